@@ -1,0 +1,3 @@
+export { cost } from './cost'
+export { minorUnits } from './minorUnits'
+export type * from './types'

@@ -1,0 +1,3 @@
+export { cure } from './cure'
+export { rateAt } from './rateAt'
+export type * from './types'

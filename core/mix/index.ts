@@ -1,0 +1,3 @@
+export { mix } from './mix'
+export { rescue } from './rescue'
+export type * from './types'

@@ -1,0 +1,6 @@
+export { checkPlan, type Violation } from './checkPlan'
+export { compareObjectives, objectiveOf } from './objective'
+export { plan, type PlanClock } from './plan'
+export { whyThen } from './whyThen'
+export { BINDINGS } from './types'
+export type * from './types'

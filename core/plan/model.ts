@@ -1,0 +1,148 @@
+import type { Interval, PlanRequest } from './types'
+
+/** start(to) ≥ start(from) + weight: the one form that minimum and maximum lags both take. */
+export interface Edge {
+  from: number
+  to: number
+  weight: number
+}
+
+/** A station and a place that a task can hold together, and the room that follows from them. */
+export interface Spot {
+  station: number | null
+  place: number | null
+  room: string | null
+}
+
+export interface ModelTask {
+  index: number
+  id: string
+  job: number
+  duration: number
+  release: number
+  attended: boolean
+  /** Makers with the skill, the least versatile first, so that the versatile stay free. Empty when unattended. */
+  makers: number[]
+  spots: Spot[]
+  areaCm2: number
+  mould: { index: number; count: number; until: number } | null
+  dust: boolean
+  openWet: boolean
+}
+
+export interface ModelJob {
+  due: number | null
+  weight: number
+  tasks: number[]
+}
+
+/** A plan request with every name resolved to an index, so that the search touches no text. */
+export interface Model {
+  request: PlanRequest
+  horizon: number
+  tasks: ModelTask[]
+  jobs: ModelJob[]
+  edges: Edge[]
+  incoming: Edge[][]
+  outgoing: Edge[][]
+  shifts: Interval[][]
+  /** Tasks whose mould is held until the end of this task. */
+  holders: number[][]
+}
+
+/** Resolves a request whose names are known to be good (see the request's schema). */
+export function modelOf(request: PlanRequest): Model {
+  const indexOf = (list: readonly { id: string }[]) => new Map(list.map((entry, i) => [entry.id, i]))
+  const taskIndex = indexOf(request.tasks)
+  const jobIndex = indexOf(request.jobs)
+  const mouldIndex = indexOf(request.moulds)
+  const known = (map: Map<string, number>, id: string): number => {
+    const index = map.get(id)
+    if (index === undefined) throw new Error(`unknown id ${id} reached the model`)
+    return index
+  }
+  const makersBySkill = new Map<string | null, number[]>()
+  const makersOf = (skill: string | null): number[] => {
+    const cached = makersBySkill.get(skill)
+    if (cached) return cached
+    const able = request.makers
+      .map((maker, i) => ({ i, skills: maker.skills }))
+      .filter((maker) => skill === null || maker.skills.includes(skill))
+      .sort((x, y) => x.skills.length - y.skills.length || x.i - y.i)
+      .map((maker) => maker.i)
+    makersBySkill.set(skill, able)
+    return able
+  }
+  const tasks = request.tasks.map((task, index): ModelTask => {
+    const job = known(jobIndex, task.job)
+    return {
+      index,
+      id: task.id,
+      job,
+      duration: task.durationMin,
+      release: request.jobs[job]?.releaseMin ?? 0,
+      attended: task.attended,
+      makers: task.attended ? makersOf(task.skill ?? null) : [],
+      spots: spotsOf(request, task.station ?? null, task.place ?? null),
+      areaCm2: task.place?.areaCm2 ?? 0,
+      mould: task.mould
+        ? {
+            index: known(mouldIndex, task.mould.id),
+            count: task.mould.count ?? 1,
+            until: task.mould.untilTask ? known(taskIndex, task.mould.untilTask) : index,
+          }
+        : null,
+      dust: task.dust ?? false,
+      openWet: task.openWet ?? false,
+    }
+  })
+  const edges = request.lags.flatMap((lag): Edge[] => {
+    const [from, to] = [known(taskIndex, lag.from), known(taskIndex, lag.to)]
+    const duration = tasks[from]?.duration ?? 0
+    const least = { from, to, weight: duration + (lag.minMin ?? 0) }
+    return lag.maxMin === null || lag.maxMin === undefined ? [least] : [least, { from: to, to: from, weight: -(duration + lag.maxMin) }]
+  })
+  const model: Model = {
+    request,
+    horizon: request.horizonMin,
+    tasks,
+    jobs: request.jobs.map((job) => ({ due: job.dueMin ?? null, weight: job.weight ?? 1, tasks: [] })),
+    edges,
+    incoming: tasks.map(() => []),
+    outgoing: tasks.map(() => []),
+    shifts: request.makers.map((maker) => sortedShifts(maker.shifts)),
+    holders: tasks.map(() => []),
+  }
+  for (const task of tasks) {
+    model.jobs[task.job]?.tasks.push(task.index)
+    if (task.mould) model.holders[task.mould.until]?.push(task.index)
+  }
+  for (const edge of edges) {
+    model.incoming[edge.to]?.push(edge)
+    model.outgoing[edge.from]?.push(edge)
+  }
+  return model
+}
+
+/** Shifts by start; one that lies inside another adds nothing, and without it the ends are sorted too. */
+function sortedShifts(shifts: readonly Interval[]): Interval[] {
+  const sorted = [...shifts].sort((x, y) => x[0] - y[0] || y[1] - x[1])
+  let reached = -Infinity
+  return sorted.filter(([, to]) => {
+    const adds = to > reached
+    reached = Math.max(reached, to)
+    return adds
+  })
+}
+
+function spotsOf(request: PlanRequest, stationKind: string | null, place: { kind: string; areaCm2: number } | null): Spot[] {
+  const stations = stationKind === null ? [null] : request.stations.flatMap((s, i) => (s.kind === stationKind ? [i] : []))
+  const places = place === null ? [null] : request.places.flatMap((p, i) => (p.kind === place.kind && p.areaCm2 >= place.areaCm2 - 1e-9 ? [i] : []))
+  return stations.flatMap((station) =>
+    places.map((chosen) => ({
+      station,
+      place: chosen,
+      room: station !== null ? (request.stations[station]?.room ?? null) : chosen !== null ? (request.places[chosen]?.room ?? null) : null,
+    })),
+  )
+}

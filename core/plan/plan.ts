@@ -1,0 +1,78 @@
+import { answer, refuse, type Result } from '../result'
+import { blocksOf } from './blocks'
+import { infeasible } from './infeasible'
+import { lowerBoundOf } from './lowerBound'
+import { modelOf, type Model } from './model'
+import { search, type Found } from './search'
+import type { PlanAnswer, PlannedTask, PlanRequest } from './types'
+import { whyThen } from './whyThen'
+
+const DEFAULT_LIMIT_MS = 2000
+/** Kept back from the time limit for explaining and writing the answer. */
+const CLOSING_SHARE = 0.05
+
+export interface PlanClock {
+  /** Milliseconds on any steady clock. */
+  now: () => number
+  /** The reading at which the request came in. */
+  startedAt: number
+}
+
+/**
+ * Schedules pours, cures and hands in the whole workshop.
+ *
+ * Hard constraints and the two sums to minimise are the compute contract's (`plan`); the method is serial
+ * schedule generation with unscheduling (`generate`) inside a search over priorities (`search`).
+ * Assumes whole minutes, fixed durations, and that the lags state all waits.
+ * @param request makers, stations, places, moulds, jobs, tasks and lags; every id in it is known
+ * @param clock for a limit in milliseconds; with a limit in iterations it is never read, the answer depends
+ *   on the request alone, and `elapsedMs` is 0
+ * @returns every task with its place and time, what holds it there, and proven lower bounds
+ * @throws nothing a request can cause; refuses with `infeasible` (proven) or `not-found`
+ */
+export function plan(request: PlanRequest, clock: PlanClock): Result<PlanAnswer> {
+  const model = modelOf(request)
+  const checked = infeasible(model)
+  if ('refusal' in checked) return checked.refusal
+  const { earliest } = checked.windows
+  const bound = lowerBoundOf(model, earliest)
+  const iterationLimit = request.limit?.iterations ?? null
+  const deadline = clock.startedAt + (request.limit?.ms ?? DEFAULT_LIMIT_MS) * (1 - CLOSING_SHARE)
+  const { best, iterations } = search({
+    model,
+    blocks: blocksOf(model),
+    earliest,
+    bound,
+    seed: request.seed ?? 1,
+    mayGoOn: (done) => (iterationLimit === null ? done === 0 || clock.now() < deadline : done < iterationLimit),
+  })
+  if (!best) {
+    return refuse('not-found', {
+      path: 'tasks',
+      message: `no plan was found in ${iterations} tries; it is not proven that there is none: allow more time, or loosen a due wait or a shift`,
+    })
+  }
+  const tasks = plannedTasks(model, best)
+  const { objective } = best
+  return answer({
+    tasks,
+    objective,
+    lowerBound: bound,
+    proven:
+      objective.weightedTardinessMin === bound.weightedTardinessMin && objective.weightedCompletionMin === bound.weightedCompletionMin,
+    iterations,
+    elapsedMs: iterationLimit === null ? clock.now() - clock.startedAt : 0,
+    why: whyThen(request, tasks),
+  })
+}
+
+function plannedTasks({ request, tasks }: Model, found: Found): PlannedTask[] {
+  return found.placements.map(({ start, maker, spot }, i) => ({
+    id: request.tasks[i]?.id ?? '',
+    startMin: start,
+    endMin: start + (tasks[i]?.duration ?? 0),
+    maker: maker === null ? null : (request.makers[maker]?.id ?? null),
+    station: spot.station === null ? null : (request.stations[spot.station]?.id ?? null),
+    place: spot.place === null ? null : (request.places[spot.place]?.id ?? null),
+  }))
+}

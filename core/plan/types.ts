@@ -1,0 +1,98 @@
+/** Everything in whole minutes from a common origin; an interval holds its start and not its end. */
+export type Interval = [number, number]
+
+export interface PlanMaker {
+  id: string
+  skills: string[]
+  shifts: Interval[]
+}
+export interface PlanStation {
+  id: string
+  kind: string
+  room: string
+}
+export interface PlanPlace {
+  id: string
+  kind: string
+  room: string
+  areaCm2: number
+}
+export interface PlanMould {
+  id: string
+  count: number
+}
+export interface PlanJob {
+  id: string
+  releaseMin?: number | null
+  dueMin?: number | null
+  weight?: number | null
+}
+export interface PlanTask {
+  id: string
+  job: string
+  durationMin: number
+  attended: boolean
+  skill?: string | null
+  station?: string | null
+  place?: { kind: string; areaCm2: number } | null
+  mould?: { id: string; count?: number | null; untilTask?: string | null } | null
+  dust?: boolean | null
+  openWet?: boolean | null
+}
+export interface PlanLag {
+  from: string
+  to: string
+  minMin?: number | null
+  maxMin?: number | null
+}
+export interface PlanLimit {
+  ms?: number
+  iterations?: number
+}
+
+export interface PlanRequest {
+  horizonMin: number
+  makers: PlanMaker[]
+  stations: PlanStation[]
+  places: PlanPlace[]
+  moulds: PlanMould[]
+  jobs: PlanJob[]
+  tasks: PlanTask[]
+  lags: PlanLag[]
+  limit?: PlanLimit | null
+  seed?: number | null
+}
+
+export interface PlannedTask {
+  id: string
+  startMin: number
+  endMin: number
+  maker: string | null
+  station: string | null
+  place: string | null
+}
+
+export interface PlanObjective {
+  weightedTardinessMin: number
+  weightedCompletionMin: number
+  makespanMin: number
+}
+
+export const BINDINGS = ['release', 'lag', 'mould', 'place', 'station', 'dust', 'maker', 'shift', 'none'] as const
+export type Binding = (typeof BINDINGS)[number]
+
+export interface WhyThen {
+  task: string
+  binding: Binding
+  with: string | null
+}
+
+export interface PlanAnswer {
+  tasks: PlannedTask[]
+  objective: PlanObjective
+  lowerBound: { weightedTardinessMin: number; weightedCompletionMin: number }
+  proven: boolean
+  iterations: number
+  elapsedMs: number
+  why: WhyThen[]
+}

@@ -1,0 +1,41 @@
+/** One thing that is wrong with a request: where, and what would be right. */
+export interface Issue {
+  /** Path of the field as in `layers[1].fill`; `""` is the whole request. */
+  path: string
+  message: string
+}
+
+/** Every reason for which the core refuses a request. */
+export const REFUSAL_CODES = [
+  'invalid-input',
+  'density-required',
+  'over-brim',
+  'level-not-rising',
+  'inclusions-exceed-layer',
+  'outline-crosses',
+  'margin-impossible',
+  'does-not-fit',
+  'infeasible',
+  'not-found',
+  'unknown-operation',
+] as const
+export type RefusalCode = (typeof REFUSAL_CODES)[number]
+
+export interface Refusal {
+  ok: false
+  code: RefusalCode
+  issues: Issue[]
+}
+export type Result<T> = { ok: true; value: T } | Refusal
+
+/** The answer of a core function that found nothing wrong. */
+export const answer = <T>(value: T): Result<T> => ({ ok: true, value })
+
+/** Refuses a request with one or several issues; a person can cause this, a bug throws instead. */
+export const refuse = (code: RefusalCode, ...issues: Issue[]): Refusal => ({ ok: false, code, issues })
+
+/** Shorthand for the commonest refusal: one field that cannot be used as given. */
+export const invalid = (path: string, message: string): Refusal => refuse('invalid-input', { path, message })
+
+/** Limits are compared with this slack, in the unit of the compared value. */
+export const LIMIT_TOLERANCE = 1e-9

@@ -1,0 +1,16 @@
+/**
+ * Writes a number for people: fixed decimals, a true minus sign, a thin gap between thousands.
+ * The only place where a value is rounded for display.
+ * @param value any finite number, or null for "not known"
+ * @param decimals digits after the point, 0 to 6
+ * @returns the text; an en dash where the value is not known
+ * @example formatNumber(12345.678, 1) // => '12 345.7' (with a thin space)
+ */
+export function formatNumber(value: number | null | undefined, decimals = 1): string {
+  if (value === null || value === undefined || !Number.isFinite(value)) return '–'
+  const fixed = Math.abs(value).toFixed(decimals)
+  const [whole = '0', fraction] = fixed.split('.')
+  const grouped = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+$)/g, '\u2009') : whole
+  const sign = value < 0 && Number(fixed) !== 0 ? '\u2212' : ''
+  return sign + grouped + (fraction ? `.${fraction}` : '')
+}

@@ -1,0 +1,5 @@
+export * from './constants'
+export { BASE_UNIT, UNITS, fromBaseUnit, toBaseUnit, type Quantity, type Unit } from './convertUnit'
+export { formatDuration } from './formatDuration'
+export { formatNumber } from './formatNumber'
+export { readNumber, type ReadNumber, type ReadNumberCode } from './readNumber'

@@ -1,0 +1,24 @@
+import { ValidationError, type Schema } from 'yup'
+import { answer, refuse, type Issue, type Result } from '../../core/result'
+
+/**
+ * Checks a value from outside against a schema: strictly, finding everything that is wrong at once.
+ * @returns the value, typed, or `invalid-input` with one issue a field
+ */
+export function check<T>(schema: Schema<T>, value: unknown): Result<T> {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) {
+    return refuse('invalid-input', { path: '', message: 'must be a JSON object' })
+  }
+  try {
+    return answer(schema.validateSync(value, { strict: true, abortEarly: false }))
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error
+    return refuse('invalid-input', ...issuesOf(error))
+  }
+}
+
+/** The first complaint of each field, since the later ones only follow from it. */
+export function issuesOf(error: ValidationError): Issue[] {
+  const all = error.inner.length > 0 ? error.inner.flatMap((inner) => issuesOf(inner)) : [{ path: error.path ?? '', message: error.message }]
+  return all.filter((issue, i) => all.findIndex((other) => other.path === issue.path) === i)
+}
