@@ -1,4 +1,4 @@
-import { array, boolean, mixed, number, object, setLocale, string, ValidationError, type AnyObject, type ObjectShape, type Schema } from 'yup'
+import { array, boolean, mixed, number, object, setLocale, string, ValidationError, type AnyObject, type ISchema, type ObjectShape, type Schema } from 'yup'
 
 /** Messages name what would be right; the field's path travels beside them, so they do not repeat it. */
 setLocale({
@@ -49,7 +49,7 @@ export const exactlyOne =
   (value: AnyObject | undefined | null): boolean =>
     !isRecord(value) || names.filter((name) => value[name] !== undefined).length === 1
 
-export const list = <T extends Schema>(of: T) => array().strict().of(of)
+export const list = <T>(of: ISchema<T>) => array().strict().of(of)
 
 /** An object with any names, each value checked by the same schema. */
 export const byName = (of: Schema<unknown>) =>

@@ -1,4 +1,4 @@
-import { lazy, type AnyObject, type ObjectShape, type Schema } from 'yup'
+import { lazy, type AnyObject, type ISchema, type ObjectShape, type Schema } from 'yup'
 import { SHAPE_KINDS, withoutRepeats, type CurvePoint, type Point, type Shape, type SizeRequest } from '../../../core/size'
 import { exact, exactlyOne, flag, list, named, notNegative, num, oneOf, positive, whole } from '../fields'
 
@@ -20,7 +20,7 @@ const risingFromZero = (points: unknown): boolean =>
     return before === undefined ? p?.heightMm === 0 && p.volumeMl === 0 : (p?.heightMm ?? NaN) > before.heightMm && (p?.volumeMl ?? NaN) > before.volumeMl
   })
 
-const SHAPES: Record<Shape['kind'], Schema> = {
+const SHAPES: Record<Shape['kind'], ISchema<unknown>> = {
   rectangle: shaped({ widthMm: positive().required(), lengthMm: positive().required(), cornerRadiusMm: notNegative().test('corner', 'must be at most half of the shorter side', function (value) {
     const { widthMm, lengthMm } = this.parent as AnyObject
     return value === undefined || !isNumber(widthMm) || !isNumber(lengthMm) || value <= Math.min(widthMm, lengthMm) / 2 + 1e-9
@@ -42,7 +42,7 @@ const SHAPES: Record<Shape['kind'], Schema> = {
 
 export const shapeSchema = lazy((value: { kind?: unknown } | null | undefined) => {
   const named = SHAPE_KINDS.find((known) => known === value?.kind)
-  return named ? SHAPES[named] : exact({ kind: kind() }).required()
+  return (named ? SHAPES[named] : exact({ kind: kind() }).required()) as Schema
 }) as unknown as Schema<Shape>
 
 /** Where the kind itself is wrong, only that is said; the other fields cannot be judged. */

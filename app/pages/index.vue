@@ -1,0 +1,1 @@
+<template><p>Today</p></template>

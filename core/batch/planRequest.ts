@@ -1,0 +1,301 @@
+import type { PlanLag, PlanMaker, PlanMould, PlanPlace, PlanRequest, PlanStation, PlanTask } from '../plan'
+import { cureWait, type TemperatureRange } from './cureWait'
+import { HEAT_PASS_MIN, MEASURE_MIN, type Layer, type Milestone, type Recipe, type Resin, type Step, type StudioRules } from './types'
+
+/** A pot as the plan sees it: which pieces it serves, and whether it has been poured. */
+export interface PlanPot {
+  id: number
+  layerId: number
+  firstPiece: number
+  pieces: number
+  workMin: number
+  /** When its pour ended or will have ended, minutes on the plan's clock (may be negative); null when still to do. */
+  pouredMin: number | null
+}
+
+/** One line of an order with what is left to do of it. */
+export interface PlanLine {
+  id: number
+  recipe: Recipe
+  quantity: number
+  pots: PlanPot[]
+  /** Numbers of the pieces that are out of their mould. */
+  demoulded: ReadonlySet<number>
+  /** Numbers of the pieces that were judged; nothing more is planned for them. */
+  judged: ReadonlySet<number>
+  promisedMin: number
+  weight: number
+}
+
+export type TaskKind = 'step' | 'mix' | 'rest' | 'pour' | 'heat' | 'cure' | 'sand' | 'harden'
+
+/** What a planned task stands for. */
+export interface TaskMeaning {
+  lineId: number
+  potId: number | null
+  kind: TaskKind
+  title: string
+}
+
+export interface PlanQuestion {
+  request: PlanRequest
+  meaning: Map<string, TaskMeaning>
+}
+
+export interface Workroom {
+  makers: PlanMaker[]
+  stations: PlanStation[]
+  places: PlanPlace[]
+  moulds: PlanMould[]
+  range: TemperatureRange
+}
+
+export interface PlanOptions {
+  horizonMin: number
+  lines: PlanLine[]
+  resins: ReadonlyMap<number, Resin>
+  workroom: Workroom
+  rules: Pick<StudioRules, 'cureMarginPct'>
+  /** Lines whose open layers take the sand-and-recoat path. */
+  sandLines: ReadonlySet<number>
+  iterations: number
+  seed: number
+}
+
+/** A task of the request's own that fills the whole horizon, so that lags from it fix instants on the clock. */
+const CLOCK = 'clock'
+/** Nobody does one thing for longer than this without a break, minutes. */
+const LONGEST_STINT_MIN = 180
+/** A poured piece is on its rack within these minutes. */
+const TO_RACK_MIN = 10
+/** How late a heat pass may come, minutes. */
+const HEAT_SLACK_MIN = 12
+/** Sanding and wiping a layer before it is recoated, minutes a piece; a starting value. */
+const SAND_MIN_PER_PIECE = 4
+
+/** Some of a line's pieces going through one stage, with the tasks by which the stage is entered and left. */
+interface Stint {
+  first: number
+  pieces: number
+  enter: string
+  leave: string
+}
+
+/**
+ * Turns orders into the tasks, lags and resources of a plan request.
+ *
+ * Every line runs through its steps before the pour, its layers from the face backwards and its steps after;
+ * a stage of some pieces follows the earlier stages of the same pieces. Openings are taken in the cold and
+ * closings in the warmth (`cureWait`). A layer follows the one below inside its tack window, or after
+ * sanding. The mould is held from the first pour to the end of the step that demoulds.
+ */
+export function planRequest(options: PlanOptions): PlanQuestion {
+  const builder = new Builder(options)
+  for (const line of options.lines) builder.addLine(line)
+  return builder.question()
+}
+
+class Builder {
+  private readonly tasks: PlanTask[] = []
+  private readonly lags: PlanLag[] = []
+  private readonly meaning = new Map<string, TaskMeaning>()
+
+  constructor(private readonly options: PlanOptions) {
+    this.tasks.push({ id: CLOCK, job: CLOCK, durationMin: options.horizonMin, attended: false })
+  }
+
+  question(): PlanQuestion {
+    const { options, meaning } = this
+    const { makers, stations, places, moulds } = options.workroom
+    const jobs = options.lines.map((line) => ({ id: jobOf(line), releaseMin: 0, dueMin: line.promisedMin, weight: line.weight }))
+    return {
+      meaning,
+      request: {
+        horizonMin: options.horizonMin, makers, stations, places, moulds,
+        jobs: [{ id: CLOCK, weight: 0 }, ...jobs],
+        tasks: this.tasks, lags: this.lags,
+        limit: { iterations: options.iterations }, seed: options.seed,
+      },
+    }
+  }
+
+  addLine(line: PlanLine): void {
+    const { recipe } = line
+    const started = line.pots.some((pot) => pot.pouredMin !== null)
+    let before: Stint[] = []
+    if (!started) for (const step of recipe.steps.filter((one) => one.phase === 'before')) before = this.follow(before, this.addStep(line, step, []))
+    recipe.layers.forEach((layer, i) => {
+      const stints = line.pots.filter((pot) => pot.layerId === layer.id).map((pot) => this.addPot(line, layer, pot, i, before))
+      before = stints
+    })
+    this.addAfterSteps(line, before.filter((stint) => !numbersOf(stint).every((number) => line.judged.has(number))))
+  }
+
+  private add(line: PlanLine, key: string, kind: TaskKind, title: string, potId: number | null, task: Omit<PlanTask, 'id' | 'job'>): string {
+    const id = `${jobOf(line)}.${key}`
+    this.tasks.push({ id, job: jobOf(line), ...task })
+    this.meaning.set(id, { lineId: line.id, potId, kind, title })
+    return id
+  }
+
+  private lag(from: string, to: string, minMin = 0, maxMin: number | null = null): void {
+    this.lags.push({ from, to, minMin, maxMin })
+  }
+
+  /** Fixes the start of a task on the plan's clock. */
+  private startsAt(task: string, minute: number, latest: number | null = null): void {
+    const { horizonMin } = this.options
+    this.lag(CLOCK, task, minute - horizonMin, latest === null ? null : latest - horizonMin)
+  }
+
+  private follow(before: readonly Stint[], stints: Stint[]): Stint[] {
+    for (const stint of stints) for (const earlier of before) if (overlap(earlier, stint)) this.lag(earlier.leave, stint.enter)
+    return stints
+  }
+
+  private addStep(line: PlanLine, step: Step, only: readonly Stint[]): Stint[] {
+    const index = line.recipe.steps.indexOf(step)
+    const whole = only.length > 0 ? only.map(({ first, pieces }) => ({ first, pieces })) : [{ first: 1, pieces: line.quantity }]
+    return whole.flatMap((range) => chunks(range, step)).map(({ first, pieces, minutes }) => {
+      const id = this.add(line, `s${index}.${first}`, 'step', step.name, null, {
+        durationMin: minutes, attended: true, skill: step.skill, station: step.stationKind, dust: step.dust,
+      })
+      return { first, pieces, enter: id, leave: id }
+    })
+  }
+
+  private wait(layer: Layer, milestone: Milestone) {
+    const resin = this.options.resins.get(layer.resinId)
+    if (!resin) throw new Error(`layer ${layer.id} has no resin`)
+    return cureWait(resin, milestone, this.options.workroom.range, this.options.rules.cureMarginPct)
+  }
+
+  /** Mix, rest, pour, heat passes and the cure up to what comes next, for one pot. */
+  private addPot(line: PlanLine, layer: Layer, pot: PlanPot, index: number, before: readonly Stint[]): Stint {
+    const next = line.recipe.layers[index + 1]
+    const sands = next !== undefined && (next.recoat === 'sand' || (next.recoat === 'either' && this.options.sandLines.has(line.id)))
+    const opening: Milestone = next ? (sands ? 'sand' : 'tackFrom') : firstWait(line.recipe)
+    const cureMin = this.wait(layer, opening).surelyByMin
+    const rack = { kind: 'rack', areaCm2: line.recipe.footprintCm2 * pot.pieces }
+    const range = { first: pot.firstPiece, pieces: pot.pieces }
+    const mould = this.mouldOf(line, pot)
+
+    if (pot.pouredMin !== null) {
+      const left = Math.max(0, Math.ceil(pot.pouredMin + cureMin))
+      const lying = this.add(line, `k${layer.id}.${pot.id}.cure`, 'cure', `${layer.name} cures`, pot.id, { durationMin: left, attended: false, place: rack, openWet: left > 0, mould })
+      this.startsAt(lying, 0, 0)
+      return { ...range, enter: lying, leave: this.closeWith(line, layer, pot, lying, sands) }
+    }
+    const key = (what: string) => `k${layer.id}.${pot.id}.${what}`
+    const pourMin = Math.max(1, Math.ceil(layer.pourMin * pot.pieces))
+    const mixing = this.add(line, key('mix'), 'mix', `mix ${layer.name}`, pot.id, {
+      durationMin: Math.ceil(MEASURE_MIN + layer.stirMin), attended: true, skill: 'pour', station: 'bench',
+    })
+    const resting = this.add(line, key('rest'), 'rest', `${layer.name} rests`, pot.id, { durationMin: Math.ceil(layer.restMin), attended: false })
+    const pouring = this.add(line, key('pour'), 'pour', `pour ${layer.name}`, pot.id, {
+      durationMin: pourMin, attended: true, skill: 'pour', station: 'pour table', openWet: true, mould: index === 0 ? mould : null,
+    })
+    const curing = this.add(line, key('cure'), 'cure', `${layer.name} cures`, pot.id, { durationMin: cureMin, attended: false, place: rack, openWet: true })
+    this.lag(mixing, resting, 0, 0)
+    this.lag(resting, pouring)
+    this.lag(mixing, pouring, 0, Math.max(Math.ceil(layer.restMin), Math.floor(pot.workMin) - pourMin))
+    this.lag(pouring, curing, 0, TO_RACK_MIN)
+    layer.heatAfterMin.forEach((after, i) => {
+      const pass = this.add(line, key(`heat${i}`), 'heat', `heat pass ${i + 1}`, pot.id, { durationMin: HEAT_PASS_MIN, attended: true, skill: 'pour' })
+      this.lag(pouring, pass, Math.round(after), Math.round(after) + HEAT_SLACK_MIN)
+    })
+    for (const earlier of before) {
+      if (!overlap(earlier, range)) continue
+      if (index === 0) this.lag(earlier.leave, mixing)
+      else this.lag(earlier.leave, pouring)
+    }
+    if (index > 0) this.keepTackWindow(line, index, pot, pouring)
+    return { ...range, enter: mixing, leave: this.closeWith(line, layer, pot, curing, sands) }
+  }
+
+  /** The pour must come before the layer below has dried out of its tack window. */
+  private keepTackWindow(line: PlanLine, index: number, pot: PlanPot, pouring: string): void {
+    const [below, own] = [line.recipe.layers[index - 1], line.recipe.layers[index]]
+    if (!below || !own || own.recoat === 'sand' || (own.recoat === 'either' && this.options.sandLines.has(line.id))) return
+    const closes = this.wait(below, 'tackTo').notBeforeMin
+    for (const lower of line.pots.filter((one) => one.layerId === below.id && overlap({ first: one.firstPiece, pieces: one.pieces }, { first: pot.firstPiece, pieces: pot.pieces }))) {
+      if (lower.pouredMin === null) this.lag(`${jobOf(line)}.k${below.id}.${lower.id}.pour`, pouring, 0, closes)
+      else this.startsAt(pouring, 0, Math.floor(lower.pouredMin + closes))
+    }
+  }
+
+  /** Where the next layer goes on a sanded face, the stage is left through the sanding. */
+  private closeWith(line: PlanLine, layer: Layer, pot: PlanPot, curing: string, sands: boolean): string {
+    if (!sands) return curing
+    const minutes = Math.min(LONGEST_STINT_MIN, Math.ceil(SAND_MIN_PER_PIECE * pot.pieces))
+    const sanding = this.add(line, `k${layer.id}.${pot.id}.sand`, 'sand', `sand and wipe ${layer.name}`, pot.id, {
+      durationMin: minutes, attended: true, skill: 'finish', station: 'sander', dust: true,
+    })
+    this.lag(curing, sanding)
+    return sanding
+  }
+
+  private mouldOf(line: PlanLine, pot: PlanPot): PlanTask['mould'] {
+    const { recipe } = line
+    const step = recipe.steps.findIndex((one) => one.demoulds)
+    if (recipe.mouldId === null || step < 0 || line.demoulded.has(pot.firstPiece)) return null
+    const { firstPiece, pieces } = this.lastLayerPot(line, pot)
+    const last = chunks({ first: firstPiece, pieces }, recipe.steps[step] as Step).at(-1)
+    return { id: `m${recipe.mouldId}`, count: pot.pieces, untilTask: `${jobOf(line)}.s${step}.${last?.first ?? pot.firstPiece}` }
+  }
+
+  private lastLayerPot(line: PlanLine, pot: PlanPot): PlanPot {
+    const layer = line.recipe.layers.at(-1)
+    const end = pot.firstPiece + pot.pieces - 1
+    return line.pots.find((one) => one.layerId === layer?.id && one.firstPiece <= end && end < one.firstPiece + one.pieces) ?? pot
+  }
+
+  /** Demoulding and finishing, each after its own milestone; between them the pieces lie and harden. */
+  private addAfterSteps(line: PlanLine, curing: Stint[]): void {
+    const layer = line.recipe.layers.at(-1)
+    if (!layer || curing.length === 0) return
+    let before = curing
+    let reached = this.wait(layer, firstWait(line.recipe)).surelyByMin
+    for (const step of line.recipe.steps.filter((one) => one.phase === 'after')) {
+      const needed = step.waitsFor ? this.wait(layer, step.waitsFor).surelyByMin : 0
+      if (needed > reached) before = this.addHardening(line, before, needed - reached, step)
+      reached = Math.max(reached, needed)
+      const isOut = (stint: Stint) => step.demoulds && numbersOf(stint).every((number) => line.demoulded.has(number))
+      const todo = before.filter((stint) => !isOut(stint))
+      if (todo.length > 0) before = [...before.filter(isOut), ...this.follow(before, this.addStep(line, step, todo))]
+    }
+  }
+
+  private addHardening(line: PlanLine, before: readonly Stint[], minutes: number, step: Step): Stint[] {
+    const index = line.recipe.steps.indexOf(step)
+    return this.follow(before, before.map(({ first, pieces }) => {
+      const id = this.add(line, `h${index}.${first}`, 'harden', `hardens for ${step.name}`, null, {
+        durationMin: minutes, attended: false, place: { kind: 'rack', areaCm2: line.recipe.footprintCm2 * pieces },
+      })
+      return { first, pieces, enter: id, leave: id }
+    }))
+  }
+}
+
+const jobOf = (line: PlanLine) => `line${line.id}`
+
+const overlap = (x: { first: number; pieces: number }, y: { first: number; pieces: number }) =>
+  x.first < y.first + y.pieces && y.first < x.first + x.pieces
+
+const numbersOf = ({ first, pieces }: { first: number; pieces: number }) => Array.from({ length: pieces }, (_, i) => first + i)
+
+/** The milestone of the last layer that ends its cure on the rack: what its first later step waits for. */
+const firstWait = (recipe: Recipe): Milestone => recipe.steps.find((step) => step.phase === 'after' && step.waitsFor)?.waitsFor ?? 'demould'
+
+/** Cuts a step into stints of some pieces that fit a shift. */
+function chunks(range: { first: number; pieces: number }, step: Step): { first: number; pieces: number; minutes: number }[] {
+  if (step.per === 'batch') return [{ ...range, minutes: Math.max(1, Math.ceil(step.minutes)) }]
+  const most = Math.max(1, Math.floor(LONGEST_STINT_MIN / Math.max(step.minutes, 1e-9)))
+  const count = Math.ceil(range.pieces / most)
+  return Array.from({ length: count }, (_, i) => {
+    const first = range.first + Math.floor((i * range.pieces) / count)
+    const pieces = range.first + Math.floor(((i + 1) * range.pieces) / count) - first
+    return { first, pieces, minutes: Math.max(1, Math.ceil(step.minutes * pieces)) }
+  })
+}
+

@@ -1,0 +1,134 @@
+import type { Fill, Inclusion, Shape } from '../size'
+import type { MixResin } from '../mix'
+import type { Money } from '../cost'
+
+/** The moments in a resin's life that somebody waits for, in the order in which they come. */
+export const MILESTONES = ['work', 'gel', 'tackFrom', 'tackTo', 'demould', 'sand', 'full'] as const
+export type Milestone = (typeof MILESTONES)[number]
+
+export const MILESTONE_WORDS: Record<Milestone, string> = {
+  work: 'workable in the cup until',
+  gel: 'stops moving',
+  tackFrom: 'tacky, may be recoated',
+  tackTo: 'too dry to recoat unsanded',
+  demould: 'may be demoulded',
+  sand: 'hard enough to sand',
+  full: 'fully cured',
+}
+
+/** A two-part resin as the studio keeps it; milestones are minutes at `referenceC`. */
+export interface Resin extends MixResin {
+  id: number
+  name: string
+  tolerancePct: number
+  pourFirst: 'a' | 'b'
+  referenceC: number
+  /** Apparent activation energy, kJ/mol. */
+  activationKJ: number
+  /** The mass in one cup for which the working time holds. */
+  referencePotG: number
+  massExponent: number
+  maxMixMl: number
+  minDepthMm: number
+  maxDepthMm: number
+  kitMl: number
+  kitPrice: Money
+  milestones: Record<Milestone, number>
+  note: string
+}
+
+export interface Pigment {
+  id: number
+  name: string
+  /** Its colour in cured resin, `#rrggbb`. */
+  hex: string
+  form: 'powder' | 'paste' | 'ink'
+  pricePerG: Money
+}
+
+export interface LayerPigment {
+  pigmentId: number
+  loadPct: number
+}
+
+export type NamedInclusion = Inclusion & { name: string }
+
+/** How a layer joins the one before it. */
+export type Recoat = 'tack' | 'sand' | 'either'
+
+export interface Layer {
+  id: number
+  name: string
+  resinId: number
+  fill: Fill
+  inclusions: NamedInclusion[]
+  pigments: LayerPigment[]
+  runOffPct: number
+  /** Cups that each keep a film of resin. */
+  cups: number
+  stirMin: number
+  /** From the end of stirring. */
+  restMin: number
+  /** Per piece. */
+  pourMin: number
+  /** Minutes from the end of the pour to each heat pass. */
+  heatAfterMin: number[]
+  recoat: Recoat
+}
+
+/** A step of work beside mixing and pouring. */
+export interface Step {
+  name: string
+  phase: 'before' | 'after'
+  /** The milestone of the last layer that must be reached first; null for none. */
+  waitsFor: Milestone | null
+  minutes: number
+  per: 'piece' | 'batch'
+  skill: string | null
+  stationKind: string | null
+  dust: boolean
+  /** The mould is free after this step. */
+  demoulds: boolean
+}
+
+export interface Recipe {
+  id: number
+  name: string
+  note: string
+  shape: Shape
+  /** What one piece takes up on a rack, cm². */
+  footprintCm2: number
+  mouldId: number | null
+  layers: Layer[]
+  steps: Step[]
+}
+
+export interface Mould {
+  id: number
+  name: string
+  count: number
+  price: Money
+  lifeUses: number
+}
+
+/** The studio's own figures that every batch is worked out with. */
+export interface StudioRules {
+  currency: string
+  perCupMl: number
+  reservePct: number
+  /** Added to every cure wait, per cent. */
+  cureMarginPct: number
+  labourRate: Money
+  overheadPct: number
+  yieldPct: number
+  packaging: Money
+  feePct: number
+  feeFixed: Money
+  taxPct: number
+  marginPct: number
+}
+
+/** Minutes for measuring both parts into one cup; a starting value, replaced by the log. */
+export const MEASURE_MIN = 4
+/** Minutes of hands for one heat pass over one pot's pieces; a starting value. */
+export const HEAT_PASS_MIN = 2

@@ -1,0 +1,85 @@
+import { rescue } from '../mix'
+import type { RunEvent, RunState, RunStep, RunTargets } from './types'
+
+const MS_PER_MIN = 60_000
+
+/** Events that still count: each `undone` takes back the last one before it. */
+function standing(events: readonly RunEvent[]): RunEvent[] {
+  return events.reduce<RunEvent[]>((kept, event) => (event.kind === 'undone' ? kept.slice(0, -1) : [...kept, event]), [])
+}
+
+/**
+ * Works out where a run stands from everything that was done so far.
+ * The state is nothing but a fold over the log, so a reload, a second screen or a restart shows the same.
+ * After both parts a ratio outside the resin's tolerance asks for the exact top-up first (`rescue`).
+ * The rest is counted from the end of stirring, as makers count it.
+ */
+export function foldRun(targets: RunTargets, events: readonly RunEvent[]): RunState {
+  const log = standing(events)
+  const last = (kind: RunEvent['kind']) => log.findLast((event) => event.kind === kind)?.at ?? null
+  const inCup = { a: 0, b: 0 }
+  let weighings = 0
+  for (const event of log) {
+    if (event.kind !== 'weighed') continue
+    inCup[event.part] += event.amount
+    weighings++
+  }
+  const stirEndedAt = last('stirEnded')
+  const pourEndedAt = last('pourEnded')
+  const state = {
+    inCup,
+    ratioErrorPct: errorOf(targets, inCup),
+    stirEndedAt,
+    pourEndedAt,
+    cureStartedAt: last('cureStarted'),
+    workableUntil: stirEndedAt === null ? null : stirEndedAt + targets.workMin * MS_PER_MIN,
+  }
+  const heated = new Set(log.flatMap((event) => (event.kind === 'heatPass' ? [event.index] : [])))
+  return { ...state, step: stepOf(targets, state, weighings, { spoiled: last('spoiled'), stirStarted: last('stirStarted'), pourStarted: last('pourStarted'), heated }) }
+}
+
+const amountIn = (targets: RunTargets, value: number) => (targets.parts[0]?.unit === 'ml' ? { volumeMl: value } : { massG: value })
+
+function topUpOf(targets: RunTargets, inCup: RunState['inCup']) {
+  const checked = rescue({ resin: targets.resin, inCup: { a: amountIn(targets, inCup.a), b: amountIn(targets, inCup.b) } })
+  return checked.ok ? checked.value : null
+}
+
+const errorOf = (targets: RunTargets, inCup: RunState['inCup']): number | null =>
+  inCup.a > 0 && inCup.b > 0 ? (topUpOf(targets, inCup)?.ratioErrorPct ?? null) : null
+
+interface Marks {
+  spoiled: number | null
+  stirStarted: number | null
+  pourStarted: number | null
+  heated: ReadonlySet<number>
+}
+
+function stepOf(targets: RunTargets, state: Omit<RunState, 'step'>, weighings: number, marks: Marks): RunStep {
+  if (marks.spoiled !== null) return { kind: 'spoiled' }
+  if (state.cureStartedAt !== null) return { kind: 'done' }
+  const part = targets.parts[weighings]
+  if (part) return { kind: 'weigh', part: part.part, target: part.ownAmount, readTo: part.readTo, unit: part.unit, isTopUp: false }
+  if (state.stirEndedAt === null) {
+    const topUp = marks.stirStarted === null ? topUpStep(targets, state.inCup) : null
+    return topUp ?? { kind: 'stir', minutes: targets.stirMin, startedAt: marks.stirStarted }
+  }
+  if (state.pourEndedAt === null) {
+    const restEnds = state.stirEndedAt + targets.restMin * MS_PER_MIN
+    if (marks.pourStarted === null && targets.restMin > 0) return { kind: 'rest', until: restEnds }
+    return { kind: 'pour', startedAt: marks.pourStarted, minutes: targets.pourMin }
+  }
+  const index = targets.heatAfterMin.findIndex((_, i) => !marks.heated.has(i))
+  if (index >= 0) return { kind: 'heat', index, dueAt: state.pourEndedAt + (targets.heatAfterMin[index] ?? 0) * MS_PER_MIN }
+  return { kind: 'cure' }
+}
+
+function topUpStep(targets: RunTargets, inCup: RunState['inCup']): RunStep | null {
+  const checked = topUpOf(targets, inCup)
+  if (!checked || checked.withinTolerance || !checked.add) return null
+  const unit = targets.parts[0]?.unit ?? 'g'
+  const target = (unit === 'ml' ? checked.add.volumeMl : checked.add.massG) ?? 0
+  const addsUp = unit === 'ml' || targets.parts[1]?.readTo !== targets.parts[1]?.ownAmount
+  const readTo = addsUp ? inCup.a + inCup.b + target : target
+  return { kind: 'weigh', part: checked.add.part, target, readTo, unit, isTopUp: true }
+}

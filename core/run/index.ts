@@ -1,0 +1,2 @@
+export { foldRun } from './foldRun'
+export type * from './types'

@@ -1,0 +1,52 @@
+import type { MixResin, MixStep, Part } from '../mix'
+
+/** What a run of one pot has to reach; fixed when the run starts. */
+export interface RunTargets {
+  resin: MixResin & { tolerancePct: number }
+  /** Both parts in pouring order, with the reading after each and the amount of its own. */
+  parts: (MixStep & { ownAmount: number })[]
+  needMl: number
+  stirMin: number
+  restMin: number
+  pourMin: number
+  /** Minutes from the end of stirring until the cup is lost. */
+  workMin: number
+  /** Minutes from the end of the pour. */
+  heatAfterMin: number[]
+}
+
+/** What somebody did at the bench, in the order in which it was done. `at` is in milliseconds since 1970, UTC. */
+export type RunEvent = { at: number } & (
+  | { kind: 'weighed'; part: Part; amount: number }
+  | { kind: 'stirStarted' }
+  | { kind: 'stirEnded' }
+  | { kind: 'pourStarted' }
+  | { kind: 'pourEnded' }
+  | { kind: 'heatPass'; index: number }
+  | { kind: 'cureStarted'; placeId: number }
+  | { kind: 'spoiled' }
+  | { kind: 'undone' }
+)
+
+export type RunStep =
+  | { kind: 'weigh'; part: Part; target: number; readTo: number; unit: 'g' | 'ml'; isTopUp: boolean }
+  | { kind: 'stir'; minutes: number; startedAt: number | null }
+  | { kind: 'rest'; until: number }
+  | { kind: 'pour'; startedAt: number | null; minutes: number }
+  | { kind: 'heat'; index: number; dueAt: number }
+  | { kind: 'cure' }
+  | { kind: 'done' }
+  | { kind: 'spoiled' }
+
+/** Where a run stands: the one thing to do, and the clocks that run. */
+export interface RunState {
+  step: RunStep
+  /** What is in the cup of each part, in the device's unit. */
+  inCup: { a: number; b: number }
+  ratioErrorPct: number | null
+  stirEndedAt: number | null
+  pourEndedAt: number | null
+  cureStartedAt: number | null
+  /** When the cup can no longer be poured. */
+  workableUntil: number | null
+}

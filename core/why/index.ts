@@ -1,0 +1,5 @@
+export { whyCostPerGood, whyPrice } from './whyCost'
+export { whyMilestone } from './whyMilestone'
+export { whyMixMl } from './whyMixMl'
+export { whyPart } from './whyPart'
+export type * from './types'

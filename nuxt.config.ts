@@ -1,0 +1,59 @@
+import { fileURLToPath } from 'node:url'
+import tailwindcss from '@tailwindcss/vite'
+import { build } from 'esbuild'
+import { join } from 'pathe'
+
+/** Piscina loads its job file by path, so the file is bundled by itself beside the built server. */
+async function bundleWorkers(serverDir: string): Promise<void> {
+  await build({
+    entryPoints: [fileURLToPath(new URL('server/workers/planJob.ts', import.meta.url))],
+    outfile: join(serverDir, 'workers/planJob.mjs'),
+    bundle: true, platform: 'node', format: 'esm', target: 'node20',
+  })
+}
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-11-01',
+  modules: ['@pinia/nuxt', 'nuxt-security'],
+  // Every place lies behind the sign-in and the bench must outlive the network: the browser renders, see docs/architecture.md.
+  ssr: false,
+  devtools: { enabled: false },
+  telemetry: false,
+  css: ['~/assets/main.css'],
+  app: { head: { title: 'Velvet Batch', htmlAttrs: { lang: 'en' }, meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }] } },
+  vite: { plugins: [tailwindcss()] },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  nitro: {
+    serverAssets: [],
+    externals: { inline: [] },
+    typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  },
+  hooks: {
+    'nitro:init': (nitro) => {
+      nitro.hooks.hook('compiled', () => bundleWorkers(nitro.options.output.serverDir))
+    },
+  },
+  security: {
+    rateLimiter: false,
+    xssValidator: false,
+    requestSizeLimiter: { maxRequestSizeInBytes: 20_000_000, maxUploadFileRequestInBytes: 20_000_000 },
+    headers: {
+      strictTransportSecurity: false,
+      contentSecurityPolicy: {
+        'default-src': ["'self'"],
+        'base-uri': ["'none'"],
+        'connect-src': ["'self'"],
+        'font-src': ["'self'"],
+        'form-action': ["'self'"],
+        'frame-ancestors': ["'none'"],
+        'img-src': ["'self'", 'data:', 'blob:'],
+        'object-src': ["'none'"],
+        'script-src': ["'self'", "'nonce-{{nonce}}'", "'strict-dynamic'"],
+        'script-src-attr': ["'none'"],
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'worker-src': ["'self'"],
+        'upgrade-insecure-requests': false,
+      },
+    },
+  },
+})

@@ -1,0 +1,8 @@
+import { judgeSchema } from '../../../../shared/schemas/forms'
+import { actOnPiece } from '../../../services/pieces'
+import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
+
+export default api(async (event) => {
+  const { verdict, ...rest } = await bodyOf(event, judgeSchema)
+  return actOnPiece(whoOf(event), idOf(event), verdict, rest, new Date())
+})

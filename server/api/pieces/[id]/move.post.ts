@@ -1,0 +1,5 @@
+import { movePieceSchema } from '../../../../shared/schemas/forms'
+import { movePiece } from '../../../services/pieces'
+import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
+
+export default api(async (event) => movePiece(whoOf(event), idOf(event), await bodyOf(event, movePieceSchema), new Date()))

@@ -1,0 +1,8 @@
+import { noteSchema } from '../../../../shared/schemas/forms'
+import { notePiece } from '../../../services/pieces'
+import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
+
+export default api(async (event) => {
+  const { note } = await bodyOf(event, noteSchema)
+  return notePiece(whoOf(event), idOf(event), note, new Date())
+})

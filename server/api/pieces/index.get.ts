@@ -1,0 +1,4 @@
+import { listLying } from '../../services/pieces'
+import { api, whoOf } from '../../utils/api'
+
+export default api((event) => listLying(whoOf(event)))

@@ -1,0 +1,4 @@
+import { listRecipes } from '../../services/recipes'
+import { api, whoOf } from '../../utils/api'
+
+export default api((event) => listRecipes(whoOf(event)))

@@ -1,0 +1,8 @@
+import { runEventsSchema } from '../../../../shared/schemas/forms'
+import { addRunEvents } from '../../../services/runs'
+import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
+
+export default api(async (event) => {
+  const { events } = await bodyOf(event, runEventsSchema)
+  return addRunEvents(whoOf(event), idOf(event), events, new Date())
+})

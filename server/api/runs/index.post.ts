@@ -1,0 +1,8 @@
+import { startRunSchema } from '../../../shared/schemas/forms'
+import { startRun } from '../../services/runs'
+import { api, bodyOf, whoOf } from '../../utils/api'
+
+export default api(async (event) => {
+  const { potId, measure } = await bodyOf(event, startRunSchema)
+  return startRun(whoOf(event), potId, measure, new Date())
+})

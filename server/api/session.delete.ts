@@ -1,0 +1,9 @@
+import { signOut } from '../services/auth'
+import { api } from '../utils/api'
+import { clearSessionCookie, readSessionCookie } from '../utils/sessionCookie'
+
+export default api(async (event) => {
+  await signOut(readSessionCookie(event) ?? '')
+  clearSessionCookie(event)
+  return { signedOut: true }
+})

@@ -1,0 +1,12 @@
+import { getRequestIP } from 'h3'
+import { signInSchema } from '../../shared/schemas/forms'
+import { signIn } from '../services/auth'
+import { api, bodyOf } from '../utils/api'
+import { writeSessionCookie } from '../utils/sessionCookie'
+
+export default api(async (event) => {
+  const body = await bodyOf(event, signInSchema)
+  const { token, person } = await signIn(body.signIn, body.password, getRequestIP(event) ?? '', new Date())
+  writeSessionCookie(event, token)
+  return person
+})

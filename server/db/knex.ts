@@ -1,0 +1,40 @@
+import knexFactory, { type Knex } from 'knex'
+
+export interface DatabaseSettings {
+  host: string
+  port: number
+  user: string
+  password: string
+  database: string
+}
+
+const MOST_CONNECTIONS = 10
+
+/** Reads where the database is from the environment. @throws Error naming the variable that is missing */
+export function databaseSettings(env: NodeJS.ProcessEnv): DatabaseSettings {
+  const need = (name: string): string => {
+    const value = env[name]
+    if (!value) throw new Error(`${name} is not set`)
+    return value
+  }
+  return {
+    host: env.VELVET_DB_HOST ?? '127.0.0.1',
+    port: Number(env.VELVET_DB_PORT ?? 3306),
+    user: need('VELVET_DB_USER'),
+    password: need('VELVET_DB_PASSWORD'),
+    database: need('VELVET_DB_NAME'),
+  }
+}
+
+/**
+ * Opens a pool. Instants travel as UTC; DECIMAL arrives as text and is read by the row mappers alone.
+ * @param directory of the migrations, for the commands that migrate
+ */
+export function openDatabase(settings: DatabaseSettings, migrations?: string): Knex {
+  return knexFactory({
+    client: 'mysql2',
+    connection: { ...settings, timezone: 'Z', charset: 'utf8mb4', decimalNumbers: false },
+    pool: { min: 0, max: MOST_CONNECTIONS },
+    ...(migrations && { migrations: { directory: migrations, loadExtensions: ['.ts'] } }),
+  })
+}

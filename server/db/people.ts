@@ -1,0 +1,69 @@
+import type { MeasureChoice, Person, Role } from '../../shared/types'
+import { decimal, updateVersioned, type Db } from './rows'
+
+interface PersonRow {
+  id: number
+  workspace_id: number
+  name: string
+  role: Role
+  password_hash: string
+  measure_kind: 'scale' | 'cup'
+  measure_step: string
+  measure_tare: number
+  version: number
+}
+
+const personOf = (row: PersonRow): Person => ({
+  id: row.id,
+  name: row.name,
+  role: row.role,
+  measure: { kind: row.measure_kind, step: decimal(row.measure_step), tare: row.measure_tare === 1 },
+})
+
+export async function findPersonBySignIn(db: Db, signIn: string): Promise<{ person: Person; workspaceId: number; passwordHash: string } | null> {
+  const row = await db<PersonRow>('people').where({ sign_in: signIn } as never).first()
+  return row ? { person: personOf(row), workspaceId: row.workspace_id, passwordHash: row.password_hash } : null
+}
+
+export async function addSession(db: Db, session: { tokenHash: string; personId: number; workspaceId: number; createdAt: Date; expiresAt: Date }): Promise<void> {
+  await db('sessions').insert({
+    workspace_id: session.workspaceId, person_id: session.personId, token_hash: session.tokenHash,
+    created_at: session.createdAt, expires_at: session.expiresAt,
+  })
+}
+
+export async function findPersonBySession(db: Db, tokenHash: string, now: Date): Promise<{ person: Person; workspaceId: number } | null> {
+  const row = (await db('sessions')
+    .join('people', 'people.id', 'sessions.person_id')
+    .where('sessions.token_hash', tokenHash)
+    .where('sessions.expires_at', '>', now)
+    .first('people.*')) as PersonRow | undefined
+  return row ? { person: personOf(row), workspaceId: row.workspace_id } : null
+}
+
+export async function removeSession(db: Db, tokenHash: string): Promise<void> {
+  await db('sessions').where({ token_hash: tokenHash }).delete()
+}
+
+export async function removeExpiredSessions(db: Db, now: Date): Promise<void> {
+  await db('sessions').where('expires_at', '<=', now).delete()
+}
+
+export async function saveMeasure(db: Db, workspaceId: number, personId: number, measure: MeasureChoice, now: Date): Promise<void> {
+  const row = await db<PersonRow>('people').where({ workspace_id: workspaceId, id: personId }).first('version')
+  if (!row) return
+  await updateVersioned(db, 'people', { workspaceId, id: personId, version: row.version }, { measure_kind: measure.kind, measure_step: measure.step, measure_tare: measure.tare }, now)
+}
+
+export async function listPeople(db: Db, workspaceId: number) {
+  const people = (await db('people').where({ workspace_id: workspaceId }).orderBy('name').select('id', 'name', 'role')) as { id: number; name: string; role: Role }[]
+  const skills = (await db('person_skills').where({ workspace_id: workspaceId }).orderBy('skill').select('person_id', 'skill')) as { person_id: number; skill: string }[]
+  return people.map((person) => ({ ...person, skills: skills.filter((one) => one.person_id === person.id).map((one) => one.skill) }))
+}
+
+export async function listShifts(db: Db, workspaceId: number) {
+  const rows = (await db('shifts').where({ workspace_id: workspaceId }).select('person_id', 'weekday', 'from_min', 'to_min')) as {
+    person_id: number; weekday: number; from_min: number; to_min: number
+  }[]
+  return rows.map((row) => ({ personId: row.person_id, weekday: row.weekday, fromMin: row.from_min, toMin: row.to_min }))
+}

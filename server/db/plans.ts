@@ -1,0 +1,82 @@
+import type { PlanObjective } from '../../core/plan'
+import type { PlanTaskRow, PlanView, PromiseRow } from '../../shared/types'
+import { iso, json, type Db } from './rows'
+
+export interface NewPlan {
+  originAt: Date
+  madeAt: Date
+  madeBy: number
+  objective: PlanObjective
+  promises: PromiseRow[]
+  tasks: (Omit<PlanTaskRow, 'startAt' | 'endAt' | 'station' | 'orderId'> & { startAt: Date; endAt: Date; stationId: number | null })[]
+}
+
+const ROWS_PER_INSERT = 200
+
+export async function insertPlan(db: Db, workspaceId: number, plan: NewPlan): Promise<number> {
+  const [id = 0] = await db('plans').insert({
+    workspace_id: workspaceId, origin_at: plan.originAt, made_at: plan.madeAt, made_by: plan.madeBy,
+    objective: JSON.stringify(plan.objective), promises: JSON.stringify(plan.promises),
+  })
+  const rows = plan.tasks.map((task) => ({
+    workspace_id: workspaceId, plan_id: id, task_key: task.key, order_line_id: task.orderLineId, pot_id: task.potId, kind: task.kind, title: task.title,
+    attended: task.attended, start_at: task.startAt, end_at: task.endAt, person_id: task.personId, station_id: task.stationId, place_id: task.placeId,
+    binding: task.binding, with_key: task.withKey,
+  }))
+  for (let from = 0; from < rows.length; from += ROWS_PER_INSERT) await db('plan_tasks').insert(rows.slice(from, from + ROWS_PER_INSERT))
+  return id
+}
+
+interface TaskColumns {
+  task_key: string
+  order_id: number
+  order_line_id: number
+  pot_id: number | null
+  kind: PlanTaskRow['kind']
+  title: string
+  attended: number
+  start_at: Date
+  end_at: Date
+  person_id: number | null
+  station: string | null
+  place_id: number | null
+  binding: PlanTaskRow['binding']
+  with_key: string | null
+}
+
+/** The newest plan with all its tasks by start, or null before the first. */
+export async function getNewestPlan(db: Db, workspaceId: number): Promise<PlanView | null> {
+  const plan = (await db('plans').join('people', 'people.id', 'plans.made_by').where('plans.workspace_id', workspaceId).orderBy('plans.id', 'desc').first('plans.*', 'people.name as made_by_name')) as
+    | { id: number; origin_at: Date; made_at: Date; made_by_name: string; promises: string }
+    | undefined
+  if (!plan) return null
+  const rows = (await db('plan_tasks')
+    .join('order_lines', 'order_lines.id', 'plan_tasks.order_line_id')
+    .leftJoin('stations', 'stations.id', 'plan_tasks.station_id')
+    .where('plan_tasks.plan_id', plan.id)
+    .orderBy([{ column: 'plan_tasks.start_at' }, { column: 'plan_tasks.id' }])
+    .select('plan_tasks.*', 'order_lines.order_id', 'stations.name as station')) as TaskColumns[]
+  return {
+    id: plan.id,
+    originAt: iso(plan.origin_at),
+    madeAt: iso(plan.made_at),
+    madeBy: plan.made_by_name,
+    promises: json(plan.promises),
+    tasks: rows.map((row) => ({
+      key: row.task_key, orderId: row.order_id, orderLineId: row.order_line_id, potId: row.pot_id, kind: row.kind, title: row.title, attended: row.attended === 1,
+      startAt: iso(row.start_at), endAt: iso(row.end_at), personId: row.person_id, station: row.station, placeId: row.place_id, binding: row.binding, withKey: row.with_key,
+    })),
+  }
+}
+
+/** When the newest plan has a pot's task of some kind end, or null. */
+export async function plannedEnd(db: Db, workspaceId: number, where: { potId?: number; orderLineId?: number; kind: string; titleLike?: string }): Promise<Date | null> {
+  const query = db('plan_tasks')
+    .where({ workspace_id: workspaceId, kind: where.kind })
+    .where('plan_id', db('plans').where({ workspace_id: workspaceId }).max('id'))
+  if (where.potId !== undefined) query.where({ pot_id: where.potId })
+  if (where.orderLineId !== undefined) query.where({ order_line_id: where.orderLineId })
+  if (where.titleLike !== undefined) query.where('title', 'like', where.titleLike)
+  const row = (await query.orderBy('end_at').first('end_at')) as { end_at: Date } | undefined
+  return row?.end_at ?? null
+}

@@ -1,0 +1,167 @@
+import type { Layer, LayerPigment, Step } from '../../core/batch'
+import type { RecipeFields } from '../../shared/schemas/forms'
+import type { RecipeRow } from '../../shared/types'
+import { decimal, groupBy, json, updateVersioned, type Db } from './rows'
+
+interface RecipeColumns {
+  id: number
+  version: number
+  name: string
+  note: string | null
+  shape: string
+  footprint_cm2: string
+  mould_id: number | null
+}
+interface LayerColumns {
+  id: number
+  recipe_id: number
+  name: string
+  resin_id: number
+  fill: string
+  inclusions: string
+  run_off_pct: string
+  cups: number
+  stir_min: string
+  rest_min: string
+  pour_min: string
+  heat_after_min: string
+  recoat: Layer['recoat']
+}
+interface PigmentColumns {
+  layer_id: number
+  pigment_id: number
+  load_pct: string
+}
+interface StepColumns {
+  recipe_id: number
+  name: string
+  phase: Step['phase']
+  waits_for: Step['waitsFor']
+  minutes: string
+  per: Step['per']
+  skill: string | null
+  station_kind: string | null
+  dust: number
+  demoulds: number
+}
+
+const layerOf = (row: LayerColumns, pigments: readonly PigmentColumns[]): Layer => ({
+  id: row.id,
+  name: row.name,
+  resinId: row.resin_id,
+  fill: json(row.fill),
+  inclusions: json(row.inclusions),
+  pigments: pigments.map((one): LayerPigment => ({ pigmentId: one.pigment_id, loadPct: decimal(one.load_pct) })),
+  runOffPct: decimal(row.run_off_pct),
+  cups: row.cups,
+  stirMin: decimal(row.stir_min),
+  restMin: decimal(row.rest_min),
+  pourMin: decimal(row.pour_min),
+  heatAfterMin: json(row.heat_after_min),
+  recoat: row.recoat,
+})
+
+const stepOf = (row: StepColumns): Step => ({
+  name: row.name,
+  phase: row.phase,
+  waitsFor: row.waits_for,
+  minutes: decimal(row.minutes),
+  per: row.per,
+  skill: row.skill,
+  stationKind: row.station_kind,
+  dust: row.dust === 1,
+  demoulds: row.demoulds === 1,
+})
+
+async function readRecipes(db: Db, workspaceId: number, rows: readonly RecipeColumns[]): Promise<RecipeRow[]> {
+  const ids = rows.map((row) => row.id)
+  const layers = (await db('recipe_layers').where({ workspace_id: workspaceId }).whereIn('recipe_id', ids).orderBy('position')) as LayerColumns[]
+  const pigments = (await db('recipe_layer_pigments').where({ workspace_id: workspaceId }).whereIn('layer_id', layers.map((layer) => layer.id)).orderBy('id')) as PigmentColumns[]
+  const steps = (await db('recipe_steps').where({ workspace_id: workspaceId }).whereIn('recipe_id', ids).orderBy('position')) as StepColumns[]
+  const pigmentsOf = groupBy(pigments, (row) => row.layer_id)
+  const layersOf = groupBy(layers, (row) => row.recipe_id)
+  const stepsOf = groupBy(steps, (row) => row.recipe_id)
+  return rows.map((row) => ({
+    id: row.id,
+    version: row.version,
+    name: row.name,
+    note: row.note ?? '',
+    shape: json(row.shape),
+    footprintCm2: decimal(row.footprint_cm2),
+    mouldId: row.mould_id,
+    layers: (layersOf.get(row.id) ?? []).map((layer) => layerOf(layer, pigmentsOf.get(layer.id) ?? [])),
+    steps: (stepsOf.get(row.id) ?? []).map(stepOf),
+  }))
+}
+
+export async function listRecipes(db: Db, workspaceId: number): Promise<RecipeRow[]> {
+  return readRecipes(db, workspaceId, (await db('recipes').where({ workspace_id: workspaceId }).orderBy('name')) as RecipeColumns[])
+}
+
+export async function getRecipe(db: Db, workspaceId: number, id: number): Promise<RecipeRow | null> {
+  const [recipe] = await readRecipes(db, workspaceId, (await db('recipes').where({ workspace_id: workspaceId, id })) as RecipeColumns[])
+  return recipe ?? null
+}
+
+const columnsOf = (fields: RecipeFields) => ({
+  name: fields.name.trim(),
+  note: fields.note,
+  shape: JSON.stringify(fields.shape),
+  footprint_cm2: fields.footprintCm2,
+  mould_id: fields.mouldId,
+})
+
+const layerColumns = (layer: Layer, position: number) => ({
+  position,
+  name: layer.name.trim(),
+  resin_id: layer.resinId,
+  fill: JSON.stringify(layer.fill),
+  inclusions: JSON.stringify(layer.inclusions),
+  run_off_pct: layer.runOffPct,
+  cups: layer.cups,
+  stir_min: layer.stirMin,
+  rest_min: layer.restMin,
+  pour_min: layer.pourMin,
+  heat_after_min: JSON.stringify(layer.heatAfterMin),
+  recoat: layer.recoat,
+})
+
+/** Positions are moved out of the way first, so that layers can change places under the unique key. */
+const ASIDE = 1000
+
+async function writeParts(db: Db, workspaceId: number, recipeId: number, fields: RecipeFields): Promise<void> {
+  const owner = { workspace_id: workspaceId, recipe_id: recipeId }
+  const known = ((await db('recipe_layers').where(owner).select('id')) as { id: number }[]).map((row) => row.id)
+  const kept = new Set(fields.layers.map((layer) => layer.id).filter((id) => known.includes(id)))
+  const dropped = known.filter((id) => !kept.has(id))
+  await db('pots').where({ workspace_id: workspaceId, state: 'planned' }).whereIn('layer_id', dropped).delete()
+  await db('recipe_layers').where(owner).whereIn('id', dropped).delete()
+  await db('recipe_layers').where(owner).increment('position', ASIDE)
+  await db('recipe_layer_pigments').where({ workspace_id: workspaceId }).whereIn('layer_id', [...kept]).delete()
+  for (const [position, layer] of fields.layers.entries()) {
+    let layerId = layer.id
+    if (kept.has(layerId)) await db('recipe_layers').where({ ...owner, id: layerId }).update(layerColumns(layer, position))
+    else layerId = (await db('recipe_layers').insert({ ...owner, ...layerColumns(layer, position) }))[0] ?? 0
+    if (layer.pigments.length > 0) {
+      await db('recipe_layer_pigments').insert(layer.pigments.map((one) => ({ workspace_id: workspaceId, layer_id: layerId, pigment_id: one.pigmentId, load_pct: one.loadPct })))
+    }
+  }
+  await db('recipe_steps').where(owner).delete()
+  const steps = fields.steps.map((step, position) => ({
+    ...owner, position, name: step.name.trim(), phase: step.phase, waits_for: step.waitsFor, minutes: step.minutes, per: step.per,
+    skill: step.skill, station_kind: step.stationKind, dust: step.dust, demoulds: step.demoulds,
+  }))
+  if (steps.length > 0) await db('recipe_steps').insert(steps)
+}
+
+export async function insertRecipe(db: Db, workspaceId: number, fields: RecipeFields, now: Date): Promise<number> {
+  const [id = 0] = await db('recipes').insert({ workspace_id: workspaceId, ...columnsOf(fields), updated_at: now })
+  await writeParts(db, workspaceId, id, fields)
+  return id
+}
+
+export async function updateRecipe(db: Db, workspaceId: number, id: number, fields: RecipeFields & { version: number }, now: Date): Promise<boolean> {
+  const saved = await updateVersioned(db, 'recipes', { workspaceId, id, version: fields.version }, columnsOf(fields), now)
+  if (saved) await writeParts(db, workspaceId, id, fields)
+  return saved
+}

@@ -1,0 +1,107 @@
+import { MILESTONES, type Milestone } from '../../core/batch'
+import type { ResinFields } from '../../shared/schemas/forms'
+import type { ResinRow } from '../../shared/types'
+import { decimal, decimalOrNull, groupBy, updateVersioned, type Db } from './rows'
+
+interface ResinColumns {
+  id: number
+  version: number
+  name: string
+  ratio_basis: 'volume' | 'mass'
+  ratio_a: string
+  ratio_b: string
+  density_a: string | null
+  density_b: string | null
+  tolerance_pct: string
+  pour_first: 'a' | 'b'
+  reference_c: string
+  activation_kj: string
+  reference_pot_g: string
+  mass_exponent: string
+  max_mix_ml: string
+  min_depth_mm: string
+  max_depth_mm: string
+  kit_ml: string
+  kit_price: string
+  note: string | null
+}
+interface MilestoneColumns {
+  resin_id: number
+  name: Milestone
+  minutes: string
+}
+
+function resinOf(row: ResinColumns, milestones: readonly MilestoneColumns[]): ResinRow {
+  const minutes = new Map(milestones.map((one) => [one.name, decimal(one.minutes)]))
+  return {
+    id: row.id,
+    version: row.version,
+    name: row.name,
+    ratio: { basis: row.ratio_basis, a: decimal(row.ratio_a), b: decimal(row.ratio_b) },
+    densityA: decimalOrNull(row.density_a) ?? undefined,
+    densityB: decimalOrNull(row.density_b) ?? undefined,
+    tolerancePct: decimal(row.tolerance_pct),
+    pourFirst: row.pour_first,
+    referenceC: decimal(row.reference_c),
+    activationKJ: decimal(row.activation_kj),
+    referencePotG: decimal(row.reference_pot_g),
+    massExponent: decimal(row.mass_exponent),
+    maxMixMl: decimal(row.max_mix_ml),
+    minDepthMm: decimal(row.min_depth_mm),
+    maxDepthMm: decimal(row.max_depth_mm),
+    kitMl: decimal(row.kit_ml),
+    kitPrice: row.kit_price,
+    note: row.note ?? '',
+    milestones: Object.fromEntries(MILESTONES.map((name) => [name, minutes.get(name) ?? 0])) as Record<Milestone, number>,
+  }
+}
+
+const columnsOf = (fields: ResinFields) => ({
+  name: fields.name.trim(),
+  ratio_basis: fields.ratio.basis,
+  ratio_a: fields.ratio.a,
+  ratio_b: fields.ratio.b,
+  density_a: fields.densityA ?? null,
+  density_b: fields.densityB ?? null,
+  tolerance_pct: fields.tolerancePct,
+  pour_first: fields.pourFirst,
+  reference_c: fields.referenceC,
+  activation_kj: fields.activationKJ,
+  reference_pot_g: fields.referencePotG,
+  mass_exponent: fields.massExponent,
+  max_mix_ml: fields.maxMixMl,
+  min_depth_mm: fields.minDepthMm,
+  max_depth_mm: fields.maxDepthMm,
+  kit_ml: fields.kitMl,
+  kit_price: fields.kitPrice,
+  note: fields.note,
+})
+
+export async function listResins(db: Db, workspaceId: number): Promise<ResinRow[]> {
+  const rows = (await db('resins').where({ workspace_id: workspaceId }).orderBy('name')) as ResinColumns[]
+  const milestones = groupBy((await db('resin_milestones').where({ workspace_id: workspaceId })) as MilestoneColumns[], (row) => row.resin_id)
+  return rows.map((row) => resinOf(row, milestones.get(row.id) ?? []))
+}
+
+export async function getResin(db: Db, workspaceId: number, id: number): Promise<ResinRow | null> {
+  const row = (await db('resins').where({ workspace_id: workspaceId, id }).first()) as ResinColumns | undefined
+  if (!row) return null
+  return resinOf(row, (await db('resin_milestones').where({ workspace_id: workspaceId, resin_id: id })) as MilestoneColumns[])
+}
+
+async function writeMilestones(db: Db, workspaceId: number, resinId: number, fields: ResinFields): Promise<void> {
+  await db('resin_milestones').where({ workspace_id: workspaceId, resin_id: resinId }).delete()
+  await db('resin_milestones').insert(MILESTONES.map((name) => ({ workspace_id: workspaceId, resin_id: resinId, name, minutes: fields.milestones[name] })))
+}
+
+export async function insertResin(db: Db, workspaceId: number, fields: ResinFields, now: Date): Promise<number> {
+  const [id = 0] = await db('resins').insert({ workspace_id: workspaceId, ...columnsOf(fields), updated_at: now })
+  await writeMilestones(db, workspaceId, id, fields)
+  return id
+}
+
+export async function updateResin(db: Db, workspaceId: number, id: number, fields: ResinFields & { version: number }, now: Date): Promise<boolean> {
+  const saved = await updateVersioned(db, 'resins', { workspaceId, id, version: fields.version }, columnsOf(fields), now)
+  if (saved) await writeMilestones(db, workspaceId, id, fields)
+  return saved
+}

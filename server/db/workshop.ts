@@ -1,0 +1,78 @@
+import type { Mould, Pigment, StudioRules } from '../../core/batch'
+import type { PlaceRow } from '../../shared/types'
+import { decimal, type Db } from './rows'
+
+type Row = Record<string, string>
+
+export async function getWorkspace(db: Db, workspaceId: number): Promise<{ name: string; timeZone: string; rules: StudioRules }> {
+  const row = (await db('workspaces').where({ id: workspaceId }).first()) as Row | undefined
+  if (!row) throw new Error(`workspace ${workspaceId} is gone`)
+  const number = (column: string) => decimal(row[column] ?? '')
+  const money = (column: string) => row[column] ?? ''
+  return {
+    name: money('name'),
+    timeZone: money('time_zone'),
+    rules: {
+      currency: money('currency'),
+      perCupMl: number('per_cup_ml'),
+      reservePct: number('reserve_pct'),
+      cureMarginPct: number('cure_margin_pct'),
+      labourRate: money('labour_rate'),
+      overheadPct: number('overhead_pct'),
+      yieldPct: number('yield_pct'),
+      packaging: money('packaging'),
+      feePct: number('fee_pct'),
+      feeFixed: money('fee_fixed'),
+      taxPct: number('tax_pct'),
+      marginPct: number('margin_pct'),
+    },
+  }
+}
+
+interface PlaceColumns {
+  id: number
+  name: string
+  kind: 'rack' | 'box'
+  area_cm2: string
+  box_c: string | null
+  room: string
+  day_c: string
+  night_c: string
+  day_from_min: number
+  night_from_min: number
+}
+
+export async function listPlaces(db: Db, workspaceId: number): Promise<PlaceRow[]> {
+  const rows = (await db('places')
+    .join('rooms', 'rooms.id', 'places.room_id')
+    .where('places.workspace_id', workspaceId)
+    .orderBy('places.id')
+    .select('places.*', 'rooms.name as room', 'rooms.day_c', 'rooms.night_c', 'rooms.day_from_min', 'rooms.night_from_min')) as PlaceColumns[]
+  return rows.map((row) => ({
+    id: row.id,
+    name: row.name,
+    kind: row.kind,
+    areaCm2: decimal(row.area_cm2),
+    roomName: row.room,
+    climate:
+      row.box_c === null
+        ? { dayC: decimal(row.day_c), nightC: decimal(row.night_c), dayFromMin: row.day_from_min, nightFromMin: row.night_from_min }
+        : { boxC: decimal(row.box_c) },
+  }))
+}
+
+export async function listStations(db: Db, workspaceId: number) {
+  return (await db('stations').join('rooms', 'rooms.id', 'stations.room_id').where('stations.workspace_id', workspaceId).orderBy('stations.id').select('stations.id', 'stations.name', 'stations.kind', 'rooms.name as room')) as {
+    id: number; name: string; kind: string; room: string
+  }[]
+}
+
+export async function listMoulds(db: Db, workspaceId: number): Promise<Mould[]> {
+  const rows = (await db('moulds').where({ workspace_id: workspaceId }).orderBy('name')) as { id: number; name: string; count: number; price: string; life_uses: number }[]
+  return rows.map((row) => ({ id: row.id, name: row.name, count: row.count, price: row.price, lifeUses: row.life_uses }))
+}
+
+export async function listPigments(db: Db, workspaceId: number): Promise<Pigment[]> {
+  const rows = (await db('pigments').where({ workspace_id: workspaceId }).orderBy('name')) as { id: number; name: string; hex: string; form: Pigment['form']; price_per_g: string }[]
+  return rows.map((row) => ({ id: row.id, name: row.name, hex: row.hex, form: row.form, pricePerG: row.price_per_g }))
+}

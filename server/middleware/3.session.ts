@@ -1,0 +1,23 @@
+import { defineEventHandler } from 'h3'
+import { AppError } from '../services/AppError'
+import { personOfToken } from '../services/auth'
+import { sendProblem } from '../utils/problem'
+import { readSessionCookie } from '../utils/sessionCookie'
+
+/** Signing in and the health check are all that a stranger may reach. */
+const OPEN = new Set(['POST /api/session', 'GET /api/health'])
+
+/** Lets nobody without a session past; says who is asking to everything behind. */
+export default defineEventHandler(async (event) => {
+  const [path = ''] = event.path.split('?')
+  if (!path.startsWith('/api/') || OPEN.has(`${event.method} ${path}`)) return
+  try {
+    const token = readSessionCookie(event)
+    const found = token ? await personOfToken(token, new Date()) : null
+    if (!found) return sendProblem(event, new AppError('not-signed-in', 'Sign in first.'))
+    event.context.who = found.who
+    event.context.person = found.person
+  } catch (error) {
+    return sendProblem(event, error)
+  }
+})

@@ -1,0 +1,28 @@
+import type { PlanLine } from '../../../core/batch'
+import type { PlanAnswer } from '../../../core/plan'
+import type { Result } from '../../../core/result'
+
+export interface Paths {
+  /** Lines that are sanded between layers because no shift meets their tack window. */
+  sandLines: ReadonlySet<number>
+  /** Lines that no plan can hold, with the reason. */
+  impossible: ReadonlyMap<number, string>
+}
+
+/**
+ * Chooses for each line, as if it were alone in the workshop, between recoating in the tack window and sanding
+ * first; the window saves days, so sanding is taken only where the window cannot be met.
+ */
+export async function choosePaths(lines: readonly PlanLine[], tryAlone: (line: PlanLine, sandLines: ReadonlySet<number>) => Promise<Result<PlanAnswer>>): Promise<Paths> {
+  const sandLines = new Set<number>()
+  const impossible = new Map<number, string>()
+  for (const line of lines) {
+    const tacky = await tryAlone(line, new Set())
+    if (tacky.ok) continue
+    const mayChoose = line.recipe.layers.some((layer, i) => i > 0 && layer.recoat === 'either')
+    const sanded = mayChoose ? await tryAlone(line, new Set([line.id])) : tacky
+    if (sanded.ok) sandLines.add(line.id)
+    else impossible.set(line.id, sanded.issues[0]?.message ?? 'no plan was found')
+  }
+  return { sandLines, impossible }
+}

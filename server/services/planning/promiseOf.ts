@@ -1,0 +1,35 @@
+import type { PlanQuestion } from '../../../core/batch'
+import type { PlanAnswer } from '../../../core/plan'
+import type { Order, PromiseRow } from '../../../shared/types'
+import { because, type Names } from './because'
+import type { Paths } from './choosePaths'
+
+const MS_PER_MIN = 60_000
+
+export interface PromiseContext {
+  /** The plan, or the sentence that says why there is none. */
+  plan: PlanAnswer | string
+  question: PlanQuestion
+  paths: Paths
+  names: Names
+}
+
+/** How an order's promise fares under the plan, and what holds its end where it is. */
+export function promiseOf(order: Order, { plan, question, paths, names }: PromiseContext): PromiseRow {
+  const lineIds = new Set(order.lines.map((line) => line.id))
+  const row = { orderId: order.id, title: order.title, promisedAt: order.promisedAt, usesSand: order.lines.some((line) => paths.sandLines.has(line.id)) }
+  const impossible = order.lines.map((line) => paths.impossible.get(line.id)).find((reason) => reason !== undefined)
+  const refusal = impossible ?? (typeof plan === 'string' ? plan : undefined)
+  if (refusal !== undefined || typeof plan === 'string') return { ...row, readyAt: null, lateMin: 0, because: [inWords(refusal ?? '', names)] }
+
+  const taskIds = new Set([...question.meaning].filter(([, meaning]) => lineIds.has(meaning.lineId)).map(([id]) => id))
+  const end = Math.max(0, ...plan.tasks.filter((task) => taskIds.has(task.id)).map((task) => task.endMin))
+  const readyAt = new Date(names.origin.getTime() + end * MS_PER_MIN)
+  const lateMin = Math.round((readyAt.getTime() - Date.parse(order.promisedAt)) / MS_PER_MIN)
+  return { ...row, readyAt: readyAt.toISOString(), lateMin, because: because(plan, taskIds, names) }
+}
+
+/** The core names tasks by their ids; people know them by their titles. */
+function inWords(message: string, names: Names): string {
+  return [...names.meaning].sort(([x], [y]) => y.length - x.length).reduce((text, [id, meaning]) => text.replaceAll(`"${id}"`, `"${meaning.title}"`), message)
+}

@@ -1,0 +1,48 @@
+import { defineEventHandler, getRouterParam, readRawBody, type EventHandler, type H3Event } from 'h3'
+import type { Schema } from 'yup'
+import { check } from '../../shared/schemas/check'
+import { AppError } from '../services/AppError'
+import type { Who } from '../services/Who'
+import { sendProblem } from './problem'
+
+/** A route: check, call one service, return. Whatever goes wrong leaves as a problem document. */
+export function api<T>(handler: (event: H3Event) => Promise<T> | T): EventHandler {
+  return defineEventHandler(async (event) => {
+    try {
+      return await handler(event)
+    } catch (error) {
+      return sendProblem(event, error)
+    }
+  })
+}
+
+/** The person of this request; the session middleware has let nobody else through. */
+export function whoOf(event: H3Event): Who {
+  const who = event.context.who as Who | undefined
+  if (!who) throw new AppError('not-signed-in', 'Sign in first.')
+  return who
+}
+
+/** The row that the path names. */
+export function idOf(event: H3Event): number {
+  const text = getRouterParam(event, 'id') ?? ''
+  if (!/^[1-9]\d{0,9}$/.test(text)) throw new AppError('unknown', 'There is nothing at this address.')
+  return Number(text)
+}
+
+/** The JSON of a request as it was sent; never guessed at. */
+export async function jsonBody(event: H3Event): Promise<unknown> {
+  const text = await readRawBody(event, 'utf8')
+  try {
+    return JSON.parse(text ?? '') as unknown
+  } catch {
+    throw new AppError('invalid-input', 'The request is not JSON.', { issues: [{ path: '', message: 'is not JSON' }] })
+  }
+}
+
+/** The body of a request, checked strictly against the schema that the form uses too. */
+export async function bodyOf<T>(event: H3Event, schema: Schema<T>): Promise<T> {
+  const checked = check(schema, await jsonBody(event))
+  if (!checked.ok) throw new AppError('invalid-input', 'Some of this cannot be used as it stands.', { issues: checked.issues })
+  return checked.value
+}

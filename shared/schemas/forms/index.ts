@@ -1,0 +1,140 @@
+import type { Schema } from 'yup'
+import { MILESTONES, type Recipe, type Resin } from '../../../core/batch'
+import type { RunEvent } from '../../../core/run'
+import { ORDER_STATES, VERDICTS, type KeyedRunEvent, type OrderFields, type MeasureChoice, type Verdict } from '../../types'
+import { exact, flag, list, money, named, notNegative, oneOf, positive, text, whole } from '../fields'
+import { shapeSchema, sizeLayerFields } from '../compute/size'
+import { temperature } from '../compute/cure'
+
+const id = () => whole().min(1)
+const version = () => whole().required().min(1)
+const optionalId = () => whole().min(0)
+
+/** An instant as ISO 8601 in UTC, as in `2026-03-01T09:30:00.000Z`. */
+const instant = () =>
+  text(40).matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{3})?)?Z$/, 'must be a date and a time').test('real', 'is not a real date', (value) => !value || !Number.isNaN(Date.parse(value)))
+
+export const signInSchema = exact({ signIn: named(64), password: text(200).required().min(1, 'must not be empty') }) as unknown as Schema<{ signIn: string; password: string }>
+
+const orderFields = {
+  kind: oneOf(['commission', 'market'] as const).required(),
+  title: named(160),
+  customer: text(160).defined('is missing').test('customer', 'a commission needs somebody it is for', function (value) {
+    return (this.parent as OrderFields).kind !== 'commission' || (typeof value === 'string' && value.trim() !== '')
+  }),
+  promisedAt: instant().required(),
+  state: oneOf(ORDER_STATES).required(),
+  colours: text(200).defined('is missing'),
+  note: text(4000).defined('is missing'),
+  lines: list(exact({ id: id(), recipeId: id().required('choose a recipe'), quantity: whole().required().min(1).max(5000) }).required()).required().min(1, 'needs at least one piece to make'),
+}
+export const newOrderSchema = exact(orderFields) as unknown as Schema<OrderFields>
+export const orderSchema = exact({ ...orderFields, version: version() }) as unknown as Schema<OrderFields & { version: number }>
+
+const milestones = () =>
+  exact(Object.fromEntries(MILESTONES.map((name) => [name, notNegative().required()])))
+    .required()
+    .test('order', function (value) {
+      if (!value) return true
+      const minutes = value as Record<string, number>
+      const wrong = MILESTONES.findIndex((name, i) => i > 0 && (minutes[name] ?? 0) < (minutes[MILESTONES[i - 1] as string] ?? 0) && name !== 'demould')
+      return wrong < 0 || this.createError({ path: `${this.path}.${MILESTONES[wrong]}`, message: 'must not come before the milestone above it' })
+    })
+
+const resinFields = {
+  name: named(),
+  ratio: exact({ basis: oneOf(['volume', 'mass'] as const).required(), a: positive().required(), b: positive().required() }).required(),
+  densityA: positive().max(5),
+  densityB: positive().max(5),
+  tolerancePct: notNegative().required().max(50),
+  pourFirst: oneOf(['a', 'b'] as const).required(),
+  referenceC: temperature().required().max(120),
+  activationKJ: notNegative().required().max(200),
+  referencePotG: positive().required(),
+  massExponent: notNegative().required().max(2),
+  maxMixMl: positive().required(),
+  minDepthMm: positive().required(),
+  maxDepthMm: positive().required().test('depths', 'must not be less than the least depth', function (value) {
+    const { minDepthMm } = this.parent as Resin
+    return typeof value !== 'number' || typeof minDepthMm !== 'number' || value >= minDepthMm
+  }),
+  kitMl: positive().required(),
+  kitPrice: money().required(),
+  milestones: milestones(),
+  note: text(4000).defined('is missing'),
+}
+export type ResinFields = Omit<Resin, 'id'>
+export const newResinSchema = exact(resinFields) as unknown as Schema<ResinFields>
+export const resinSchema = exact({ ...resinFields, version: version() }) as unknown as Schema<ResinFields & { version: number }>
+
+const { inclusions: _sizeInclusions, ...sizeFields } = sizeLayerFields
+const layer = () =>
+  exact({
+    id: optionalId().required(),
+    name: named(80),
+    resinId: id().required('choose a resin'),
+    ...sizeFields,
+    fill: sizeFields.fill,
+    runOffPct: notNegative().required().max(300),
+    cups: whole().required().min(0).max(50),
+    inclusions: list(exact({ name: named(80), massG: notNegative(), density: positive(), volumeMl: notNegative() }).required().test('one', 'needs either volumeMl, or massG with density', (value) => !value || (value.volumeMl === undefined ? value.massG !== undefined && value.density !== undefined : value.massG === undefined && value.density === undefined))).required(),
+    pigments: list(exact({ pigmentId: id().required(), loadPct: positive().required().max(100) }).required()).required().max(8),
+    stirMin: positive().required().max(60),
+    restMin: notNegative().required().max(600),
+    pourMin: positive().required().max(600),
+    heatAfterMin: list(notNegative().required()).required().max(5),
+    recoat: oneOf(['tack', 'sand', 'either'] as const).required(),
+  }).required()
+
+const step = () =>
+  exact({
+    name: named(80),
+    phase: oneOf(['before', 'after'] as const).required(),
+    waitsFor: oneOf(MILESTONES).nullable(),
+    minutes: positive().required().max(1440),
+    per: oneOf(['piece', 'batch'] as const).required(),
+    skill: text(40).nullable(),
+    stationKind: text(40).nullable(),
+    dust: flag().required(),
+    demoulds: flag().required(),
+  }).required()
+
+const recipeFields = {
+  name: named(),
+  note: text(4000).defined('is missing'),
+  shape: shapeSchema,
+  footprintCm2: positive().required(),
+  mouldId: id().nullable(),
+  layers: list(layer()).required().min(1, 'needs at least one layer').max(40),
+  steps: list(step()).required().max(60),
+}
+export type RecipeFields = Omit<Recipe, 'id'>
+export const newRecipeSchema = exact(recipeFields) as unknown as Schema<RecipeFields>
+export const recipeSchema = exact({ ...recipeFields, version: version() }) as unknown as Schema<RecipeFields & { version: number }>
+
+export const measureChoiceSchema = exact({
+  kind: oneOf(['scale', 'cup'] as const).required(),
+  step: positive().required().max(1000),
+  tare: flag().required(),
+}) as unknown as Schema<MeasureChoice>
+
+const uuid = () => text(36).matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/, 'must be a UUID')
+const RUN_KINDS: RunEvent['kind'][] = ['weighed', 'stirStarted', 'stirEnded', 'pourStarted', 'pourEnded', 'heatPass', 'cureStarted', 'spoiled', 'undone']
+
+const runEvent = () =>
+  exact({ key: uuid().required(), at: whole().required().min(0), kind: oneOf(RUN_KINDS).required(), part: oneOf(['a', 'b'] as const), amount: positive(), index: whole().min(0), placeId: id() })
+    .required()
+    .test('fields', function (value) {
+      if (value?.kind === 'weighed' && (value.part === undefined || value.amount === undefined)) return this.createError({ path: `${this.path}.amount`, message: 'a weighing needs its part and amount' })
+      if (value?.kind === 'heatPass' && value.index === undefined) return this.createError({ path: `${this.path}.index`, message: 'a heat pass needs its index' })
+      if (value?.kind === 'cureStarted' && value.placeId === undefined) return this.createError({ path: `${this.path}.placeId`, message: 'say where the pieces lie' })
+      return true
+    })
+export const runEventsSchema = exact({ events: list(runEvent()).required().min(1).max(200) }) as unknown as Schema<{ events: KeyedRunEvent[] }>
+export const startRunSchema = exact({ potId: id().required(), measure: measureChoiceSchema as never }) as unknown as Schema<{ potId: number; measure: MeasureChoice }>
+
+export const judgeSchema = exact({ version: version(), verdict: oneOf(VERDICTS).required(), note: text(4000).defined('is missing') }) as unknown as Schema<{ version: number; verdict: Verdict; note: string }>
+export const pieceActSchema = exact({ version: version(), note: text(4000).defined('is missing') }) as unknown as Schema<{ version: number; note: string }>
+export const movePieceSchema = exact({ version: version(), placeId: id().required() }) as unknown as Schema<{ version: number; placeId: number }>
+export const noteSchema = exact({ note: named(4000) }) as unknown as Schema<{ note: string }>
+export const nothingSchema = exact({}) as unknown as Schema<Record<string, never>>

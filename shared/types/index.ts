@@ -1,0 +1,223 @@
+import type { Milestone, Mould, Pigment, PlaceClimate, Recipe, Resin, StudioRules, TaskKind } from '../../core/batch'
+import type { Binding } from '../../core/plan'
+import type { RunEvent, RunTargets } from '../../core/run'
+
+/** A row that two people can edit: the version that was read goes back with every save. */
+export type Versioned<T> = T & { version: number }
+
+export type Role = 'manager' | 'maker' | 'guest'
+
+export interface MeasureChoice {
+  kind: 'scale' | 'cup'
+  /** What the scale shows (g) or the cup is marked in (ml). */
+  step: number
+  /** Is the scale zeroed between the parts. */
+  tare: boolean
+}
+
+export interface Person {
+  id: number
+  name: string
+  role: Role
+  measure: MeasureChoice
+}
+
+export interface PlaceRow {
+  id: number
+  name: string
+  kind: 'rack' | 'box'
+  areaCm2: number
+  roomName: string
+  climate: PlaceClimate
+}
+
+/** What every screen needs: the workspace's rules, people, places and colours. */
+export interface Workshop {
+  name: string
+  timeZone: string
+  rules: StudioRules
+  people: { id: number; name: string; role: Role; skills: string[] }[]
+  places: PlaceRow[]
+  moulds: Mould[]
+  pigments: Pigment[]
+}
+
+export const ORDER_STATES = ['asked', 'accepted', 'making', 'ready', 'delivered', 'declined'] as const
+export type OrderState = (typeof ORDER_STATES)[number]
+
+export interface OrderLine {
+  id: number
+  recipeId: number
+  quantity: number
+}
+
+export interface OrderFields {
+  kind: 'commission' | 'market'
+  title: string
+  customer: string
+  /** UTC, ISO 8601. */
+  promisedAt: string
+  state: OrderState
+  colours: string
+  note: string
+  lines: (Omit<OrderLine, 'id'> & { id?: number })[]
+}
+
+export type Order = Versioned<Omit<OrderFields, 'lines'> & { id: number; lines: OrderLine[] }>
+export type RecipeRow = Versioned<Recipe>
+export type ResinRow = Versioned<Resin>
+
+export type PotState = 'planned' | 'mixing' | 'poured' | 'spoiled'
+export interface Pot {
+  id: number
+  letter: string
+  tint: string
+  orderId: number
+  orderTitle: string
+  orderLineId: number
+  recipeId: number
+  recipeName: string
+  layerId: number
+  layerName: string
+  resinId: number
+  firstPiece: number
+  pieces: number
+  needMl: number
+  state: PotState
+  runId: number | null
+  /** From the current plan; null when it is not in it. */
+  startAt: string | null
+  personId: number | null
+}
+
+export interface PlanTaskRow {
+  key: string
+  orderId: number
+  orderLineId: number
+  potId: number | null
+  kind: TaskKind
+  title: string
+  attended: boolean
+  startAt: string
+  endAt: string
+  personId: number | null
+  station: string | null
+  placeId: number | null
+  binding: Binding
+  withKey: string | null
+}
+
+/** How a promise fares under the plan. */
+export interface PromiseRow {
+  orderId: number
+  title: string
+  promisedAt: string
+  readyAt: string | null
+  /** Minutes late; zero or less is in time. */
+  lateMin: number
+  usesSand: boolean
+  /** What holds it there, from the first cause to the last. */
+  because: string[]
+}
+
+export interface PlanView {
+  id: number
+  originAt: string
+  madeAt: string
+  madeBy: string
+  tasks: PlanTaskRow[]
+  promises: PromiseRow[]
+}
+
+export interface RunView {
+  id: number
+  potId: number
+  letter: string
+  tint: string
+  title: string
+  pieces: number
+  resinName: string
+  personId: number
+  targets: RunTargets
+  events: KeyedRunEvent[]
+}
+
+/** A run event as it travels: the key makes sending it twice harmless. */
+export type KeyedRunEvent = RunEvent & { key: string }
+
+export type PieceState = 'curing' | 'demoulded' | 'good' | 'rework' | 'lost'
+export const VERDICTS = ['good', 'rework', 'lost'] as const
+export type Verdict = (typeof VERDICTS)[number]
+
+export interface PieceOpening {
+  milestone: Milestone
+  at: string
+}
+
+export interface PieceRow {
+  id: number
+  number: number
+  state: PieceState
+  orderId: number
+  orderTitle: string
+  recipeId: number
+  recipeName: string
+  layerName: string
+  letter: string
+  tint: string
+  resinId: number
+  placeId: number | null
+  footprintCm2: number
+  /** When the last layer's cure began. */
+  curedFrom: string
+  layersLeft: number
+  openings: PieceOpening[]
+  version: number
+}
+
+export interface PieceEvent {
+  id: number
+  kind: string
+  at: string
+  plannedAt: string | null
+  person: string
+  layerName: string | null
+  letter: string | null
+  place: string | null
+  note: string
+}
+
+export interface PieceLog {
+  piece: Omit<PieceRow, 'openings' | 'layerName' | 'letter' | 'resinId' | 'curedFrom' | 'layersLeft' | 'tint'>
+  events: PieceEvent[]
+  photoIds: number[]
+}
+
+export interface Page<T> {
+  rows: T[]
+  /** Pass this on to get the rows after these; null when there are none. */
+  next: string | null
+}
+
+export interface NotebookRow {
+  pieceId: number
+  number: number
+  recipeName: string
+  orderTitle: string
+  state: PieceState
+  pouredAt: string
+  plannedAt: string | null
+  judgedAt: string | null
+  note: string
+}
+
+export interface Problem {
+  type: string
+  title: string
+  status: number
+  code: string
+  issues: { path: string; message: string }[]
+  /** After a conflict: the row as it stands now. */
+  current?: unknown
+  requestId?: string
+}
