@@ -125,8 +125,9 @@ class Builder {
     let before: Stint[] = []
     if (!started) for (const step of recipe.steps.filter((one) => one.phase === 'before')) before = this.follow(before, this.addStep(line, step, []))
     recipe.layers.forEach((layer, i) => {
-      const stints = line.pots.filter((pot) => pot.layerId === layer.id).map((pot) => this.addPot(line, layer, pot, i, before))
-      before = stints
+      const own = line.pots.filter((pot) => pot.layerId === layer.id && !isCovered(line, pot, i))
+      const stints = own.map((pot) => this.addPot(line, layer, pot, i, before))
+      before = [...before.filter((earlier) => !stints.some((stint) => overlap(earlier, stint))), ...stints]
     })
     this.addAfterSteps(line, before.filter((stint) => !numbersOf(stint).every((number) => line.judged.has(number))))
   }
@@ -177,7 +178,7 @@ class Builder {
     const opening: Milestone = next ? (sands ? 'sand' : 'tackFrom') : firstWait(line.recipe)
     const cureMin = this.wait(layer, opening).surelyByMin
     const rack = { kind: 'rack', areaCm2: line.recipe.footprintCm2 * pot.pieces }
-    const range = { first: pot.firstPiece, pieces: pot.pieces }
+    const range = rangeOf(pot)
     const mould = this.mouldOf(line, pot)
 
     if (pot.pouredMin !== null) {
@@ -218,7 +219,7 @@ class Builder {
     const [below, own] = [line.recipe.layers[index - 1], line.recipe.layers[index]]
     if (!below || !own || own.recoat === 'sand' || (own.recoat === 'either' && this.options.sandLines.has(line.id))) return
     const closes = this.wait(below, 'tackTo').notBeforeMin
-    for (const lower of line.pots.filter((one) => one.layerId === below.id && overlap({ first: one.firstPiece, pieces: one.pieces }, { first: pot.firstPiece, pieces: pot.pieces }))) {
+    for (const lower of line.pots.filter((one) => one.layerId === below.id && overlap(rangeOf(one), rangeOf(pot)))) {
       if (lower.pouredMin === null) this.lag(`${jobOf(line)}.k${below.id}.${lower.id}.pour`, pouring, 0, closes)
       else this.startsAt(pouring, 0, Math.floor(lower.pouredMin + closes))
     }
@@ -281,6 +282,14 @@ const jobOf = (line: PlanLine) => `line${line.id}`
 
 const overlap = (x: { first: number; pieces: number }, y: { first: number; pieces: number }) =>
   x.first < y.first + y.pieces && y.first < x.first + x.pieces
+
+/** Whether a later layer has been poured over this pot's pieces, so that nothing waits for it any more. */
+function isCovered(line: PlanLine, pot: PlanPot, index: number): boolean {
+  const later = new Set(line.recipe.layers.slice(index + 1).map((layer) => layer.id))
+  return line.pots.some((other) => later.has(other.layerId) && other.pouredMin !== null && overlap(rangeOf(other), rangeOf(pot)))
+}
+
+const rangeOf = (pot: PlanPot) => ({ first: pot.firstPiece, pieces: pot.pieces })
 
 const numbersOf = ({ first, pieces }: { first: number; pieces: number }) => Array.from({ length: pieces }, (_, i) => first + i)
 

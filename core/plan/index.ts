@@ -1,6 +1,7 @@
 export { checkPlan, type Violation } from './checkPlan'
 export { compareObjectives, objectiveOf } from './objective'
 export { plan, type PlanClock } from './plan'
+export { seededRandom } from './seededRandom'
 export { whyThen } from './whyThen'
 export { BINDINGS } from './types'
 export type * from './types'

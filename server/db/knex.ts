@@ -33,7 +33,7 @@ export function databaseSettings(env: NodeJS.ProcessEnv): DatabaseSettings {
 export function openDatabase(settings: DatabaseSettings, migrations?: string): Knex {
   return knexFactory({
     client: 'mysql2',
-    connection: { ...settings, timezone: 'Z', charset: 'utf8mb4', decimalNumbers: false },
+    connection: { ...settings, timezone: 'Z', charset: 'utf8mb4', decimalNumbers: false, jsonStrings: true },
     pool: { min: 0, max: MOST_CONNECTIONS },
     ...(migrations && { migrations: { directory: migrations, loadExtensions: ['.ts'] } }),
   })

@@ -1,0 +1,109 @@
+import type { Knex } from 'knex'
+import { DateTime } from 'luxon'
+import { hashPassword } from '../server/services/auth'
+import { useDatabase } from '../server/db/database'
+import { createOrder, getOrder, saveOrder } from '../server/services/orders'
+import { makePlan } from '../server/services/planning/makePlan'
+import { createRecipe } from '../server/services/recipes'
+import { createResin } from '../server/services/resins'
+import type { Who } from '../server/services/Who'
+import type { Order } from '../shared/types'
+import { Chance, liveThrough, solveHere, type Past } from './history'
+import { OPEN_ORDERS, PAST_ORDERS, type DemoOrder } from './orders'
+import { RECIPES, type DemoLayer } from './recipes'
+import { RESINS } from './resins'
+import { DEMO_PASSWORD, MOULDS, PEOPLE, PIGMENTS, PLACES, ROOMS, STATIONS, WORKSPACE } from './workshop'
+
+const SEED = 20
+
+interface Ids {
+  workspaceId: number
+  people: Map<number, Who>
+  manager: Who
+  moulds: Map<string, number>
+  pigments: Map<string, number>
+}
+
+/**
+ * Loads the made-up Oxbow Yard: people, stores, recipes, three months of past work and the open orders, with
+ * every date relative to `now`. Work goes through the same services as the application's.
+ */
+export async function loadDemo(knex: Knex, now: Date): Promise<void> {
+  useDatabase(knex)
+  const ids = await loadWorkshop(knex, now)
+  const resins = new Map<string, number>()
+  for (const resin of RESINS) resins.set(resin.name, (await createResin(ids.manager, resin, now)).id)
+  const recipes = new Map<string, number>()
+  for (const { mould, layers, ...recipe } of RECIPES) {
+    const fields = { ...recipe, mouldId: mould === null ? null : need(ids.moulds, mould), layers: layers.map((layer) => layerOf(layer, resins, ids.pigments)) }
+    recipes.set(recipe.name, (await createRecipe(ids.manager, fields, now)).id)
+  }
+  const past: Past = { who: (id) => ids.people.get(id ?? 0) ?? ids.manager, chance: new Chance(SEED), now }
+  const today = DateTime.fromJSDate(now, { zone: WORKSPACE.time_zone }).startOf('day')
+  const take = async (order: DemoOrder) => {
+    const takenAt = order.takenDay === 0 ? now : today.plus({ days: order.takenDay, hours: 8 }).toJSDate()
+    const promisedAt = today.plus({ days: order.promisedDay, hours: order.promisedHour }).toUTC().toISO() ?? ''
+    const { kind, title, customer, colours, note } = order
+    const lines = order.lines.map(([recipe, quantity]) => ({ recipeId: need(recipes, recipe), quantity }))
+    const taken = await createOrder(ids.manager, { kind, title, customer, colours, note, promisedAt, state: order.state ?? 'accepted', lines }, takenAt)
+    return { taken, takenAt }
+  }
+  for (const order of PAST_ORDERS) {
+    const { taken, takenAt } = await take(order)
+    await liveThrough(ids.manager, takenAt, past)
+    await deliver(ids.manager, taken.id, now)
+  }
+  for (const order of OPEN_ORDERS) {
+    const { takenAt } = await take(order)
+    if (order.takenDay <= -3) await liveThrough(ids.manager, takenAt, past)
+  }
+  await makePlan(ids.manager, solveHere, now)
+}
+
+function need(map: ReadonlyMap<string, number>, name: string): number {
+  const id = map.get(name)
+  if (id === undefined) throw new Error(`the demo has no "${name}"`)
+  return id
+}
+
+async function deliver(manager: Who, id: number, now: Date): Promise<void> {
+  const { id: _id, ...order }: Order = await getOrder(manager, id)
+  await saveOrder(manager, id, { ...order, state: 'delivered' }, now)
+}
+
+const layerOf = ({ resin, pigments = [], ...layer }: DemoLayer, resins: Map<string, number>, known: Map<string, number>) => ({
+  id: 0, inclusions: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 3, heatAfterMin: [], recoat: 'either' as const, ...layer,
+  resinId: need(resins, resin),
+  pigments: pigments.map(([name, loadPct]) => ({ pigmentId: need(known, name), loadPct })),
+})
+
+async function loadWorkshop(knex: Knex, now: Date): Promise<Ids> {
+  const insert = async (table: string, row: Record<string, unknown>) => (await knex(table).insert(row))[0] ?? 0
+  const workspaceId = await insert('workspaces', { ...WORKSPACE, updated_at: now })
+  const rooms = new Map<string, number>()
+  for (const room of ROOMS) rooms.set(room.name, await insert('rooms', { workspace_id: workspaceId, ...room, updated_at: now }))
+  for (const { room, ...station } of STATIONS) await insert('stations', { workspace_id: workspaceId, room_id: need(rooms, room), ...station })
+  for (const { room, ...place } of PLACES) await insert('places', { workspace_id: workspaceId, room_id: need(rooms, room), ...place, updated_at: now })
+  const named = async (table: string, rows: readonly { name: string }[]) => {
+    const ids = new Map<string, number>()
+    for (const row of rows) ids.set(row.name, await insert(table, { workspace_id: workspaceId, ...row, updated_at: now }))
+    return ids
+  }
+  const [moulds, pigments] = [await named('moulds', MOULDS), await named('pigments', PIGMENTS)]
+  const people = new Map<number, Who>()
+  const passwordHash = await hashPassword(DEMO_PASSWORD)
+  for (const person of PEOPLE) {
+    const personId = await insert('people', {
+      workspace_id: workspaceId, name: person.name, sign_in: person.signIn, password_hash: passwordHash, role: person.role,
+      measure_kind: person.measure.kind, measure_step: person.measure.step, measure_tare: person.measure.tare, updated_at: now,
+    })
+    people.set(personId, { personId, workspaceId, role: person.role, name: person.name })
+    for (const skill of person.skills) await insert('person_skills', { workspace_id: workspaceId, person_id: personId, skill })
+    for (const [weekdays, from, to] of person.shifts) {
+      for (const weekday of weekdays) await insert('shifts', { workspace_id: workspaceId, person_id: personId, weekday, from_min: from, to_min: to })
+    }
+  }
+  const manager = [...people.values()][0]
+  if (!manager) throw new Error('the demo has no people')
+  return { workspaceId, people, manager, moulds, pigments }
+}

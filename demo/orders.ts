@@ -1,0 +1,62 @@
+/** An order by the days around the day the demo is loaded; negative days lie in the past. */
+export interface DemoOrder {
+  takenDay: number
+  promisedDay: number
+  promisedHour: number
+  kind: 'commission' | 'market'
+  title: string
+  customer: string
+  colours: string
+  note: string
+  lines: [recipe: string, quantity: number][]
+  state?: 'asked' | 'accepted'
+}
+
+const commission = (takenDay: number, promisedDay: number, title: string, customer: string, lines: DemoOrder['lines'], colours = '', note = '', state?: DemoOrder['state']): DemoOrder => ({
+  takenDay, promisedDay, promisedHour: 16, kind: 'commission', title, customer, colours, note, lines, state,
+})
+const market = (takenDay: number, promisedDay: number, title: string, lines: DemoOrder['lines'], note = ''): DemoOrder => ({ takenDay, promisedDay, promisedHour: 8, kind: 'market', title, customer: '', colours: '', note, lines })
+
+/** What has been asked for and is still open. The first few have begun. */
+export const OPEN_ORDERS: DemoOrder[] = [
+  commission(-9, 6, 'Bookends for the reading room', 'Tallow Lane library', [['Meadow bookend', 4]], 'moss, chalk back', 'Two pairs; the grasses are from their own garden.'),
+  commission(-6, 9, 'Dial for the long-case clock', 'H. Winterbourne', [['Deep clock dial', 1]], 'smoked over copper', 'Hole for the arbor drilled by us.'),
+  commission(-5, 12, 'Pulls for a plum kitchen', 'Ferncote Joinery', [['Drawer pull', 12]], 'plum', ''),
+  commission(-4, 16, 'Plaques one to eight', 'Guesthouse at Nettle Cross', [['Room plaque', 8]], 'chalk on bottle green', 'One colour for all, they hang in one corridor.'),
+  commission(-3, 18, 'Two lamp bases', 'Ansel and Marit Dove', [['Lamp base', 2]], 'soot, amber, straw', 'Second base a little lighter if it happens.'),
+  commission(-3, 13, 'Finger plates, ground floor', 'Ferncote Joinery', [['Door finger plate', 6]], 'slate and straw', ''),
+  commission(-2, 20, 'Panel for the stairwell', 'Pell Street practice', [['Painted panel', 1]], 'chalk ground', 'Wilda paints between the layers.'),
+  commission(-2, 15, 'First-tooth blocks', 'Quill family', [['Keepsake block', 2]], 'clear', 'The teeth come in a matchbox.'),
+  commission(-2, 22, 'Chess, both sides', 'R. Hollin', [['Chess side', 2]], 'soot with copper', 'Second side in the same colour, they play by shape.'),
+  commission(-1, 14, 'Screen for the hearth shelf', 'Ottoline Brack', [['Candle screen', 1]], 'amber', ''),
+  commission(-1, 24, 'Shelf with a green vein', 'Wicker & Daughters café', [['Oak shelf inlay', 2]], 'bottle green', 'Oak is planed and waiting by the door.'),
+  commission(-1, 19, 'Discs for the clockmaker', 'H. Winterbourne', [['Pendulum disc', 4]], 'amber, soot back', ''),
+  commission(0, 4, 'One more bookend pair, in a hurry', 'Tallow Lane library', [['Meadow bookend', 2]], 'moss', 'They know it may be late.'),
+  commission(0, 30, 'Plaques nine to twenty', 'Guesthouse at Nettle Cross', [['Room plaque', 12]], 'chalk on bottle green', 'Only if the first eight please.', 'asked'),
+  market(-4, 17, 'Lantern market', [['Pendulum disc', 4], ['Drawer pull', 8], ['Meadow bookend', 4]], 'Stall of two tables.'),
+  market(0, 33, 'Midwinter fair', [['Candle screen', 3], ['Keepsake block', 3]], 'As many as can be ready.'),
+]
+
+const PAST: [string, string, DemoOrder['lines']][] = [
+  ['Bookends for a study', 'L. Marchbank', [['Meadow bookend', 2]]],
+  ['Pulls, first try', 'Ferncote Joinery', [['Drawer pull', 6]]],
+  ['Plaques for the stable', 'Hobb farm', [['Room plaque', 4]]],
+  ['Dial with a smoked face', 'H. Winterbourne', [['Deep clock dial', 1]]],
+  ['Spring flower blocks', 'Quill family', [['Keepsake block', 3]]],
+  ['Finger plates, upstairs', 'Ferncote Joinery', [['Door finger plate', 5]]],
+  ['Chess side to try', 'R. Hollin', [['Chess side', 1]]],
+  ['Discs, two pairs', 'H. Winterbourne', [['Pendulum disc', 4]]],
+  ['Sheet for a lantern', 'Ottoline Brack', [['Candle screen', 2]]],
+  ['Bookends, heavy', 'Tallow Lane library', [['Meadow bookend', 4]]],
+  ['Pulls for a wardrobe', 'D. Sallow', [['Drawer pull', 8]]],
+  ['Shelf for the porch', 'Wicker & Daughters café', [['Oak shelf inlay', 1]]],
+  ['Plaques for the mill flats', 'Pell Street practice', [['Room plaque', 6]]],
+]
+/** The oldest was taken this many days ago, the others follow at about this distance. */
+const FIRST_DAY = -92
+const APART_DAYS = 6
+
+/** What was made in the three months before. */
+export const PAST_ORDERS: DemoOrder[] = PAST.map(([title, customer, lines], i) =>
+  commission(FIRST_DAY + i * APART_DAYS, FIRST_DAY + i * APART_DAYS + 13, title, customer, lines),
+)
