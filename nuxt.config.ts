@@ -19,6 +19,7 @@ export default defineNuxtConfig({
   ssr: false,
   devtools: { enabled: false },
   telemetry: false,
+  components: [{ path: '~/components', pathPrefix: false }],
   css: ['~/assets/main.css'],
   app: { head: { title: 'Velvet Batch', htmlAttrs: { lang: 'en' }, meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }] } },
   vite: { plugins: [tailwindcss()] },

@@ -31,9 +31,10 @@ export function databaseSettings(env: NodeJS.ProcessEnv): DatabaseSettings {
  * @param directory of the migrations, for the commands that migrate
  */
 export function openDatabase(settings: DatabaseSettings, migrations?: string): Knex {
+  const connection = { ...settings, timezone: 'Z', charset: 'utf8mb4', decimalNumbers: false, jsonStrings: true }
   return knexFactory({
     client: 'mysql2',
-    connection: { ...settings, timezone: 'Z', charset: 'utf8mb4', decimalNumbers: false, jsonStrings: true },
+    connection,
     pool: { min: 0, max: MOST_CONNECTIONS },
     ...(migrations && { migrations: { directory: migrations, loadExtensions: ['.ts'] } }),
   })

@@ -117,7 +117,7 @@ export interface PromiseRow {
   lateMin: number
   usesSand: boolean
   /** What holds it there, from the first cause to the last. */
-  because: string[]
+  because: readonly string[]
 }
 
 export interface PlanView {
@@ -171,7 +171,7 @@ export interface PieceRow {
   /** When the last layer's cure began. */
   curedFrom: string
   layersLeft: number
-  openings: PieceOpening[]
+  openings: readonly PieceOpening[]
   version: number
 }
 

@@ -1,6 +1,6 @@
 import { DateTime } from 'luxon'
 import { holdingChain, type HoldingLink, type TaskMeaning } from '../../../core/batch'
-import type { PlanAnswer } from '../../../core/plan'
+import type { PlanAnswer, PlanLag } from '../../../core/plan'
 import { formatDuration } from '../../../core/units'
 
 /** Links shorter than this say nothing that a manager could act on, minutes. */
@@ -15,8 +15,8 @@ export interface Names {
 }
 
 /** Says in sentences what holds the end of a line where it is, from the first cause to the last. */
-export function because(plan: PlanAnswer, taskIds: ReadonlySet<string>, names: Names): string[] {
-  const sentences = holdingChain(plan, taskIds).flatMap((link, i, chain) => sentenceOf(link, chain[i + 1], names) ?? [])
+export function because(plan: PlanAnswer, taskIds: ReadonlySet<string>, lags: readonly PlanLag[], names: Names): string[] {
+  const sentences = holdingChain(plan, taskIds, lags).flatMap((link, i, chain) => sentenceOf(link, chain[i + 1], names) ?? [])
   return sentences.slice(-MOST_SENTENCES)
 }
 

@@ -26,7 +26,7 @@ export function promiseOf(order: Order, { plan, question, paths, names }: Promis
   const end = Math.max(0, ...plan.tasks.filter((task) => taskIds.has(task.id)).map((task) => task.endMin))
   const readyAt = new Date(names.origin.getTime() + end * MS_PER_MIN)
   const lateMin = Math.round((readyAt.getTime() - Date.parse(order.promisedAt)) / MS_PER_MIN)
-  return { ...row, readyAt: readyAt.toISOString(), lateMin, because: because(plan, taskIds, names) }
+  return { ...row, readyAt: readyAt.toISOString(), lateMin, because: because(plan, taskIds, question.request.lags, names) }
 }
 
 /** The core names tasks by their ids; people know them by their titles. */

@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import type { SizedLayer, Shape } from '~~/core/size'
+import { sectionOf } from '~~/core/size'
+import { formatNumber } from '~~/core/units'
+import { readableOn } from '~/utils/readableOn'
+
+export interface DrawnLayer {
+  name: string
+  tint: string
+  sized: SizedLayer | null
+  inclusions: string[]
+  /** Thickness of a coat, mm; null for a filling layer. */
+  coatMm: number | null
+  /** How it joins the layer before it; null for the first. */
+  joins: 'tack' | 'sand' | 'either' | null
+}
+
+/** A piece cut through its middle, to scale, its layers from the face backwards. */
+const { shape, layers, small = false, chosen = null } = defineProps<{ shape: Shape; layers: DrawnLayer[]; small?: boolean; chosen?: number | null }>()
+const emit = defineEmits<{ choose: [index: number] }>()
+
+const BOARD_MM = 14
+/** Below this share of its width a section is too thin to read, so heights are drawn larger, and it is said. */
+const READABLE_SHARE = 0.24
+
+const section = computed(() => sectionOf(shape))
+const coats = computed(() => layers.reduce((sum, layer) => sum + (layer.coatMm ?? 0), 0))
+const box = computed(() => (small ? { width: 150, height: 92, left: 6, right: 6, top: 8, bottom: 8 } : { width: 620, height: 330, left: 24, right: 250, top: 34, bottom: 40 }))
+
+const scale = computed(() => {
+  const bodyMm = (section.value.heightMm ?? BOARD_MM) + coats.value
+  const roomX = box.value.width - box.value.left - box.value.right
+  const roomY = box.value.height - box.value.top - box.value.bottom
+  const across = Math.min(roomX / section.value.widestMm, roomY / bodyMm)
+  const thin = bodyMm / section.value.widestMm < READABLE_SHARE
+  const wanted = thin ? Math.max(1, Math.floor((READABLE_SHARE * 1.5 * section.value.widestMm) / bodyMm)) : 1
+  const stretch = Math.max(1, Math.min(wanted, Math.floor(roomY / (bodyMm * across))))
+  return { across, up: across * stretch, stretch, bodyMm }
+})
+const middle = computed(() => box.value.left + (box.value.width - box.value.left - box.value.right) / 2)
+const floor = computed(() => box.value.height - box.value.bottom - ((box.value.height - box.value.top - box.value.bottom) - scale.value.bodyMm * scale.value.up) / 2)
+const y = (levelMm: number) => floor.value - levelMm * scale.value.up
+
+const STEPS = 16
+function band(fromMm: number, toMm: number): string {
+  const half = (h: number) => (section.value.widthAtMm(Math.min(h, section.value.heightMm ?? h)) / 2) * scale.value.across
+  const levels = Array.from({ length: STEPS + 1 }, (_, i) => fromMm + ((toMm - fromMm) * i) / STEPS)
+  const left = levels.map((h) => `${middle.value - half(h)},${y(h)}`)
+  const right = [...levels].reverse().map((h) => `${middle.value + half(h)},${y(h)}`)
+  return `M${[...left, ...right].join('L')}Z`
+}
+
+interface Drawn extends DrawnLayer {
+  index: number
+  path: string
+  fromMm: number
+  toMm: number
+  middleY: number
+  labelY: number
+}
+
+/** A coat lies on whatever is below it; a flat surface lies on its board. */
+const drawn = computed<Drawn[]>(() => {
+  let top = section.value.heightMm === null ? BOARD_MM : 0
+  const list = layers.flatMap((layer, index): Drawn[] => {
+    if (!layer.sized) return []
+    const from = layer.coatMm === null ? (layer.sized.fromMm ?? top) : top
+    const to = layer.coatMm === null ? (layer.sized.toMm ?? top) : top + layer.coatMm
+    top = to
+    const middleY = (y(from) + y(to)) / 2
+    return [{ ...layer, index, path: band(from, to), fromMm: from, toMm: to, middleY, labelY: middleY }]
+  })
+  const gap = 38
+  const spread = [...list].sort((a, b) => b.middleY - a.middleY)
+  spread.forEach((layer, i) => {
+    const below = spread[i - 1]
+    if (below) layer.labelY = Math.min(layer.labelY, below.labelY - gap)
+  })
+  const overTop = Math.min(...spread.map((layer) => layer.labelY)) - 26
+  if (overTop < 0) for (const layer of spread) layer.labelY -= overTop
+  return list
+})
+const edge = computed(() => middle.value + (section.value.widestMm / 2) * scale.value.across)
+const hull = computed(() => (section.value.heightMm === null ? band(0, BOARD_MM) : band(0, section.value.heightMm)))
+const INCLUSION_SPOTS = [0.24, 0.5, 0.73, 0.36, 0.63]
+const thicknessOf = (layer: Drawn) => formatNumber(layer.toMm - layer.fromMm, 1)
+const scaleMm = computed(() => [200, 100, 50, 20, 10].find((mm) => mm <= section.value.widestMm * 0.6) ?? 5)
+</script>
+
+<template>
+  <figure class="min-w-0">
+    <svg :viewBox="`0 0 ${box.width} ${box.height}`" class="block w-full" role="img" :aria-label="`Cut through the piece: ${layers.map((layer) => layer.name).join(', then ')}`">
+      <defs>
+        <pattern id="board" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(52)"><line x1="0" y1="0" x2="0" y2="6" stroke="var(--firm)" stroke-width="1" /></pattern>
+      </defs>
+      <path :d="hull" :fill="section.heightMm === null ? 'url(#board)' : 'var(--sunk)'" stroke="var(--firm)" />
+      <g v-for="layer in drawn" :key="layer.index" :class="small ? '' : 'cursor-pointer'" @click="emit('choose', layer.index)">
+        <path :d="layer.path" :fill="layer.tint" :stroke="chosen === layer.index ? 'var(--ink)' : 'none'" stroke-width="3" />
+        <template v-if="!small">
+          <path v-for="(inclusion, i) in layer.inclusions" :key="i" :transform="`translate(${middle + (INCLUSION_SPOTS[i % 5]! - 0.5) * section.widestMm * scale.across} ${layer.middleY})`" d="M-9 3 Q-4 -6 3 -4 Q10 -2 8 4 Q2 9 -9 3Z" fill="none" :stroke="readableOn(layer.tint)" stroke-width="1.5"><title>{{ inclusion }}</title></path>
+          <line v-if="layer.joins" :x1="middle - (section.widestMm / 2) * scale.across" :x2="edge" :y1="y(layer.fromMm)" :y2="y(layer.fromMm)" stroke="var(--ink)" :stroke-dasharray="layer.joins === 'sand' ? '1 4' : '7 4'" stroke-width="1.6" />
+          <path :d="`M${middle + (section.widthAtMm((layer.fromMm + layer.toMm) / 2) / 2) * scale.across} ${layer.middleY}H${edge + 12}L${edge + 34} ${layer.labelY}H${edge + 42}`" fill="none" stroke="var(--firm)" />
+          <text :x="edge + 48" :y="layer.labelY - 2" font-size="14" font-weight="650" fill="var(--ink)">{{ layer.name }}</text>
+          <text :x="edge + 48" :y="layer.labelY + 14" font-size="13" fill="var(--soft)">{{ thicknessOf(layer) }} mm{{ layer.joins ? `, ${layer.joins === 'sand' ? 'on a sanded face' : layer.joins === 'tack' ? 'while tacky' : 'tacky or sanded'}` : '' }}</text>
+        </template>
+      </g>
+      <path :d="hull" fill="none" stroke="var(--ink)" stroke-width="1.2" />
+      <template v-if="!small">
+        <text :x="middle" :y="y(scale.bodyMm) - 12" text-anchor="middle" font-size="12.5" fill="var(--soft)">{{ section.heightMm === null ? 'top' : 'back' }}</text>
+        <text :x="middle" :y="floor + 18" text-anchor="middle" font-size="12.5" fill="var(--soft)">{{ section.heightMm === null ? 'board' : 'face' }}</text>
+        <g :transform="`translate(${box.left} ${box.height - 8})`">
+          <path :d="`M0 -5V0H${scaleMm * scale.across}V-5`" fill="none" stroke="var(--ink)" />
+          <text :x="scaleMm * scale.across + 8" y="1" font-size="12.5" fill="var(--soft)">{{ scaleMm }} mm{{ scale.stretch > 1 ? `; heights drawn ${scale.stretch} times as large` : '' }}{{ section.isTrue ? '' : '; only its content is known, drawn as a block' }}</text>
+        </g>
+      </template>
+    </svg>
+  </figure>
+</template>

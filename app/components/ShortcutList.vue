@@ -1,0 +1,20 @@
+<script setup lang="ts">
+import { PLACES } from '~/utils/placeList'
+
+const { open } = defineProps<{ open: boolean }>()
+const emit = defineEmits<{ close: [] }>()
+const BENCH = [['Space or Enter', 'do the one thing to do (a foot pedal sends the same)'], ['← →', 'less or more on the scale'], ['U', 'take the last step back'], ['Esc', 'leave the bench; the run goes on']] as const
+</script>
+
+<template>
+  <AskDialog :open="open" title="Shortcuts" @close="emit('close')">
+    <table class="ledger">
+      <tbody>
+        <tr v-for="place in PLACES" :key="place.key"><td><kbd>{{ place.key }}</kbd></td><td>{{ place.name }}</td></tr>
+        <tr><td><kbd>?</kbd></td><td>this list</td></tr>
+        <tr v-for="[key, what] in BENCH" :key="key"><td><kbd>{{ key }}</kbd></td><td>at the bench: {{ what }}</td></tr>
+      </tbody>
+    </table>
+    <button type="button" class="quiet mt-4" @click="emit('close')">Close</button>
+  </AskDialog>
+</template>

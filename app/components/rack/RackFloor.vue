@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import type { PieceRow, PlaceRow } from '~~/shared/types'
+import { formatNumber } from '~~/core/units'
+
+/** A rack from above: the pieces at their footprint, how far each has cured, and the level room that is left. */
+const { place, pieces, now, chosen } = defineProps<{ place: PlaceRow; pieces: readonly PieceRow[]; now: number; chosen: number | null }>()
+const emit = defineEmits<{ choose: [id: number] }>()
+
+const DEPTH_CM = 60
+const widthCm = computed(() => place.areaCm2 / DEPTH_CM)
+interface Laid { piece: PieceRow; x: number; y: number; side: number; share: number }
+
+/** Shelves filled from the left, each piece as a square of its area: a picture of room, not of the exact spots. */
+const laid = computed(() => {
+  const list: Laid[] = []
+  let [x, y, shelf] = [1, 1, 0]
+  for (const piece of [...pieces].sort((a, b) => b.footprintCm2 - a.footprintCm2)) {
+    const side = Math.sqrt(piece.footprintCm2)
+    if (y + side > DEPTH_CM && y > 1) {
+      x += shelf + 1.4
+      y = 1
+      shelf = 0
+    }
+    const full = piece.openings.find((opening) => opening.milestone === 'full')
+    const [from, to] = [Date.parse(piece.curedFrom), Date.parse(full?.at ?? piece.curedFrom)]
+    list.push({ piece, x, y, side, share: to > from ? Math.max(0, Math.min(1, (now - from) / (to - from))) : 1 })
+    y += side + 1.4
+    shelf = Math.max(shelf, side)
+  }
+  return list
+})
+const used = computed(() => pieces.reduce((sum, piece) => sum + piece.footprintCm2, 0))
+</script>
+
+<template>
+  <figure>
+    <figcaption class="mb-1 flex justify-between gap-3"><span class="font-semibold">{{ place.name }}</span><span class="text-soft">{{ place.roomName }}{{ 'boxC' in place.climate ? `, ${place.climate.boxC} °C` : '' }} · {{ formatNumber(Math.max(0, place.areaCm2 - used), 0) }} of {{ formatNumber(place.areaCm2, 0) }} cm² free</span></figcaption>
+    <svg :viewBox="`0 0 ${widthCm} ${DEPTH_CM}`" class="block w-full" preserveAspectRatio="xMinYMin meet" role="group" :aria-label="`${place.name} from above`">
+      <rect x="0.4" y="0.4" :width="widthCm - 0.8" :height="DEPTH_CM - 0.8" fill="var(--sheet)" stroke="var(--firm)" stroke-width="0.6" />
+      <g v-for="one in laid" :key="one.piece.id" role="button" tabindex="0" class="cursor-pointer" :aria-label="`${one.piece.recipeName} ${one.piece.number}, ${one.piece.state}, cured ${Math.round(one.share * 100)} %`" :aria-pressed="one.piece.id === chosen" @click="emit('choose', one.piece.id)" @keydown.enter.prevent="emit('choose', one.piece.id)" @keydown.space.prevent="emit('choose', one.piece.id)">
+        <title>{{ one.piece.recipeName }} {{ one.piece.number }}, {{ one.piece.orderTitle }}</title>
+        <rect :x="one.x" :y="one.y" :width="one.side" :height="one.side" :fill="one.piece.tint || 'var(--sunk)'" fill-opacity="0.32" />
+        <rect :x="one.x" :y="one.y + one.side * (1 - one.share)" :width="one.side" :height="one.side * one.share" :fill="one.piece.tint || 'var(--sunk)'" />
+        <rect :x="one.x" :y="one.y" :width="one.side" :height="one.side" fill="none" stroke="var(--ink)" :stroke-width="one.piece.id === chosen ? 1.6 : 0.35" />
+      </g>
+    </svg>
+  </figure>
+</template>

@@ -1,0 +1,52 @@
+import { costBatch, potsOfLayer, sizeBatch, tintOf, type LayerPots, type Recipe, type Resin, type Layer } from '~~/core/batch'
+import { mix, type Measure, type MixAnswer } from '~~/core/mix'
+import type { SizedLayer } from '~~/core/size'
+import type { MeasureChoice } from '~~/shared/types'
+
+export interface BatchLayer {
+  layer: Layer
+  resin: Resin
+  tint: string
+  sized: SizedLayer
+  pots: LayerPots
+}
+
+export const measureOfChoice = (choice: MeasureChoice): Measure =>
+  choice.kind === 'cup' ? { kind: 'cup', graduationMl: choice.step } : { kind: 'scale', resolutionG: choice.step, tare: choice.tare }
+
+/** Sizes, pots and costs of a recipe for a number of pieces, from the core, following every change. */
+export function useBatch(recipe: () => Recipe, pieces: () => number) {
+  const workshop = useWorkshopStore()
+  const resins = useResinStore()
+  const mould = computed(() => workshop.moulds.get(recipe().mouldId ?? 0) ?? null)
+  const sized = computed(() => (workshop.rules ? sizeBatch(recipe(), pieces(), workshop.rules) : null))
+  const layers = computed<BatchLayer[]>(() => {
+    const { rules } = workshop
+    const answer = sized.value
+    if (!rules || !answer?.ok) return []
+    return recipe().layers.flatMap((layer, i) => {
+      const resin = resins.byId.get(layer.resinId)
+      const sizedLayer = answer.value.layers[i]
+      if (!resin || !sizedLayer) return []
+      const pots = potsOfLayer(layer, sizedLayer, pieces(), resin, rules, workshop.warmC, mould.value?.count)
+      return [{ layer, resin, tint: tintOf(layer.pigments, workshop.pigments), sized: sizedLayer, pots }]
+    })
+  })
+  const costed = computed(() => {
+    const { rules } = workshop
+    if (!rules) return null
+    return costBatch({
+      recipe: recipe(), pieces: pieces(), resins: resins.byId, pigments: workshop.pigments, mould: mould.value, rules,
+      potsPerLayer: layers.value.map((layer) => layer.pots.pots.length),
+    })
+  })
+  return { sized, layers, costed }
+}
+
+/** Both parts of a pot for a device, or the sentence that says why it cannot be measured so. */
+export function mixForPot(resin: Resin, needMl: number, measure: Measure): MixAnswer | string {
+  const mixed = mix({ resin: mixResinOf(resin), need: { volumeMl: needMl }, measure })
+  return mixed.ok ? mixed.value : mixed.issues.map((issue) => issue.message).join('; ')
+}
+
+const mixResinOf = ({ ratio, densityA, densityB, tolerancePct, pourFirst }: Resin) => ({ ratio, densityA, densityB, tolerancePct, pourFirst })

@@ -1,0 +1,51 @@
+import type { Schema } from 'yup'
+import { check } from '~~/shared/schemas/check'
+
+interface UseFormOptions<T extends object, R> {
+  schema: Schema<T>
+  /** Sends the checked value; its answer is handed to `done`. */
+  send: (value: T) => Promise<R>
+  done: (answer: R) => void
+}
+
+/**
+ * Checks a draft with the schema that the server uses too, sends it, and keeps what was wrong beside the fields.
+ * Nothing typed is ever lost: the draft stays as it is until it is accepted.
+ */
+export function useForm<T extends object, R>({ schema, send, done }: UseFormOptions<T, R>) {
+  const issues = ref<{ path: string; message: string }[]>([])
+  const failure = ref('')
+  const conflict = ref<unknown>(null)
+  const sending = ref(false)
+
+  const errorAt = (path: string) => issues.value.find((issue) => issue.path === path)?.message
+  const reset = () => {
+    issues.value = []
+    failure.value = ''
+    conflict.value = null
+  }
+
+  async function submit(draft: object): Promise<void> {
+    reset()
+    const checked = check(schema, JSON.parse(JSON.stringify(draft)))
+    if (!checked.ok) {
+      issues.value = checked.issues
+      failure.value = 'Some of this cannot be used as it stands; see the marked fields.'
+      await nextTick()
+      document.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus()
+      return
+    }
+    sending.value = true
+    try {
+      done(await send(checked.value))
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error
+      issues.value = error.problem.issues
+      failure.value = error.problem.title
+      if (error.problem.status === 409) conflict.value = error.problem.current
+    } finally {
+      sending.value = false
+    }
+  }
+  return { issues: readonly(issues), failure: readonly(failure), conflict, sending: readonly(sending), errorAt, submit, reset }
+}

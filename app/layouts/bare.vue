@@ -1,0 +1,3 @@
+<template>
+  <div class="min-h-screen"><slot /></div>
+</template>

@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { TabGroup, TabList, Tab, TabPanels, TabPanel } from '@headlessui/vue'
+import { formatDuration } from '~~/core/units'
+import type { Order } from '~~/shared/types'
+
+const route = useRoute()
+const orders = useOrderStore()
+const recipes = useRecipeStore()
+const resins = useResinStore()
+const plan = usePlanStore()
+const order = ref<Order | null>(null)
+const { ready, failure, again } = useLoading(async () => {
+  const [own] = await Promise.all([orders.get(Number(route.params.id)), recipes.load(), resins.load(), plan.load()])
+  order.value = own
+})
+const { dayAndClock } = useWhen()
+const saved = ref(false)
+const promise = computed(() => plan.plan?.promises.find((one) => one.orderId === order.value?.id))
+const lineIndex = ref(0)
+const line = computed(() => order.value?.lines[Math.min(lineIndex.value, (order.value?.lines.length ?? 1) - 1)])
+const recipe = computed(() => recipes.byId.get(line.value?.recipeId ?? 0))
+
+function keep(fresh: Order): void {
+  order.value = fresh
+  saved.value = true
+}
+</script>
+
+<template>
+  <div>
+    <LoadFailure v-if="failure" :message="failure" @retry="again" />
+    <p v-else-if="!ready || !order" class="text-soft" role="status">Fetching the order …</p>
+    <template v-else>
+      <PlaceHead :title="order.title" :note="`${order.kind === 'market' ? 'market day' : `for ${order.customer}`}, promised ${dayAndClock(order.promisedAt)}`">
+        <NuxtLink to="/plan" class="quiet">Open the plan</NuxtLink>
+      </PlaceHead>
+      <section v-if="promise && (promise.lateMin > 0 || !promise.readyAt)" class="mb-4 border-l-4 border-hands bg-hands-wash px-4 py-2">
+        <p class="font-semibold">{{ promise.readyAt ? `The plan has it ready ${dayAndClock(promise.readyAt)}, ${formatDuration(promise.lateMin)} after the promise.` : 'The plan finds no way to make this.' }}</p>
+        <ul class="list-disc pl-5"><li v-for="reason in promise.because" :key="reason">{{ reason }}</li></ul>
+      </section>
+      <TabGroup>
+        <TabList class="mb-4 flex gap-6 border-b border-hair">
+          <Tab v-for="name in ['Resin, mix and cost', 'What was asked']" :key="name" class="-mb-px border-b-2 border-transparent px-1 pb-2 text-soft data-[headlessui-state~=selected]:border-ink data-[headlessui-state~=selected]:font-semibold data-[headlessui-state~=selected]:text-ink">{{ name }}</Tab>
+        </TabList>
+        <TabPanels>
+          <TabPanel :tabindex="-1">
+            <div v-if="order.lines.length > 1" class="mb-3 flex flex-wrap gap-2" role="group" aria-label="Pieces of this order">
+              <button v-for="(one, i) in order.lines" :key="one.id" type="button" class="slim border px-3" :class="one === line ? 'border-ink bg-act text-act-ink' : 'border-firm'" :aria-pressed="one === line" @click="lineIndex = i">{{ one.quantity }} {{ recipes.byId.get(one.recipeId)?.name }}</button>
+            </div>
+            <BatchSheet v-if="line && recipe" :key="line.id" :recipe="recipe" :pieces="line.quantity" />
+          </TabPanel>
+          <TabPanel :tabindex="-1" class="max-w-3xl">
+            <p v-if="saved" class="mb-2" role="status">Saved.</p>
+            <OrderForm :order="order" @saved="keep" />
+          </TabPanel>
+        </TabPanels>
+      </TabGroup>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { formatNumber } from '~~/core/units'
+import { whyPart } from '~~/core/why'
+import type { Pot } from '~~/shared/types'
+
+const plan = usePlanStore()
+const resins = useResinStore()
+const session = useSessionStore()
+const workshop = useWorkshopStore()
+const { ready, failure, again } = useLoading(() => Promise.all([plan.load(), resins.load()]))
+const { short, local } = useWhen()
+
+const measure = computed(() => measureOfChoice(session.person?.measure ?? { kind: 'scale', step: 0.1, tare: true }))
+const decimals = computed(() => (measure.value.kind === 'cup' || (measure.value.kind === 'scale' && measure.value.resolutionG >= 1) ? 0 : 1))
+const onlyMine = ref(false)
+const rows = computed(() =>
+  plan.pots
+    .filter((pot) => !onlyMine.value || pot.personId === session.person?.id)
+    .flatMap((pot) => {
+      const resin = resins.byId.get(pot.resinId)
+      if (!resin) return []
+      const mixed = mixForPot(resin, pot.needMl, measure.value)
+      return [{ pot, resin, refused: typeof mixed === 'string' ? mixed : null, mixed: typeof mixed === 'string' ? null : mixed }]
+    }),
+)
+const days = computed(() => {
+  const groups = new Map<string, typeof rows.value>()
+  for (const row of rows.value) {
+    const key = row.pot.state === 'mixing' ? 'at the bench now' : row.pot.startAt ? local(row.pot.startAt).toFormat('cccc d LLLL') : 'not in the plan'
+    groups.set(key, [...(groups.get(key) ?? []), row])
+  }
+  return [...groups]
+})
+const piecesOf = (pot: Pot) => (pot.pieces === 1 ? `piece ${pot.firstPiece}` : `pieces ${pot.firstPiece} to ${pot.firstPiece + pot.pieces - 1}`)
+const device = computed(() => {
+  const choice = session.person?.measure
+  if (!choice) return ''
+  return choice.kind === 'cup' ? `a cup marked every ${choice.step} ml` : `a scale that shows ${choice.step} g${choice.tare ? '' : ', adding up'}`
+})
+</script>
+
+<template>
+  <div>
+    <PlaceHead title="Pots" :note="`The mixes ahead, in the order of the plan, worked out for ${device}.`">
+      <label class="flex items-center gap-2 px-2"><input v-model="onlyMine" type="checkbox" class="size-5 accent-ink"> mine only</label>
+    </PlaceHead>
+    <LoadFailure v-if="failure" :message="failure" @retry="again" />
+    <p v-else-if="!ready" class="text-soft" role="status">Fetching the pots …</p>
+    <EmptyPlace v-else-if="rows.length === 0" title="No pots ahead">Pots come from the plan: accept an order, plan, and each layer’s mix appears here with its letter and tint.<template #action><NuxtLink to="/plan" class="press">Open the plan</NuxtLink></template></EmptyPlace>
+    <template v-else>
+      <section v-for="[day, list] in days" :key="day" class="mb-5">
+        <h2 class="mb-1">{{ day }}</h2>
+        <ul>
+          <li v-for="{ pot, resin, mixed, refused } in list" :key="pot.id" class="grid items-center gap-x-5 gap-y-1 border-b border-hair py-2 sm:grid-cols-[2rem_4.5rem_minmax(0,1fr)_auto_auto]">
+            <PotMark :letter="pot.letter" :tint="pot.tint" />
+            <span>{{ pot.startAt ? local(pot.startAt).toFormat('HH:mm') : '' }}<span v-if="pot.state === 'mixing'" class="text-soft">open</span></span>
+            <span><span class="font-semibold">{{ pot.recipeName }}, {{ pot.layerName }}</span> <span class="text-soft">{{ piecesOf(pot) }} · {{ pot.orderTitle }} · {{ workshop.people.get(pot.personId ?? 0)?.name ?? 'nobody yet' }}</span><br><span class="text-soft">{{ resin.name }}, {{ formatNumber(pot.needMl, 0) }} ml</span></span>
+            <span v-if="refused" class="wrong">{{ refused }}</span>
+            <span v-else-if="mixed" class="flex gap-5">
+              <span v-for="step in mixed.steps" :key="step.part" class="whitespace-nowrap"><span class="text-soft">{{ step.part.toUpperCase() }} to</span> <WhyNumber large :why="whyPart(resin, pot.needMl, measure, mixed, step.part)" :value="formatNumber(step.readTo, decimals)" :unit="step.unit" /></span>
+            </span>
+            <NuxtLink :to="`/bench/${pot.id}`" class="press inline-grid place-content-center whitespace-nowrap">{{ pot.state === 'mixing' ? 'Go on' : 'To the bench' }}</NuxtLink>
+          </li>
+        </ul>
+      </section>
+      <CautionList :topics="['liquid', 'cup', 'waste']" />
+      <p v-if="plan.plan" class="mt-3 text-soft">Planned {{ short(plan.plan.madeAt) }} by {{ plan.plan.madeBy }}.</p>
+    </template>
+  </div>
+</template>

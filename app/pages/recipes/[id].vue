@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import { ArrowDown, ArrowUp, Trash2 } from '@lucide/vue'
+import { sizeBatch, type Layer, type Recipe } from '~~/core/batch'
+import { footprintOf } from '~~/core/size'
+import { formatNumber } from '~~/core/units'
+import { newRecipeSchema, recipeSchema, type RecipeFields } from '~~/shared/schemas/forms'
+import type { RecipeRow } from '~~/shared/types'
+import { drawnLayers } from '~/utils/drawnLayers'
+import { blankShape } from '~/utils/shapes'
+
+const route = useRoute()
+const recipes = useRecipeStore()
+const resins = useResinStore()
+const workshop = useWorkshopStore()
+const isNew = route.params.id === 'new'
+const missing = ref(false)
+const opened = ref<RecipeRow | null>(null)
+const saved = ref(false)
+const chosen = ref(0)
+
+const layerDraft = (name: string): Layer => ({ id: 0, name, resinId: resins.resins[0]?.id ?? 0, fill: { depthMm: 5 }, inclusions: [], pigments: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 3, heatAfterMin: [3], recoat: 'either' })
+const copy = (row: RecipeRow): RecipeFields => {
+  const { id: _id, version: _version, ...fields } = JSON.parse(JSON.stringify(row)) as RecipeRow
+  return fields
+}
+const draft = ref<RecipeFields>({ name: '', note: '', shape: blankShape('rectangle'), footprintCm2: 150, mouldId: null, layers: [], steps: [] })
+const { ready, failure, again } = useLoading(async () => {
+  await Promise.all([recipes.load(), resins.load()])
+  if (isNew) draft.value.layers = [{ ...layerDraft('face'), fill: { toBrim: true } }]
+  else {
+    opened.value = recipes.byId.get(Number(route.params.id)) ?? null
+    missing.value = opened.value === null
+    if (opened.value) draft.value = copy(opened.value)
+  }
+})
+
+/** What the cutaway draws and the core sizes: the draft as it stands. */
+const asRecipe = computed<Recipe>(() => ({ ...draft.value, id: 0 }))
+const sized = computed(() => sizeBatch(asRecipe.value, 1, { perCupMl: 0, reservePct: 0 }))
+const drawn = computed(() => drawnLayers(asRecipe.value, workshop.pigments))
+const complaint = computed(() => (sized.value.ok ? null : sized.value.issues[0]))
+const drawable = computed(() => Object.values(draft.value.shape).every((value) => typeof value !== 'number' || value > 0))
+
+const form = useForm({
+  schema: isNew ? newRecipeSchema : recipeSchema,
+  send: (value: RecipeFields) => (opened.value ? recipes.save(opened.value.id, { ...value, version: opened.value.version }) : recipes.create(value)),
+  done: (row) => {
+    if (isNew) void navigateTo(`/recipes/${row.id}`)
+    opened.value = row
+    draft.value = copy(row)
+    saved.value = true
+  },
+})
+const submit = () => form.submit(opened.value ? { ...draft.value, version: opened.value.version } : draft.value)
+watch(draft, () => (saved.value = false), { deep: true, flush: 'sync' })
+
+/** The server's complaint at a field, else the core's about the draft as it stands. */
+const errorAt = (path: string) => form.errorAt(path) ?? (complaint.value?.path === path ? complaint.value.message : undefined)
+const layerError = (index: number) => (path: string) => errorAt(`layers[${index}].${path}`)
+
+function move(index: number, by: 1 | -1): void {
+  const [layer] = draft.value.layers.splice(index, 1)
+  if (layer) draft.value.layers.splice(index + by, 0, layer)
+  chosen.value = index + by
+}
+function addLayer(): void {
+  draft.value.layers.push(layerDraft(`layer ${draft.value.layers.length + 1}`))
+  chosen.value = draft.value.layers.length - 1
+}
+function removeLayer(index: number): void {
+  draft.value.layers.splice(index, 1)
+  chosen.value = Math.max(0, index - 1)
+}
+function keepMine(): void {
+  opened.value = recipes.keep(form.conflict.value as RecipeRow)
+  void submit()
+}
+function takeTheirs(): void {
+  opened.value = recipes.keep(form.conflict.value as RecipeRow)
+  draft.value = copy(opened.value)
+  form.reset()
+}
+const mouldOptions = computed(() => [{ value: null, label: 'no mould' }, ...[...workshop.moulds.values()].map((mould) => ({ value: mould.id, label: `${mould.name} (${mould.count})` }))])
+function useOwnFootprint(): void {
+  const own = footprintOf(draft.value.shape)
+  if (own !== null) draft.value.footprintCm2 = Math.ceil(own)
+}
+</script>
+
+<template>
+  <div>
+    <LoadFailure v-if="failure" :message="failure" @retry="again" />
+    <p v-else-if="!ready" class="text-soft" role="status">Fetching the recipe …</p>
+    <EmptyPlace v-else-if="missing" title="This recipe does not exist">It may have been written in another workshop.<template #action><NuxtLink to="/recipes" class="press">All recipes</NuxtLink></template></EmptyPlace>
+    <form v-else novalidate @submit.prevent="submit">
+      <PlaceHead :title="draft.name || 'A new recipe'" :note="opened ? `version ${opened.version}` : ''">
+        <span v-if="saved" role="status" class="self-center">Saved.</span>
+        <NuxtLink to="/recipes" class="quiet">All recipes</NuxtLink>
+        <button class="press" :disabled="form.sending.value">Save the recipe</button>
+      </PlaceHead>
+      <ConflictNotice v-if="form.conflict.value && opened" class="mb-4" :opened="opened" :current="(form.conflict.value as RecipeRow)" @keep-mine="keepMine" @take-theirs="takeTheirs" />
+      <p v-if="form.failure.value && !form.conflict.value" role="alert" class="wrong mb-2">{{ form.failure.value }}</p>
+      <div class="grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)]">
+        <div class="min-w-0 space-y-3">
+          <CutawayDrawing v-if="drawable" :shape="draft.shape" :layers="drawn" :chosen="chosen" class="sheet p-2" @choose="chosen = $event" />
+          <p v-else class="sheet p-6 text-soft">The cutaway is drawn as soon as all measures are numbers.</p>
+          <p v-if="complaint" role="status" class="wrong">{{ complaint.message }}</p>
+          <p v-else-if="sized.ok && sized.value.capacityMl" class="text-soft">Holds {{ formatNumber(sized.value.capacityMl, 1) }} ml to the brim; one piece takes {{ formatNumber(sized.value.layers.reduce((sum, layer) => sum + layer.netMl, 0), 1) }} ml of resin.</p>
+          <div class="grid gap-x-4 gap-y-2 sm:grid-cols-2">
+            <FieldText v-model="draft.name" label="Name" :error="errorAt('name')" />
+            <FieldChoice v-model="draft.mouldId" label="Mould" :options="mouldOptions" :error="errorAt('mouldId')" />
+          </div>
+          <ShapeFields v-model="draft.shape" :error-at="errorAt" />
+          <div class="flex items-end gap-3">
+            <FieldNumber class="w-48" :model-value="draft.footprintCm2" label="takes up on a rack" unit="cm²" :error="errorAt('footprintCm2')" @update:model-value="draft.footprintCm2 = $event ?? NaN" />
+            <button type="button" class="quiet slim" @click="useOwnFootprint">from its shape</button>
+          </div>
+          <FieldText v-model="draft.note" label="Note" :rows="2" :error="errorAt('note')" />
+        </div>
+        <section class="min-w-0" aria-label="Layers from the face backwards">
+          <div class="mb-2 flex flex-wrap gap-1" role="group" aria-label="Layers">
+            <button v-for="(layer, i) in draft.layers" :key="i" type="button" class="slim flex items-center gap-2 border px-3" :class="chosen === i ? 'border-ink bg-sheet font-semibold' : 'border-hair text-soft'" :aria-pressed="chosen === i" @click="chosen = i">
+              <span class="inline-block size-3.5 border border-ink" :style="{ background: drawn[i]?.tint }" />{{ i + 1 }} {{ layer.name }}
+            </button>
+            <button type="button" class="quiet slim" @click="addLayer">Add a layer</button>
+          </div>
+          <p v-if="errorAt('layers')" class="wrong">{{ errorAt('layers') }}</p>
+          <div v-if="draft.layers[chosen]" class="sheet p-4">
+            <LayerFields :key="chosen" v-model="draft.layers[chosen]!" :first="chosen === 0" :error-at="layerError(chosen)" />
+            <div class="mt-4 flex gap-2 border-t border-hair pt-3">
+              <button type="button" class="quiet slim inline-flex items-center gap-1" :disabled="chosen === 0" @click="move(chosen, -1)"><ArrowUp :size="16" /> towards the face</button>
+              <button type="button" class="quiet slim inline-flex items-center gap-1" :disabled="chosen === draft.layers.length - 1" @click="move(chosen, 1)"><ArrowDown :size="16" /> towards the back</button>
+              <button type="button" class="quiet slim ml-auto inline-flex items-center gap-1" :disabled="draft.layers.length === 1" @click="removeLayer(chosen)"><Trash2 :size="16" /> remove</button>
+            </div>
+          </div>
+        </section>
+      </div>
+      <section class="mt-6"><h2 class="mb-2">Steps of work</h2><StepTable v-model="draft.steps" :error-at="errorAt" /></section>
+      <CautionList class="mt-4" :topics="['liquid', 'cup', 'heat', 'sand', 'waste']" />
+    </form>
+  </div>
+</template>

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { MILESTONES, MILESTONE_WORDS, type Milestone } from '~~/core/batch'
+import { newResinSchema, resinSchema, type ResinFields } from '~~/shared/schemas/forms'
+import type { ResinRow } from '~~/shared/types'
+
+const route = useRoute()
+const resins = useResinStore()
+const workshop = useWorkshopStore()
+const isNew = route.params.id === 'new'
+const opened = ref<ResinRow | null>(null)
+const missing = ref(false)
+const saved = ref(false)
+
+const blank = (): ResinFields => ({
+  name: '', ratio: { basis: 'volume', a: 2, b: 1 }, tolerancePct: 3, pourFirst: 'b', referenceC: 22, activationKJ: 55, referencePotG: 150, massExponent: 0.35,
+  maxMixMl: 500, minDepthMm: 2, maxDepthMm: 10, kitMl: 1500, kitPrice: '50.00', note: '',
+  milestones: { work: 45, gel: 180, tackFrom: 240, tackTo: 600, demould: 1200, sand: 4320, full: 7200 },
+})
+const copy = (row: ResinRow): ResinFields => {
+  const { id: _id, version: _version, ...fields } = JSON.parse(JSON.stringify(row)) as ResinRow
+  return fields
+}
+const draft = ref<ResinFields>(blank())
+const { ready, failure, again } = useLoading(async () => {
+  await resins.load()
+  if (isNew) return
+  opened.value = resins.byId.get(Number(route.params.id)) ?? null
+  missing.value = opened.value === null
+  if (opened.value) draft.value = copy(opened.value)
+})
+const form = useForm({
+  schema: isNew ? newResinSchema : resinSchema,
+  send: (value: ResinFields) => (opened.value ? resins.save(opened.value.id, { ...value, version: opened.value.version }) : resins.create(value)),
+  done: (row) => {
+    if (isNew) void navigateTo(`/stores/${row.id}`)
+    opened.value = row
+    draft.value = copy(row)
+    saved.value = true
+  },
+})
+const submit = () => form.submit(opened.value ? { ...draft.value, version: opened.value.version } : draft.value)
+watch(draft, () => (saved.value = false), { deep: true, flush: 'sync' })
+function keepMine(): void {
+  opened.value = resins.keep(form.conflict.value as ResinRow)
+  void submit()
+}
+function takeTheirs(): void {
+  opened.value = resins.keep(form.conflict.value as ResinRow)
+  draft.value = copy(opened.value)
+  form.reset()
+}
+const { errorAt } = form
+const BASES = [{ value: 'volume', label: 'by volume' }, { value: 'mass', label: 'by weight' }] as const
+const FIRSTS = [{ value: 'a', label: 'part A' }, { value: 'b', label: 'part B' }] as const
+const thinner = computed(() => (draft.value.densityA && draft.value.densityB ? (draft.value.densityA < draft.value.densityB ? 'A' : 'B') : null))
+type NumberField = 'densityA' | 'densityB' | 'tolerancePct' | 'referenceC' | 'activationKJ' | 'referencePotG' | 'massExponent' | 'maxMixMl' | 'minDepthMm' | 'maxDepthMm' | 'kitMl'
+const set = (name: NumberField, value: number | undefined) => (draft.value = { ...draft.value, [name]: value })
+const setMilestone = (name: Milestone, hours: number | undefined) => (draft.value.milestones[name] = (hours ?? Number.NaN) * 60)
+</script>
+
+<template>
+  <div>
+    <LoadFailure v-if="failure" :message="failure" @retry="again" />
+    <p v-else-if="!ready" class="text-soft" role="status">Fetching the resin …</p>
+    <EmptyPlace v-else-if="missing" title="This resin does not exist">It may be in another workshop’s stores.<template #action><NuxtLink to="/stores" class="press">The stores</NuxtLink></template></EmptyPlace>
+    <form v-else class="max-w-5xl" novalidate @submit.prevent="submit">
+      <PlaceHead :title="draft.name || 'A new resin'">
+        <span v-if="saved" role="status" class="self-center">Saved.</span>
+        <NuxtLink to="/stores" class="quiet">The stores</NuxtLink>
+        <button class="press" :disabled="form.sending.value">Save the resin</button>
+      </PlaceHead>
+      <ConflictNotice v-if="form.conflict.value && opened" class="mb-4" :opened="opened" :current="(form.conflict.value as ResinRow)" @keep-mine="keepMine" @take-theirs="takeTheirs" />
+      <p v-if="form.failure.value && !form.conflict.value" role="alert" class="wrong mb-2">{{ form.failure.value }}</p>
+      <div class="grid gap-x-10 gap-y-6 md:grid-cols-2">
+        <fieldset class="space-y-3">
+          <legend class="mb-1 font-semibold">Mixing</legend>
+          <FieldText v-model="draft.name" label="Name" :error="errorAt('name')" />
+          <div class="grid grid-cols-3 gap-3">
+            <FieldChoice v-model="draft.ratio.basis" label="Ratio" :options="BASES" />
+            <FieldNumber :model-value="draft.ratio.a" label="parts of A" :error="errorAt('ratio.a')" @update:model-value="draft.ratio.a = $event ?? NaN" />
+            <FieldNumber :model-value="draft.ratio.b" label="parts of B" :error="errorAt('ratio.b')" @update:model-value="draft.ratio.b = $event ?? NaN" />
+          </div>
+          <div class="grid grid-cols-2 gap-3">
+            <FieldNumber optional :model-value="draft.densityA" label="density of A" unit="g/ml" :error="errorAt('densityA')" @update:model-value="set('densityA', $event)" />
+            <FieldNumber optional :model-value="draft.densityB" label="density of B" unit="g/ml" :error="errorAt('densityB')" @update:model-value="set('densityB', $event)" />
+            <FieldChoice v-model="draft.pourFirst" label="first into the cup" :options="FIRSTS" />
+            <FieldNumber :model-value="draft.tolerancePct" label="ratio may be off by" unit="%" :error="errorAt('tolerancePct')" @update:model-value="set('tolerancePct', $event)" />
+          </div>
+          <p v-if="thinner && draft.pourFirst.toUpperCase() !== thinner" class="text-soft">Part {{ thinner }} is the lighter one; poured first it leaves less on the wall.</p>
+          <div class="grid grid-cols-2 gap-3">
+            <FieldNumber :model-value="draft.maxMixMl" label="greatest mix" unit="ml" :error="errorAt('maxMixMl')" @update:model-value="set('maxMixMl', $event)" />
+            <span />
+            <FieldNumber :model-value="draft.minDepthMm" label="least layer" unit="mm" :error="errorAt('minDepthMm')" @update:model-value="set('minDepthMm', $event)" />
+            <FieldNumber :model-value="draft.maxDepthMm" label="greatest layer" unit="mm" :error="errorAt('maxDepthMm')" @update:model-value="set('maxDepthMm', $event)" />
+            <FieldNumber :model-value="draft.kitMl" label="a kit makes" unit="ml" :error="errorAt('kitMl')" @update:model-value="set('kitMl', $event)" />
+            <FieldText v-model="draft.kitPrice" :label="`a kit costs, ${workshop.rules?.currency}`" :error="errorAt('kitPrice')" inputmode="decimal" class="text-right" />
+          </div>
+          <FieldText v-model="draft.note" label="Note" :rows="2" :error="errorAt('note')" />
+        </fieldset>
+        <fieldset class="space-y-3">
+          <legend class="mb-1 font-semibold">Curing</legend>
+          <FieldNumber class="w-56" :model-value="draft.referenceC" label="times hold at" unit="°C" :error="errorAt('referenceC')" @update:model-value="set('referenceC', $event)" />
+          <table class="ledger">
+            <thead><tr><th>milestone</th><th>hours from the pour</th></tr></thead>
+            <tbody>
+              <tr v-for="name in MILESTONES" :key="name"><td>{{ MILESTONE_WORDS[name] }}</td><td class="w-44"><FieldNumber hide-label :label="MILESTONE_WORDS[name]" :model-value="draft.milestones[name] / 60" unit="h" :error="errorAt(`milestones.${name}`)" @update:model-value="setMilestone(name, $event)" /></td></tr>
+            </tbody>
+          </table>
+          <div class="grid grid-cols-2 gap-3">
+            <FieldNumber :model-value="draft.activationKJ" label="activation energy" unit="kJ/mol" :error="errorAt('activationKJ')" @update:model-value="set('activationKJ', $event)" />
+            <FieldNumber :model-value="draft.referencePotG" label="working time holds for" unit="g" :error="errorAt('referencePotG')" @update:model-value="set('referencePotG', $event)" />
+            <FieldNumber :model-value="draft.massExponent" label="mass exponent" :error="errorAt('massExponent')" @update:model-value="set('massExponent', $event)" />
+          </div>
+          <p class="text-soft">55 kJ/mol and an exponent of 0.35 are starting values; data sheets rarely give them.</p>
+        </fieldset>
+      </div>
+      <CautionList class="mt-5" :topics="['liquid', 'cup', 'waste']" />
+    </form>
+  </div>
+</template>

@@ -1,0 +1,70 @@
+import { foldRun, type RunEvent } from '~~/core/run'
+import type { KeyedRunEvent, MeasureChoice, RunView } from '~~/shared/types'
+
+const RETRY_MS = 3000
+const storageKey = (runId: number) => `velvet-run-${runId}`
+
+/**
+ * The live run of a pot. What is done is kept on the device first and shown at once; it is sent as soon as the
+ * server answers, and as often as needed, since every event carries a key of its own.
+ */
+export const useBenchStore = defineStore('bench', () => {
+  const api = useApi()
+  const run = shallowRef<RunView | null>(null)
+  const waiting = ref<KeyedRunEvent[]>([])
+  const offline = ref(false)
+  let sending = false
+  let retry: ReturnType<typeof setTimeout> | undefined
+
+  const events = computed(() => {
+    const known = new Set((run.value?.events ?? []).map((event) => event.key))
+    return [...(run.value?.events ?? []), ...waiting.value.filter((event) => !known.has(event.key))]
+  })
+  const state = computed(() => (run.value ? foldRun(run.value.targets, events.value) : null))
+
+  function show(view: RunView): void {
+    run.value = view
+    const kept = localStorage.getItem(storageKey(view.id))
+    waiting.value = kept ? (JSON.parse(kept) as KeyedRunEvent[]) : []
+    if (waiting.value.length > 0) void flush()
+  }
+  const start = async (potId: number, measure: MeasureChoice) => show(await api.post<RunView>('/api/runs', { potId, measure }))
+  const open = async (runId: number) => show(await api.get<RunView>(`/api/runs/${runId}`))
+
+  function keep(): void {
+    if (!run.value) return
+    if (waiting.value.length > 0) localStorage.setItem(storageKey(run.value.id), JSON.stringify(waiting.value))
+    else localStorage.removeItem(storageKey(run.value.id))
+  }
+  async function record(event: RunEvent): Promise<void> {
+    waiting.value = [...waiting.value, { ...event, key: crypto.randomUUID() }]
+    keep()
+    await flush()
+  }
+  async function flush(): Promise<void> {
+    if (sending || !run.value || waiting.value.length === 0) return
+    sending = true
+    clearTimeout(retry)
+    const batch = waiting.value
+    try {
+      run.value = await api.post<RunView>(`/api/runs/${run.value.id}/events`, { events: batch })
+      const sent = new Set(batch.map((event) => event.key))
+      waiting.value = waiting.value.filter((event) => !sent.has(event.key))
+      offline.value = false
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error
+      offline.value = true
+      retry = setTimeout(() => void flush(), RETRY_MS)
+    } finally {
+      sending = false
+      keep()
+    }
+    if (!offline.value && waiting.value.length > 0) await flush()
+  }
+  function leave(): void {
+    clearTimeout(retry)
+    run.value = null
+    waiting.value = []
+  }
+  return { run: readonly(run), state, waiting: readonly(waiting), offline: readonly(offline), start, open, record, leave }
+})

@@ -1,0 +1,21 @@
+import type { NotebookRow, Page } from '~~/shared/types'
+
+/** What was done and how it came out, newest first, a page at a time. */
+export const useNotebookStore = defineStore('notebook', () => {
+  const api = useApi()
+  const rows = ref<NotebookRow[]>([])
+  const next = ref<string | null>(null)
+
+  async function load(): Promise<void> {
+    const page = await api.get<Page<NotebookRow>>('/api/notebook')
+    rows.value = page.rows
+    next.value = page.next
+  }
+  async function loadMore(): Promise<void> {
+    if (next.value === null) return
+    const page = await api.get<Page<NotebookRow>>(`/api/notebook?before=${next.value}`)
+    rows.value = [...rows.value, ...page.rows]
+    next.value = page.next
+  }
+  return { rows: readonly(rows), next: readonly(next), load, loadMore }
+})

@@ -1,0 +1,28 @@
+import type { PieceLog, PieceRow, Verdict } from '~~/shared/types'
+import type { TemperatureStep } from '~~/core/cure'
+
+/** What lies where in the workshop, and what was done to it. */
+export const useRackStore = defineStore('racks', () => {
+  const api = useApi()
+  const pieces = ref<PieceRow[]>([])
+  const loaded = ref(false)
+
+  async function load(): Promise<void> {
+    pieces.value = await api.get<PieceRow[]>('/api/pieces')
+    loaded.value = true
+  }
+  async function act(piece: { id: number }, path: string, body: object): Promise<PieceLog> {
+    const log = await api.post<PieceLog>(`/api/pieces/${piece.id}/${path}`, body)
+    await load()
+    return log
+  }
+  const demould = (piece: { id: number; version: number }, note = '') => act(piece, 'demould', { version: piece.version, note })
+  const judge = (piece: { id: number; version: number }, verdict: Verdict, note: string) => act(piece, 'judge', { version: piece.version, verdict, note })
+  const takeBack = (piece: { id: number; version: number }) => act(piece, 'take-back', { version: piece.version, note: '' })
+  const move = (piece: { id: number; version: number }, placeId: number) => act(piece, 'move', { version: piece.version, placeId })
+  const note = (piece: { id: number }, text: string) => act(piece, 'note', { note: text })
+  const photograph = (piece: { id: number }, file: Blob) => api.upload<PieceLog>(`/api/pieces/${piece.id}/photos`, file)
+  const log = (id: number) => api.get<PieceLog>(`/api/pieces/${id}`)
+  const profile = (id: number) => api.get<TemperatureStep[]>(`/api/pieces/${id}/profile`)
+  return { pieces: readonly(pieces), loaded: readonly(loaded), load, demould, judge, takeBack, move, note, photograph, log, profile }
+})

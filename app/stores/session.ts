@@ -1,0 +1,38 @@
+import type { MeasureChoice, Person } from '~~/shared/types'
+
+/** Who is signed in on this device. */
+export const useSessionStore = defineStore('session', () => {
+  const api = useApi()
+  const person = ref<Person | null>(null)
+  const asked = ref(false)
+  /** Signed out in the middle of something: the screen stays and asks for the password again. */
+  const expired = ref(false)
+
+  async function load(): Promise<void> {
+    if (asked.value) return
+    try {
+      person.value = await api.get<Person>('/api/session')
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error
+    }
+    expired.value = false
+    asked.value = true
+  }
+  async function signIn(signInName: string, password: string): Promise<void> {
+    person.value = await api.post<Person>('/api/session', { signIn: signInName, password })
+    expired.value = false
+    asked.value = true
+  }
+  async function signOut(): Promise<void> {
+    await api.remove('/api/session')
+    person.value = null
+  }
+  function expire(): void {
+    if (person.value) expired.value = true
+  }
+  async function chooseMeasure(measure: MeasureChoice): Promise<void> {
+    const chosen = await api.put<MeasureChoice>('/api/me/measure', measure)
+    if (person.value) person.value = { ...person.value, measure: chosen }
+  }
+  return { person: readonly(person), expired: readonly(expired), load, signIn, signOut, expire, chooseMeasure }
+})

@@ -1,0 +1,27 @@
+import { MILESTONE_WORDS, type Milestone } from '~~/core/batch'
+import type { PieceRow } from '~~/shared/types'
+
+/** The milestones that matter for a piece as it stands: recoating while layers are missing, lifting when none is. */
+export function relevantMilestones(piece: Pick<PieceRow, 'layersLeft' | 'state'>): Milestone[] {
+  if (piece.layersLeft > 0) return ['tackFrom', 'tackTo', 'sand']
+  return piece.state === 'curing' ? ['demould', 'sand', 'full'] : ['sand', 'full']
+}
+
+export interface NextOpening {
+  milestone: Milestone
+  at: string
+  words: string
+  /** A window that closes is hurried; one that opens is waited for. */
+  closes: boolean
+}
+
+/** What opens or closes next for a piece, or null when everything is open. */
+export function nextOpening(piece: PieceRow, now: number): NextOpening | null {
+  const wanted = relevantMilestones(piece)
+  const ahead = piece.openings.filter((opening) => wanted.includes(opening.milestone) && Date.parse(opening.at) > now).sort((x, y) => x.at.localeCompare(y.at))[0]
+  return ahead ? { ...ahead, words: MILESTONE_WORDS[ahead.milestone], closes: ahead.milestone === 'tackTo' } : null
+}
+
+/** Whether a milestone has been reached. */
+export const hasReached = (piece: PieceRow, milestone: Milestone, now: number): boolean =>
+  piece.openings.some((opening) => opening.milestone === milestone && Date.parse(opening.at) <= now)

@@ -1,0 +1,19 @@
+import type { Binding } from '~~/core/plan'
+import type { PlanTaskRow } from '~~/shared/types'
+
+/** What keeps a task from starting a minute earlier, in words. */
+export function whyThenWords(binding: Binding, before: PlanTaskRow | undefined, maker: string): string {
+  const other = before ? `“${before.title}”` : 'another task'
+  const words: Record<Binding, string> = {
+    release: 'It starts as soon as the plan begins.',
+    lag: `It has to keep its distance from ${other}: the wait between the two is exactly used up.`,
+    mould: `The mould is still held by ${other}.`,
+    place: `There is no room on the rack until ${other} is taken off.`,
+    station: `The station is taken by ${other}.`,
+    dust: `Open resin and dust may not share a room, and ${other} is in the way.`,
+    maker: `${maker} is busy with ${other}.`,
+    shift: `${maker}’s shift begins just then.`,
+    none: 'Nothing holds it there: it is done in time for what follows.',
+  }
+  return words[binding]
+}

@@ -1,0 +1,37 @@
+import { spawn } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { Sentence } from './Sentence'
+
+const SOURCES = ['app', 'core', 'server', 'shared', 'public', 'nuxt.config.ts', 'package-lock.json']
+const MARK = '.output/velvet-sources'
+
+function* filesIn(path: string): Generator<string> {
+  if (!existsSync(path)) return
+  if (statSync(path).isFile()) yield path
+  else for (const name of readdirSync(path).sort()) yield* filesIn(join(path, name))
+}
+
+function sourcesMark(root: string): string {
+  const hash = createHash('sha256')
+  for (const source of SOURCES) for (const file of filesIn(join(root, source))) hash.update(file.slice(root.length)).update(readFileSync(file))
+  return hash.digest('hex')
+}
+
+/** Builds for production unless the build on disk is of these very sources. @returns whether it built */
+export async function buildIfStale(root: string): Promise<boolean> {
+  const mark = sourcesMark(root)
+  const markFile = join(root, MARK)
+  if (existsSync(markFile) && readFileSync(markFile, 'utf8') === mark) return false
+  await new Promise<void>((resolve, reject) => {
+    const child = spawn(process.execPath, [join(root, 'node_modules/nuxt/bin/nuxt.mjs'), 'build'], { cwd: root, env: { ...process.env, NODE_ENV: 'production' }, stdio: ['ignore', 'pipe', 'pipe'] })
+    let said = ''
+    child.stdout.on('data', (chunk: Buffer) => (said += chunk.toString()))
+    child.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()))
+    child.once('error', reject)
+    child.once('exit', (code) => (code === 0 ? resolve() : reject(new Sentence(`The build failed:\n${said.split('\n').slice(-25).join('\n')}`))))
+  })
+  writeFileSync(markFile, mark)
+  return true
+}

@@ -1,0 +1,53 @@
+import { spawn } from 'node:child_process'
+import { openSync } from 'node:fs'
+import { join } from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
+import type { DatabaseSettings } from '../../server/db/knex'
+import { isFree } from './ports'
+import { Sentence } from './Sentence'
+
+const READY_WITHIN_MS = 30_000
+const STOPPED_WITHIN_MS = 10_000
+
+export interface RunningServer {
+  address: string
+  pid: number
+  stop: () => Promise<void>
+  ended: Promise<void>
+}
+
+export async function requireFreePort(port: number): Promise<void> {
+  if (!(await isFree(port))) throw new Sentence(`Port ${port} is in use by another program; choose another with --port.`)
+}
+
+/** Starts the built server on loopback; it ends with the process that started it. */
+export async function startServer(root: string, port: number, database: DatabaseSettings, logFile: string | null): Promise<RunningServer> {
+  const out = logFile === null ? 'inherit' : openSync(logFile, 'a', 0o600)
+  const child = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {
+    cwd: root,
+    detached: true,
+    stdio: ['ignore', out, out, 'ipc'],
+    env: {
+      ...process.env, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1', NITRO_PORT: String(port), PORT: String(port),
+      VELVET_DB_HOST: database.host, VELVET_DB_PORT: String(database.port), VELVET_DB_USER: database.user, VELVET_DB_PASSWORD: database.password, VELVET_DB_NAME: database.database,
+    },
+  })
+  let over = false
+  const ended = new Promise<void>((resolve) => child.once('exit', () => { over = true; resolve() }))
+  const address = `http://127.0.0.1:${port}`
+  const stop = async () => {
+    if (over) return
+    child.kill('SIGTERM')
+    const killed = pause(STOPPED_WITHIN_MS).then(() => !over && child.kill('SIGKILL'))
+    await Promise.race([ended, killed])
+    await ended
+  }
+  const started = Date.now()
+  while (!over && Date.now() - started < READY_WITHIN_MS) {
+    const answer = await fetch(`${address}/api/health`).catch(() => null)
+    if (answer?.ok) return { address, pid: child.pid ?? 0, ended, stop }
+    await pause(100)
+  }
+  await stop()
+  throw new Sentence(`The server did not start${logFile ? `; see ${logFile}` : ''}.`)
+}
