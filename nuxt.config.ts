@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
 import { build } from 'esbuild'
-import { join } from 'pathe'
+import { join } from 'node:path'
 
 /** Piscina loads its job file by path, so the file is bundled by itself beside the built server. */
 async function bundleWorkers(serverDir: string): Promise<void> {
