@@ -25,20 +25,27 @@ const READABLE_SHARE = 0.24
 
 const section = computed(() => sectionOf(shape))
 const coats = computed(() => layers.reduce((sum, layer) => sum + (layer.coatMm ?? 0), 0))
-const box = computed(() => (small ? { width: 150, height: 92, left: 6, right: 6, top: 8, bottom: 8 } : { width: 620, height: 330, left: 24, right: 250, top: 34, bottom: 40 }))
+const LABEL_GAP = 38
+const room = small ? { width: 150, height: 92, left: 6, right: 6, top: 8, bottom: 8 } : { width: 620, height: 330, left: 24, right: 250, top: 26, bottom: 40 }
 
 const scale = computed(() => {
   const bodyMm = (section.value.heightMm ?? BOARD_MM) + coats.value
-  const roomX = box.value.width - box.value.left - box.value.right
-  const roomY = box.value.height - box.value.top - box.value.bottom
+  const roomX = room.width - room.left - room.right
+  const roomY = room.height - room.top - room.bottom
   const across = Math.min(roomX / section.value.widestMm, roomY / bodyMm)
   const thin = bodyMm / section.value.widestMm < READABLE_SHARE
   const wanted = thin ? Math.max(1, Math.floor((READABLE_SHARE * 1.5 * section.value.widestMm) / bodyMm)) : 1
   const stretch = Math.max(1, Math.min(wanted, Math.floor(roomY / (bodyMm * across))))
   return { across, up: across * stretch, stretch, bodyMm }
 })
-const middle = computed(() => box.value.left + (box.value.width - box.value.left - box.value.right) / 2)
-const floor = computed(() => box.value.height - box.value.bottom - ((box.value.height - box.value.top - box.value.bottom) - scale.value.bodyMm * scale.value.up) / 2)
+/** The picture is as tall as the piece and its labels need, and no taller. */
+const box = computed(() => {
+  const body = scale.value.bodyMm * scale.value.up
+  const height = small ? room.height : Math.min(room.height, Math.max(body, layers.length * LABEL_GAP) + room.top + room.bottom)
+  return { ...room, height }
+})
+const middle = computed(() => room.left + (room.width - room.left - room.right) / 2)
+const floor = computed(() => box.value.height - room.bottom - ((box.value.height - room.top - room.bottom) - scale.value.bodyMm * scale.value.up) / 2)
 const y = (levelMm: number) => floor.value - levelMm * scale.value.up
 
 const STEPS = 16
@@ -70,11 +77,10 @@ const drawn = computed<Drawn[]>(() => {
     const middleY = (y(from) + y(to)) / 2
     return [{ ...layer, index, path: band(from, to), fromMm: from, toMm: to, middleY, labelY: middleY }]
   })
-  const gap = 38
   const spread = [...list].sort((a, b) => b.middleY - a.middleY)
   spread.forEach((layer, i) => {
     const below = spread[i - 1]
-    if (below) layer.labelY = Math.min(layer.labelY, below.labelY - gap)
+    if (below) layer.labelY = Math.min(layer.labelY, below.labelY - LABEL_GAP)
   })
   const overTop = Math.min(...spread.map((layer) => layer.labelY)) - 26
   if (overTop < 0) for (const layer of spread) layer.labelY -= overTop
@@ -96,6 +102,7 @@ const scaleMm = computed(() => [200, 100, 50, 20, 10].find((mm) => mm <= section
       <path :d="hull" :fill="section.heightMm === null ? 'url(#board)' : 'var(--sunk)'" stroke="var(--firm)" />
       <g v-for="layer in drawn" :key="layer.index" :class="small ? '' : 'cursor-pointer'" @click="emit('choose', layer.index)">
         <path :d="layer.path" :fill="layer.tint" :stroke="chosen === layer.index ? 'var(--ink)' : 'none'" stroke-width="3" />
+        <line v-if="small && layer.index > 0" :x1="middle - (section.widthAtMm(layer.fromMm) / 2) * scale.across" :x2="middle + (section.widthAtMm(layer.fromMm) / 2) * scale.across" :y1="y(layer.fromMm)" :y2="y(layer.fromMm)" stroke="var(--ink)" stroke-opacity="0.55" stroke-width="0.7" />
         <template v-if="!small">
           <path v-for="(inclusion, i) in layer.inclusions" :key="i" :transform="`translate(${middle + (INCLUSION_SPOTS[i % 5]! - 0.5) * section.widestMm * scale.across} ${layer.middleY})`" d="M-9 3 Q-4 -6 3 -4 Q10 -2 8 4 Q2 9 -9 3Z" fill="none" :stroke="readableOn(layer.tint)" stroke-width="1.5"><title>{{ inclusion }}</title></path>
           <line v-if="layer.joins" :x1="middle - (section.widestMm / 2) * scale.across" :x2="edge" :y1="y(layer.fromMm)" :y2="y(layer.fromMm)" stroke="var(--ink)" :stroke-dasharray="layer.joins === 'sand' ? '1 4' : '7 4'" stroke-width="1.6" />
@@ -108,7 +115,7 @@ const scaleMm = computed(() => [200, 100, 50, 20, 10].find((mm) => mm <= section
       <template v-if="!small">
         <text :x="middle" :y="y(scale.bodyMm) - 12" text-anchor="middle" font-size="12.5" fill="var(--soft)">{{ section.heightMm === null ? 'top' : 'back' }}</text>
         <text :x="middle" :y="floor + 18" text-anchor="middle" font-size="12.5" fill="var(--soft)">{{ section.heightMm === null ? 'board' : 'face' }}</text>
-        <g :transform="`translate(${box.left} ${box.height - 8})`">
+        <g :transform="`translate(${room.left} ${box.height - 8})`">
           <path :d="`M0 -5V0H${scaleMm * scale.across}V-5`" fill="none" stroke="var(--ink)" />
           <text :x="scaleMm * scale.across + 8" y="1" font-size="12.5" fill="var(--soft)">{{ scaleMm }} mm{{ scale.stretch > 1 ? `; heights drawn ${scale.stretch} times as large` : '' }}{{ section.isTrue ? '' : '; only its content is known, drawn as a block' }}</text>
         </g>

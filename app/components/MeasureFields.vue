@@ -5,7 +5,7 @@ import type { MeasureChoice } from '~~/shared/types'
 const { errorAt = () => undefined } = defineProps<{ errorAt?: (path: string) => string | undefined }>()
 const model = defineModel<MeasureChoice>({ required: true })
 const KINDS = [{ value: 'scale', label: 'a scale' }, { value: 'cup', label: 'a marked cup' }] as const
-const TARES = [{ value: 'yes', label: 'set to zero between the parts' }, { value: 'no', label: 'adding up' }] as const
+const TARES = [{ value: 'yes', label: 'zeroed between parts' }, { value: 'no', label: 'adding up' }] as const
 const set = (changes: Partial<MeasureChoice>) => (model.value = { ...model.value, ...changes })
 const kind = computed({ get: () => model.value.kind, set: (value) => set({ kind: value, step: value === 'cup' ? 5 : 0.1 }) })
 const step = computed({ get: () => model.value.step, set: (value) => set({ step: value ?? Number.NaN }) })

@@ -9,8 +9,8 @@ const session = useSessionStore()
 const workshop = useWorkshopStore()
 const { ready, failure, again } = useLoading(() => Promise.all([plan.load(), racks.load()]))
 const now = useTicking(30_000)
-const { short, local, dayAndClock } = useWhen()
-const SHOWN = 12
+const { short, clock, local, dayAndClock } = useWhen()
+const SHOWN = 15
 const mine = ref(false)
 
 const hands = computed(() => (plan.plan?.tasks ?? []).filter((task) => task.attended && Date.parse(task.endAt) > now.value && (!mine.value || task.personId === session.person?.id)).slice(0, SHOWN))
@@ -31,7 +31,9 @@ const openings = computed(() => {
     .slice(0, SHOWN)
 })
 const late = computed(() => (plan.plan?.promises ?? []).filter((promise) => promise.readyAt === null || promise.lateMin > 0))
+const orderTitle = computed(() => new Map((plan.plan?.promises ?? []).map((promise) => [promise.orderId, promise.title])))
 const isNow = (task: { startAt: string }) => Date.parse(task.startAt) <= now.value
+const dayOf = (iso: string) => (local(iso).hasSame(local(new Date(now.value).toISOString()), 'day') ? '' : local(iso).toFormat('ccc d'))
 const today = computed(() => local(new Date(now.value).toISOString()).toFormat('cccc d LLLL'))
 </script>
 
@@ -45,10 +47,10 @@ const today = computed(() => local(new Date(now.value).toISOString()).toFormat('
         <h2 class="mb-1">Hands, now and next</h2>
         <EmptyPlace v-if="hands.length === 0" title="Nothing needs hands">Either all is done, or nothing is planned from here on.<template #action><NuxtLink to="/plan" class="press">Open the plan</NuxtLink></template></EmptyPlace>
         <ol v-else>
-          <li v-for="task in hands" :key="task.key" class="grid grid-cols-[7.5rem_2rem_minmax(0,1fr)_auto] items-center gap-3 border-b border-hair py-1.5" :class="isNow(task) ? 'bg-sheet font-semibold' : ''">
-            <span class="whitespace-nowrap">{{ isNow(task) ? 'now' : short(task.startAt) }}</span>
+          <li v-for="task in hands" :key="task.key" class="grid grid-cols-[4rem_2rem_minmax(0,1fr)_auto] items-center gap-3 border-b border-hair py-1 leading-tight" :class="isNow(task) ? 'bg-sheet font-semibold' : ''">
+            <span class="whitespace-nowrap">{{ isNow(task) ? 'now' : clock(task.startAt) }}<br v-if="dayOf(task.startAt)"><span class="text-sm font-normal text-soft">{{ dayOf(task.startAt) }}</span></span>
             <PotMark v-if="plan.potById.get(task.potId ?? 0)" :letter="plan.potById.get(task.potId ?? 0)!.letter" :tint="plan.potById.get(task.potId ?? 0)!.tint" /><span v-else />
-            <span class="min-w-0"><span :class="isNow(task) ? '' : 'font-semibold'">{{ task.title }}</span> <span class="font-normal text-soft">{{ workshop.people.get(task.personId ?? 0)?.name }}{{ task.station ? `, ${task.station}` : '' }}</span></span>
+            <span class="min-w-0"><span :class="isNow(task) ? '' : 'font-semibold'">{{ task.title }}</span> <span class="font-normal text-soft">{{ orderTitle.get(task.orderId) }}</span><br><span class="text-sm font-normal text-soft">{{ workshop.people.get(task.personId ?? 0)?.name }}{{ task.station ? `, ${task.station}` : '' }}</span></span>
             <NuxtLink v-if="task.kind === 'mix' && plan.potById.has(task.potId ?? 0)" :to="`/bench/${task.potId}`" class="quiet slim inline-grid place-content-center">bench</NuxtLink><span v-else />
           </li>
         </ol>
@@ -58,7 +60,7 @@ const today = computed(() => local(new Date(now.value).toISOString()).toFormat('
           <h2 class="mb-1">Opens and closes</h2>
           <p v-if="openings.length === 0" class="text-soft">Nothing is curing.</p>
           <ol v-else>
-            <li v-for="{ piece, count, next } in openings" :key="piece.id" class="grid grid-cols-[7.5rem_2rem_minmax(0,1fr)] items-center gap-3 border-b border-hair py-1.5">
+            <li v-for="{ piece, count, next } in openings" :key="piece.id" class="grid grid-cols-[8.4rem_2rem_minmax(0,1fr)] items-center gap-3 border-b border-hair py-1.5">
               <span class="whitespace-nowrap" :class="next.closes ? 'font-semibold text-soon' : ''">{{ short(next.at) }}</span>
               <PotMark v-if="piece.letter" :letter="piece.letter" :tint="piece.tint" /><span v-else />
               <span><span class="font-semibold">{{ count > 1 ? `${count} × ` : '' }}{{ piece.recipeName }}</span> <span class="text-soft">{{ next.closes ? 'tack window closes' : next.words }}</span></span>

@@ -14,7 +14,7 @@ const chosen = ref<string | null>(null)
 
 const SPANS = [{ hours: 12, name: '12 hours' }, { hours: 48, name: '2 days' }, { hours: 168, name: 'a week' }] as const
 const hours = ref<number>(48)
-const from = ref(DateTime.now().setZone(workshop.timeZone).set({ hour: 7, minute: 0, second: 0, millisecond: 0 }).toMillis())
+const from = ref(DateTime.now().setZone(workshop.timeZone).minus({ hours: 1 }).startOf('hour').toMillis())
 const shift = (by: number) => (from.value += by * hours.value * 1_800_000)
 function toNow(): void {
   from.value = DateTime.now().setZone(workshop.timeZone).minus({ hours: 1 }).startOf('hour').toMillis()

@@ -2,7 +2,8 @@
 import { MILESTONES, MILESTONE_WORDS, type Milestone } from '~~/core/batch'
 import { whyMilestone } from '~~/core/why'
 import type { PieceRow, Verdict } from '~~/shared/types'
-import { hasReached, nextOpening, relevantMilestones } from '~/utils/nextOpening'
+import { hasReached, nextOpening, relevantMilestones, whatNow } from '~/utils/nextOpening'
+import { RACK_DEPTH_CM } from '~/utils/rackDepth'
 
 const racks = useRackStore()
 const workshop = useWorkshopStore()
@@ -29,7 +30,8 @@ const groups = computed(() => {
   const soonest = (piece: PieceRow) => nextOpening(piece, now.value)?.at ?? ''
   return [...map.values()].sort((x, y) => soonest(x.first).localeCompare(soonest(y.first)))
 })
-const canLift = (piece: PieceRow) => piece.layersLeft === 0 && piece.state === 'curing'
+const widestCm = computed(() => Math.max(...(workshop.workshop?.places ?? []).map((place) => place.areaCm2 / RACK_DEPTH_CM)))
+const canLift = (piece: PieceRow) => piece.layersLeft === 0 && piece.state === 'curing' && piece.hasMould
 const tooSoon = (piece: PieceRow) => !hasReached(piece, 'demould', now.value)
 
 async function attempt(words: string, work: () => Promise<unknown>): Promise<void> {
@@ -77,8 +79,8 @@ const openingAt = (piece: PieceRow, milestone: Milestone) => piece.openings.find
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the racks …</p>
     <div v-else class="grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,24rem)_minmax(0,1fr)]">
-      <section class="space-y-4" aria-label="The racks from above">
-        <RackFloor v-for="place in workshop.workshop?.places" :key="place.id" :place="place" :pieces="racks.pieces.filter((piece) => piece.placeId === place.id)" :now="now" :chosen="chosenId" @choose="chosenId = $event" />
+      <section class="space-y-3" aria-label="The racks from above">
+        <RackFloor v-for="place in workshop.workshop?.places" :key="place.id" :place="place" :pieces="racks.pieces.filter((piece) => piece.placeId === place.id)" :now="now" :widest-cm="widestCm" :chosen="chosenId" @choose="chosenId = $event" />
       </section>
       <section class="min-w-0">
         <p v-if="refused" role="alert" class="wrong mb-2">{{ refused }}</p>
@@ -114,7 +116,7 @@ const openingAt = (piece: PieceRow, milestone: Milestone) => piece.openings.find
               <td><span class="font-semibold">{{ first.recipeName }}</span> <span class="text-soft">{{ first.layerName }}</span><br><span class="inline-flex flex-wrap gap-1"><button v-for="piece in pieces" :key="piece.id" type="button" class="min-w-8 border px-1.5" :class="piece.id === chosenId ? 'border-ink bg-act text-act-ink' : 'border-firm'" :aria-label="`${piece.recipeName} ${piece.number}`" @click="chosenId = piece.id">{{ piece.number }}</button></span></td>
               <td><StateWord :word="first.state" :stage="first.state === 'curing' ? 'going' : first.state === 'rework' ? 'hands' : 'done'" /></td>
               <td>{{ workshop.places.get(first.placeId ?? 0)?.name ?? '' }}</td>
-              <td><template v-if="nextOpening(first, now)"><span :class="nextOpening(first, now)!.closes ? 'font-semibold text-soon' : ''">{{ nextOpening(first, now)!.words }}</span><br><span class="text-soft">{{ short(nextOpening(first, now)!.at) }}</span></template><span v-else>all open</span></td>
+              <td><template v-if="nextOpening(first, now)"><span :class="nextOpening(first, now)!.closes ? 'font-semibold text-soon' : ''">{{ nextOpening(first, now)!.words }}</span><br><span class="text-soft">{{ short(nextOpening(first, now)!.at) }}</span></template><span v-else>{{ whatNow(first) }}</span></td>
               <td class="text-right"><button v-if="canLift(first) && !tooSoon(first)" type="button" class="press slim" @click="liftAll(pieces)">Demould {{ pieces.length === 1 ? '' : `all ${pieces.length}` }}</button></td>
             </tr>
           </tbody>

@@ -57,11 +57,12 @@ export async function listLying(who: Who): Promise<PieceRow[]> {
     const pour = pours.get(piece.id)
     if (!pour) return []
     const profile = profileOf(pour.at, movesOf.get(piece.id) ?? [], placeById, workspace.timeZone)
-    const layers = recipeById.get(piece.recipeId)?.layers ?? []
+    const recipe = recipeById.get(piece.recipeId)
+    const layers = recipe?.layers ?? []
     return [{
       id: piece.id, number: piece.number, state: piece.state, version: piece.version, orderId: piece.orderId, orderTitle: piece.orderTitle, recipeId: piece.recipeId,
       recipeName: piece.recipeName, footprintCm2: piece.footprintCm2, placeId: piece.placeId, layerName: pour.layer, letter: pour.letter, tint: pour.tint, resinId: pour.resinId,
-      curedFrom: iso(pour.at), layersLeft: Math.max(0, layers.length - 1 - pour.position), openings: openingsOf(resinById.get(pour.resinId), pour.at, profile),
+      curedFrom: iso(pour.at), layersLeft: Math.max(0, layers.length - 1 - pour.position), hasMould: recipe?.mouldId !== null, openings: openingsOf(resinById.get(pour.resinId), pour.at, profile),
     }]
   })
 }

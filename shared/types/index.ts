@@ -171,6 +171,7 @@ export interface PieceRow {
   /** When the last layer's cure began. */
   curedFrom: string
   layersLeft: number
+  hasMould: boolean
   openings: readonly PieceOpening[]
   version: number
 }
@@ -188,7 +189,7 @@ export interface PieceEvent {
 }
 
 export interface PieceLog {
-  piece: Omit<PieceRow, 'openings' | 'layerName' | 'letter' | 'resinId' | 'curedFrom' | 'layersLeft' | 'tint'>
+  piece: Omit<PieceRow, 'openings' | 'layerName' | 'letter' | 'resinId' | 'curedFrom' | 'layersLeft' | 'hasMould' | 'tint'>
   events: PieceEvent[]
   photoIds: number[]
 }

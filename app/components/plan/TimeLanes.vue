@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { DateTime } from 'luxon'
 import type { PlanTaskRow, Pot } from '~~/shared/types'
 import { readableOn } from '~/utils/readableOn'
@@ -24,14 +25,19 @@ const { lanes, from, hours, now, timeZone, pots, chosen } = defineProps<{
 const emit = defineEmits<{ choose: [key: string] }>()
 
 const MS_PER_HOUR = 3_600_000
-const WIDTH = 1000
-const LABEL = 132
-const ROW = 21
-const HEAD = 34
+const NARROWEST = 560
+const LABEL = 140
+/** A row of work is as tall as a letter; what only lies there takes less. */
+const ROW = 22
+const LYING_ROW = 11
+const HEAD = 38
 const LANE_GAP = 9
+const frame = useTemplateRef<HTMLElement>('frame')
+const { width: measured } = useElementSize(frame)
+const WIDTH = computed(() => Math.max(NARROWEST, Math.floor(measured.value)))
 const to = computed(() => from + hours * MS_PER_HOUR)
-const x = (ms: number) => LABEL + ((ms - from) / (hours * MS_PER_HOUR)) * (WIDTH - LABEL)
-const clip = (ms: number) => Math.max(LABEL, Math.min(WIDTH, x(ms)))
+const x = (ms: number) => LABEL + ((ms - from) / (hours * MS_PER_HOUR)) * (WIDTH.value - LABEL)
+const clip = (ms: number) => Math.max(LABEL, Math.min(WIDTH.value, x(ms)))
 
 interface Mark {
   task: PlanTaskRow
@@ -59,8 +65,9 @@ const laid = computed(() => {
         const pot = pots.get(task.potId ?? 0)
         return { task, left, width, row, letter: pot?.letter ?? '', tint: pot?.tint ?? '' }
       })
-    const height = Math.max(1, ends.length) * ROW + LANE_GAP
-    const placed = { lane, marks, top, height }
+    const row = lane.tasks.some((task) => task.attended) || ends.length < 3 ? ROW : LYING_ROW
+    const height = Math.max(ROW, ends.length * row) + LANE_GAP
+    const placed = { lane, marks, top, height, row }
     top += height
     return placed
   })
@@ -86,34 +93,37 @@ const inkOf = (mark: Mark) => (mark.tint ? readableOn(mark.tint) : 'var(--ink)')
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${WIDTH} ${height + 4}`" class="block w-full select-none" role="group" aria-label="The plan by maker and rack">
+  <div ref="frame" class="overflow-x-auto">
+  <svg :width="WIDTH" :height="height + 4" class="block select-none" role="group" aria-label="The plan by maker and rack">
     <template v-for="day in days" :key="day.start">
       <rect v-for="[nightFrom, nightTo] in day.nights" :key="nightFrom" :x="clip(nightFrom)" :y="HEAD - 6" :width="Math.max(0, clip(nightTo) - clip(nightFrom))" :height="height - HEAD + 6" fill="var(--night)" />
       <line v-if="x(day.start) > LABEL" :x1="x(day.start)" :x2="x(day.start)" y1="2" :y2="height" stroke="var(--firm)" />
-      <text :x="Math.max(LABEL + 4, x(day.start) + 4)" y="12" font-size="11" font-weight="650" fill="var(--ink)">{{ day.label }}</text>
+      <text :x="Math.max(LABEL + 4, x(day.start) + 4)" y="13" font-size="13" font-weight="650" fill="var(--ink)">{{ day.label }}</text>
     </template>
     <g v-for="tick in ticks" :key="tick.toMillis()">
       <line :x1="x(tick.toMillis())" :x2="x(tick.toMillis())" :y1="HEAD - 8" :y2="height" stroke="var(--hair)" stroke-width="0.7" />
-      <text v-if="hours <= 72" :x="x(tick.toMillis())" y="25" font-size="9.5" text-anchor="middle" fill="var(--soft)">{{ tick.toFormat('HH:mm') }}</text>
+      <text v-if="hours <= 72" :x="x(tick.toMillis())" y="29" font-size="11" text-anchor="middle" fill="var(--soft)">{{ tick.toFormat('HH:mm') }}</text>
     </g>
-    <g v-for="{ lane, marks, top, height: laneHeight } in laid" :key="lane.key">
+    <g v-for="{ lane, marks, top, row, height: laneHeight } in laid" :key="lane.key">
       <line x1="0" :x2="WIDTH" :y1="top + laneHeight - LANE_GAP / 2 + 1" :y2="top + laneHeight - LANE_GAP / 2 + 1" stroke="var(--hair)" />
-      <text x="0" :y="top + 13" font-size="11.5" font-weight="600" fill="var(--ink)">{{ lane.name }}</text>
-      <text v-if="laneHeight > ROW + LANE_GAP" x="0" :y="top + 26" font-size="9.5" fill="var(--soft)">{{ lane.note }}</text>
+      <text x="0" :y="top + 14" font-size="13.5" font-weight="600" fill="var(--ink)">{{ lane.name }}</text>
+      <text v-if="laneHeight > 34" x="0" :y="top + 29" font-size="11.5" fill="var(--soft)">{{ lane.note }}</text>
       <g v-for="mark in marks" :key="mark.task.key" role="button" tabindex="0" class="cursor-pointer" :aria-label="wordFor(mark)" :aria-pressed="mark.task.key === chosen" @click="emit('choose', mark.task.key)" @keydown.enter.prevent="emit('choose', mark.task.key)" @keydown.space.prevent="emit('choose', mark.task.key)">
         <title>{{ wordFor(mark) }}</title>
         <template v-if="mark.task.attended">
-          <rect :x="mark.left" :y="top + mark.row * ROW" :width="mark.width" height="17" :fill="fillOf(mark)" stroke="var(--ink)" :stroke-width="mark.task.key === chosen ? 2.6 : 0.8" />
-          <text v-if="mark.width > 12 && mark.letter" :x="mark.left + 3" :y="top + mark.row * ROW + 12.5" font-size="10.5" font-weight="700" :fill="inkOf(mark)">{{ mark.letter }}</text>
+          <rect :x="mark.left" :y="top + mark.row * row" :width="mark.width" height="18" :fill="fillOf(mark)" stroke="var(--ink)" :stroke-width="mark.task.key === chosen ? 2.6 : 0.8" />
+          <text v-if="mark.width > 12 && mark.letter" :x="mark.left + 3" :y="top + mark.row * row + 14" font-size="12.5" font-weight="700" :fill="inkOf(mark)">{{ mark.letter }}</text>
         </template>
         <template v-else>
-          <rect :x="mark.left" :y="top + mark.row * ROW" :width="mark.width" height="17" fill="transparent" />
-          <line :x1="mark.left" :x2="mark.left + mark.width" :y1="top + mark.row * ROW + 9" :y2="top + mark.row * ROW + 9" :stroke="mark.tint || 'var(--firm)'" :stroke-width="mark.task.key === chosen ? 7 : 4" />
-          <path v-if="mark.left + mark.width < WIDTH" :d="`M${mark.left + mark.width} ${top + mark.row * ROW + 1}v16m0 -16h4m-4 16h4`" fill="none" stroke="var(--ink)" stroke-width="1.3" />
-          <text v-if="mark.width > 22 && mark.letter" :x="mark.left + 3" :y="top + mark.row * ROW + 6" font-size="9" font-weight="700" fill="var(--ink)">{{ mark.letter }}</text>
+          <rect :x="mark.left" :y="top + mark.row * row" :width="mark.width" :height="row" fill="transparent" />
+          <line :x1="mark.left" :x2="mark.left + mark.width" :y1="top + mark.row * row + 5.5" :y2="top + mark.row * row + 5.5" :stroke="mark.tint || 'var(--firm)'" :stroke-width="mark.task.key === chosen ? 9 : 6" />
+          <line v-if="mark.tint" :x1="mark.left" :x2="mark.left + mark.width" :y1="top + mark.row * row + 8.5" :y2="top + mark.row * row + 8.5" stroke="var(--ink)" stroke-width="0.5" />
+          <path v-if="mark.left + mark.width < WIDTH" :d="`M${mark.left + mark.width} ${top + mark.row * row}v10m0 -10h4m-4 10h4`" fill="none" stroke="var(--ink)" stroke-width="1.3" />
+          <text v-if="mark.width > 22 && mark.letter" :x="mark.left + 3" :y="top + mark.row * row + 9" font-size="10" font-weight="700" :fill="inkOf(mark)">{{ mark.letter }}</text>
         </template>
       </g>
     </g>
-    <g v-if="now > from && now < to"><line :x1="x(now)" :x2="x(now)" y1="16" :y2="height" stroke="var(--hands)" stroke-width="1.6" /><text :x="x(now) + 4" :y="height - 2" font-size="10" font-weight="650" fill="var(--hands)">now</text></g>
+    <g v-if="now > from && now < to"><line :x1="x(now)" :x2="x(now)" y1="16" :y2="height" stroke="var(--hands)" stroke-width="1.6" /><text :x="x(now) + 4" :y="height - 2" font-size="12" font-weight="650" fill="var(--hands)">now</text></g>
   </svg>
+  </div>
 </template>

@@ -1,22 +1,29 @@
 <script setup lang="ts">
 import type { PieceRow, PlaceRow } from '~~/shared/types'
 import { formatNumber } from '~~/core/units'
+import { RACK_DEPTH_CM } from '~/utils/rackDepth'
 
 /** A rack from above: the pieces at their footprint, how far each has cured, and the level room that is left. */
-const { place, pieces, now, chosen } = defineProps<{ place: PlaceRow; pieces: readonly PieceRow[]; now: number; chosen: number | null }>()
+const { place, pieces, now, chosen, widestCm } = defineProps<{
+  place: PlaceRow
+  pieces: readonly PieceRow[]
+  now: number
+  chosen: number | null
+  /** The longest rack, so that all are drawn to one scale. */
+  widestCm: number
+}>()
 const emit = defineEmits<{ choose: [id: number] }>()
 
-const DEPTH_CM = 60
-const widthCm = computed(() => place.areaCm2 / DEPTH_CM)
+const widthCm = computed(() => place.areaCm2 / RACK_DEPTH_CM)
 interface Laid { piece: PieceRow; x: number; y: number; side: number; share: number }
 
-/** Shelves filled from the left, each piece as a square of its area: a picture of room, not of the exact spots. */
+/** Shelves filled from the left, each piece as a square of its area: a picture of room, not of the exact spots. Where squares do not pack as tightly as hands do, all are drawn a little smaller. */
 const laid = computed(() => {
   const list: Laid[] = []
   let [x, y, shelf] = [1, 1, 0]
   for (const piece of [...pieces].sort((a, b) => b.footprintCm2 - a.footprintCm2)) {
     const side = Math.sqrt(piece.footprintCm2)
-    if (y + side > DEPTH_CM && y > 1) {
+    if (y + side > RACK_DEPTH_CM && y > 1) {
       x += shelf + 1.4
       y = 1
       shelf = 0
@@ -27,16 +34,18 @@ const laid = computed(() => {
     y += side + 1.4
     shelf = Math.max(shelf, side)
   }
-  return list
+  const reached = x + shelf + 1
+  const fits = Math.min(1, widthCm.value / reached)
+  return list.map((one) => ({ ...one, x: one.x * fits, y: one.y * fits, side: one.side * fits }))
 })
 const used = computed(() => pieces.reduce((sum, piece) => sum + piece.footprintCm2, 0))
 </script>
 
 <template>
   <figure>
-    <figcaption class="mb-1 flex justify-between gap-3"><span class="font-semibold">{{ place.name }}</span><span class="text-soft">{{ place.roomName }}{{ 'boxC' in place.climate ? `, ${place.climate.boxC} °C` : '' }} · {{ formatNumber(Math.max(0, place.areaCm2 - used), 0) }} of {{ formatNumber(place.areaCm2, 0) }} cm² free</span></figcaption>
-    <svg :viewBox="`0 0 ${widthCm} ${DEPTH_CM}`" class="block w-full" preserveAspectRatio="xMinYMin meet" role="group" :aria-label="`${place.name} from above`">
-      <rect x="0.4" y="0.4" :width="widthCm - 0.8" :height="DEPTH_CM - 0.8" fill="var(--sheet)" stroke="var(--firm)" stroke-width="0.6" />
+    <figcaption class="mb-0.5 flex flex-wrap justify-between gap-x-3"><span class="font-semibold">{{ place.name }}</span><span class="text-soft">{{ place.roomName }}{{ 'boxC' in place.climate ? `, ${place.climate.boxC} °C` : '' }} · {{ formatNumber(Math.max(0, place.areaCm2 - used), 0) }} of {{ formatNumber(place.areaCm2, 0) }} cm² free</span></figcaption>
+    <svg :viewBox="`0 0 ${widthCm} ${RACK_DEPTH_CM}`" class="block" :style="{ width: `${(100 * widthCm) / widestCm}%` }" preserveAspectRatio="xMinYMin meet" role="group" :aria-label="`${place.name} from above`">
+      <rect x="0.4" y="0.4" :width="widthCm - 0.8" :height="RACK_DEPTH_CM - 0.8" fill="var(--sheet)" stroke="var(--firm)" stroke-width="0.6" />
       <g v-for="one in laid" :key="one.piece.id" role="button" tabindex="0" class="cursor-pointer" :aria-label="`${one.piece.recipeName} ${one.piece.number}, ${one.piece.state}, cured ${Math.round(one.share * 100)} %`" :aria-pressed="one.piece.id === chosen" @click="emit('choose', one.piece.id)" @keydown.enter.prevent="emit('choose', one.piece.id)" @keydown.space.prevent="emit('choose', one.piece.id)">
         <title>{{ one.piece.recipeName }} {{ one.piece.number }}, {{ one.piece.orderTitle }}</title>
         <rect :x="one.x" :y="one.y" :width="one.side" :height="one.side" :fill="one.piece.tint || 'var(--sunk)'" fill-opacity="0.32" />

@@ -53,9 +53,9 @@ const heatText = computed({
       <FieldNumber :model-value="layer.stirMin" label="stir" unit="min" :error="errorAt('stirMin')" @update:model-value="set({ stirMin: num($event) })" />
       <FieldNumber :model-value="layer.restMin" label="rest after stirring" unit="min" :error="errorAt('restMin')" @update:model-value="set({ restMin: num($event) })" />
       <FieldNumber :model-value="layer.pourMin" label="pour, each piece" unit="min" :error="errorAt('pourMin')" @update:model-value="set({ pourMin: num($event) })" />
-      <FieldText v-model.lazy="heatText" label="heat passes, min after" hint="3; 25" :error="errorAt('heatAfterMin[0]') ?? errorAt('heatAfterMin[1]') ?? errorAt('heatAfterMin[2]')" />
+      <FieldText v-model.lazy="heatText" label="heat, min after" :error="errorAt('heatAfterMin[0]') ?? errorAt('heatAfterMin[1]') ?? errorAt('heatAfterMin[2]')" />
     </div>
-    <div class="grid gap-4 sm:grid-cols-2">
+    <div class="grid gap-4 lg:max-xl:grid-cols-2">
       <fieldset>
         <legend class="text-soft">Colour, pigment per 100 of resin by weight</legend>
         <div v-for="(one, i) in layer.pigments" :key="i" class="mt-1 grid grid-cols-[1fr_7.5rem_auto] gap-2">

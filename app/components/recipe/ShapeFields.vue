@@ -19,7 +19,7 @@ function set(name: string, value: number | undefined): void {
 </script>
 
 <template>
-  <div class="grid grid-cols-2 gap-x-4 gap-y-2 sm:grid-cols-5">
+  <div class="grid grid-cols-2 gap-x-4 gap-y-2 sm:grid-cols-3">
     <FieldChoice v-model="kind" label="Shape" :options="options" />
     <FieldNumber v-for="field in SHAPE_FIELDS[kind] ?? []" :key="kind + field.name" :model-value="measures[field.name]" :label="field.label" :unit="field.unit" :optional="field.optional" :error="errorAt(`shape.${field.name}`)" @update:model-value="set(field.name, $event)" />
   </div>
