@@ -1,0 +1,32 @@
+import { expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import { formatDuration, formatNumber, fromBaseUnit, readNumber, toBaseUnit, UNITS } from '../../core/units'
+
+test.each<[string, number | string]>([
+  ['12.5', 12.5], ['12,5', 12.5], [' 7 ', 7], ['1/8', 0.125], ['1 1/2', 1.5], ['-3', -3], ['.5', 0.5],
+  ['', 'EMPTY'], ['12abc', 'NOT_A_NUMBER'], ['1.234,5', 'AMBIGUOUS_SEPARATOR'], ['1/0', 'NOT_A_NUMBER'], ['0x10', 'NOT_A_NUMBER'], ['1e400', 'NOT_A_NUMBER'], ['NaN', 'NOT_A_NUMBER'],
+])('%j reads as %s', (text, wanted) => {
+  const read = readNumber(text)
+  expect(read.ok ? read.value : read.code).toBe(wanted)
+})
+
+test.each([['oz', 28.349523125], ['lb', 453.59237], ['in', 25.4], ['US fl oz', 29.5735295625], ['imp fl oz', 28.4130625], ['cm', 10], ['l', 1000]] as const)('1 %s is %d in the base unit', (unit, base) => {
+  expect(toBaseUnit(1, unit)).toBeCloseTo(base, 9)
+})
+
+test('70 °F is 21.1 °C', () => expect(toBaseUnit(70, '°F')).toBeCloseTo(21.1111, 4))
+
+test('there and back changes nothing', () => {
+  const units = Object.values(UNITS).flat()
+  fc.assert(fc.property(fc.constantFrom(...units), fc.double({ min: -100, max: 1000, noNaN: true }), (unit, value) => {
+    expect(fromBaseUnit(toBaseUnit(value, unit), unit)).toBeCloseTo(value, 8)
+  }), { seed: 2 })
+})
+
+test.each([[1505, '1 d 1 h'], [59, '59 min'], [60, '1 h'], [0, '0 min'], [-90, '−1 h 30 min'], [1440, '1 d']])('%d minutes are said as %s', (minutes, words) => {
+  expect(formatDuration(minutes)).toBe(words)
+})
+
+test.each([[12345.678, 1, '12\u2009345.7'], [-0.04, 1, '0.0'], [-2.5, 1, '−2.5'], [null, 1, '–'], [999.95, 1, '1000.0']] as const)('%d is written as %s', (value, decimals, text) => {
+  expect(formatNumber(value, decimals)).toBe(text)
+})

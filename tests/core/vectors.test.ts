@@ -1,0 +1,30 @@
+import { describe, expect, test } from '@jest/globals'
+import { compute } from '../../server/services/compute'
+import { readVectors } from '../fixtures/readVectors'
+import { differsAt } from '../fixtures/sameAs'
+
+const firstSegment = (path: string) => path.split(/[.[]/)[0]
+
+describe.each(['mix', 'rescue', 'size', 'cure', 'cost'])('%s', (operation) => {
+  test.each(readVectors(operation).map((vector) => [vector.id, vector] as const))('%s', (_id, vector) => {
+    const result = compute(operation, JSON.parse(vector.requestText), 0)
+    if (!vector.error) {
+      expect(result.ok ? differsAt(vector.answer, result.value) : result).toBeNull()
+      return
+    }
+    expect(result.ok).toBe(false)
+    if (result.ok) return
+    expect(result.code).toBe(vector.error.code)
+    expect(result.issues.every((issue) => issue.message !== '')).toBe(true)
+    if (vector.error.paths) expect(new Set(result.issues.map((issue) => firstSegment(issue.path)))).toEqual(new Set(vector.error.paths.map(firstSegment)))
+  })
+})
+
+test('the same request gives the same answer, byte for byte', () => {
+  for (const operation of ['mix', 'size', 'cure', 'cost']) {
+    for (const { requestText } of readVectors(operation)) {
+      const answers = [1, 2].map(() => JSON.stringify(compute(operation, JSON.parse(requestText), 0)))
+      expect(answers[0]).toBe(answers[1])
+    }
+  }
+})
