@@ -25,7 +25,7 @@ export const whole = () => num().integer()
 export const flag = () => boolean().strict()
 export const text = (most = 200) => string().strict().max(most)
 /** A name that somebody must be able to read back: not empty, not only blanks. */
-export const named = (most = 120) => text(most).required().test('blank', 'must not be empty', (value) => value === undefined || value.trim() !== '')
+export const named = (most = 120) => text(most).required('must not be empty').test('blank', 'must not be empty', (value) => value === undefined || value.trim() !== '')
 export const oneOf = <T extends string>(values: readonly T[]) => string<T>().strict().oneOf([...values])
 /** A decimal sum of money as text, not negative. */
 export const money = () => text(40).matches(/^\d{1,15}(\.\d{1,12})?$/, 'must be a decimal number as text, such as "12.50"')

@@ -68,7 +68,7 @@ const heatText = computed({
       <fieldset>
         <legend class="text-soft">Inclusions in each piece</legend>
         <div v-for="(one, i) in layer.inclusions" :key="i" class="mt-1 grid grid-cols-[1fr_7.5rem_auto] gap-2">
-          <FieldText :model-value="one.name" label="" aria-label="What" :error="errorAt(`inclusions[${i}].name`)" class="-mt-[1.4rem]" @update:model-value="set({ inclusions: replaced(layer.inclusions, i, { name: $event }) })" />
+          <FieldText :model-value="one.name" hide-label label="What is set in" :error="errorAt(`inclusions[${i}].name`)" @update:model-value="set({ inclusions: replaced(layer.inclusions, i, { name: $event }) })" />
           <FieldNumber v-if="one.volumeMl !== undefined" hide-label :model-value="one.volumeMl" label="takes" unit="ml" :error="errorAt(`inclusions[${i}].volumeMl`)" @update:model-value="set({ inclusions: replaced(layer.inclusions, i, { volumeMl: num($event) }) })" />
           <span v-else class="self-center text-soft">{{ one.massG }} g at {{ one.density }} g/ml</span>
           <button type="button" class="quiet slim" :aria-label="`Remove inclusion ${i + 1}`" @click="set({ inclusions: layer.inclusions.filter((_, j) => j !== i) })"><Trash2 :size="16" /></button>

@@ -21,7 +21,7 @@ const add = (phase: Step['phase']) => (steps.value = [...steps.value, { name: ''
         <thead><tr><th>step</th><th>when</th><th>waits until it</th><th>minutes</th><th>for</th><th>skill</th><th>where</th><th>dust</th><th>frees the mould</th><th><span class="sr-only">remove</span></th></tr></thead>
         <tbody>
           <tr v-for="(step, i) in steps" :key="i">
-            <td class="min-w-40"><FieldText class="-mt-[1.4rem]" label="" :aria-label="`Name of step ${i + 1}`" :model-value="step.name" :error="errorAt(`steps[${i}].name`)" @update:model-value="set(i, { name: $event })" /></td>
+            <td class="min-w-40"><FieldText hide-label :label="`Name of step ${i + 1}`" :model-value="step.name" :error="errorAt(`steps[${i}].name`)" @update:model-value="set(i, { name: $event })" /></td>
             <td><FieldChoice hide-label label="When" :options="PHASES" :model-value="step.phase" @update:model-value="set(i, { phase: $event })" /></td>
             <td><FieldChoice hide-label label="Waits until it" :options="WAITS" :model-value="step.waitsFor" @update:model-value="set(i, { waitsFor: $event })" /></td>
             <td class="w-20"><FieldNumber hide-label label="Minutes" :model-value="step.minutes" :error="errorAt(`steps[${i}].minutes`)" @update:model-value="set(i, { minutes: $event ?? Number.NaN })" /></td>

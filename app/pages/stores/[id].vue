@@ -93,7 +93,7 @@ const setMilestone = (name: Milestone, hours: number | undefined) => (draft.valu
             <FieldNumber :model-value="draft.minDepthMm" label="least layer" unit="mm" :error="errorAt('minDepthMm')" @update:model-value="set('minDepthMm', $event)" />
             <FieldNumber :model-value="draft.maxDepthMm" label="greatest layer" unit="mm" :error="errorAt('maxDepthMm')" @update:model-value="set('maxDepthMm', $event)" />
             <FieldNumber :model-value="draft.kitMl" label="a kit makes" unit="ml" :error="errorAt('kitMl')" @update:model-value="set('kitMl', $event)" />
-            <FieldText v-model="draft.kitPrice" :label="`a kit costs, ${workshop.rules?.currency}`" :error="errorAt('kitPrice')" inputmode="decimal" class="text-right" />
+            <FieldText v-model="draft.kitPrice" :label="`a kit costs, ${workshop.rules?.currency}`" :error="errorAt('kitPrice')" inputmode="decimal" />
           </div>
           <FieldText v-model="draft.note" label="Note" :rows="2" :error="errorAt('note')" />
         </fieldset>

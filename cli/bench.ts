@@ -1,0 +1,4 @@
+/** Filled in below. */
+export async function benchCommand(_args: readonly string[]): Promise<number> {
+  return Promise.resolve(1)
+}

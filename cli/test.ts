@@ -1,0 +1,96 @@
+import { spawn } from 'node:child_process'
+import { existsSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { prepareDemo } from './demo'
+import { buildIfStale } from './lib/build'
+import { startMariadb } from './lib/mariadb'
+import { ROOT, STATE } from './lib/paths'
+import { freePort } from './lib/ports'
+import { startServer } from './lib/server'
+
+interface Count {
+  passed: number
+  failed: number
+}
+const FOLDER = join(STATE, 'test')
+const bin = (name: string) => join(ROOT, 'node_modules/.bin', name)
+
+function run(command: string, args: readonly string[], env: NodeJS.ProcessEnv = {}): Promise<boolean> {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
+    child.once('error', () => resolve(false))
+    child.once('exit', (code) => resolve(code === 0))
+  })
+}
+
+async function check(name: string, command: string, args: readonly string[], env?: NodeJS.ProcessEnv): Promise<Count> {
+  process.stdout.write(`\n── ${name}\n`)
+  const passed = await run(command, args, env)
+  return { passed: Number(passed), failed: Number(!passed) }
+}
+
+/** What a runner counted; a run that left no count is one failure. */
+function countIn(file: string, passed: boolean, read: (json: unknown) => Count): Count {
+  if (!existsSync(file)) return { passed: 0, failed: 1 }
+  const count = read(JSON.parse(readFileSync(file, 'utf8')))
+  return { passed: count.passed, failed: passed ? count.failed : Math.max(1, count.failed) }
+}
+
+async function jest(): Promise<Count> {
+  process.stdout.write('\n── Jest: the core, and the server against a real database\n')
+  const database = await startMariadb(join(FOLDER, 'jest'))
+  const results = join(FOLDER, 'jest.json')
+  const { settings } = database
+  try {
+    const passed = await run(bin('jest'), ['--runInBand', '--json', `--outputFile=${results}`], {
+      NODE_OPTIONS: '--experimental-vm-modules', VELVET_DB_HOST: settings.host, VELVET_DB_PORT: String(settings.port), VELVET_DB_USER: settings.user, VELVET_DB_PASSWORD: settings.password, VELVET_DB_NAME: settings.database,
+    })
+    return countIn(results, passed, (json) => {
+      const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = json as { numPassedTests: number; numFailedTests: number; numRuntimeErrorTestSuites: number }
+      return { passed: numPassedTests, failed: numFailedTests + numRuntimeErrorTestSuites }
+    })
+  } finally {
+    await database.stop()
+  }
+}
+
+async function playwright(args: readonly string[]): Promise<Count> {
+  process.stdout.write('\n── Playwright: the production build with the demo data in Chromium\n')
+  await buildIfStale(ROOT)
+  const folder = join(FOLDER, 'e2e')
+  const database = await startMariadb(folder)
+  try {
+    await prepareDemo(database, folder)
+    const server = await startServer(ROOT, await freePort(), database.settings, join(folder, 'server.log'))
+    const results = join(FOLDER, 'e2e.json')
+    try {
+      const passed = await run(bin('playwright'), ['test', ...args], { VELVET_URL: server.address, VELVET_E2E_RESULTS: results })
+      return countIn(results, passed, (json) => {
+        const { stats } = json as { stats: { expected: number; unexpected: number; flaky: number } }
+        return { passed: stats.expected, failed: stats.unexpected + stats.flaky }
+      })
+    } finally {
+      await server.stop()
+    }
+  } finally {
+    await database.stop()
+  }
+}
+
+/** `velvet test`: everything that is checked; the last line counts it. `velvet test e2e` runs the browser's part alone. */
+export async function testCommand(args: readonly string[]): Promise<number> {
+  rmSync(FOLDER, { recursive: true, force: true })
+  const counts: Count[] = []
+  if (args[0] === 'e2e') counts.push(await playwright(args.slice(1)))
+  else {
+    await run(bin('nuxt'), ['prepare', '--logLevel', 'silent'])
+    counts.push(await check('lint', bin('eslint'), ['.', '--max-warnings', '0']))
+    counts.push(await check('types of the application', bin('vue-tsc'), ['--build', '--noEmit']))
+    counts.push(await check('types of commands, demo and tests', bin('tsc'), ['-p', 'tsconfig.tools.json']))
+    counts.push(await jest())
+    counts.push(await playwright([]))
+  }
+  const total = counts.reduce((sum, count) => ({ passed: sum.passed + count.passed, failed: sum.failed + count.failed }))
+  process.stdout.write(`\n${total.passed} passed, ${total.failed} failed\n`)
+  return total.failed === 0 ? 0 : 1
+}

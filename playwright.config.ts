@@ -1,0 +1,22 @@
+import { defineConfig } from '@playwright/test'
+
+/** `./velvet test` builds, loads the demo and starts the server; the address arrives in VELVET_URL. */
+export default defineConfig({
+  testDir: 'tests/e2e',
+  outputDir: 'test-results',
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  forbidOnly: true,
+  reporter: [['line'], ['json', { outputFile: process.env.VELVET_E2E_RESULTS ?? 'test-results/results.json' }]],
+  use: {
+    baseURL: process.env.VELVET_URL ?? 'http://127.0.0.1:4310',
+    viewport: { width: 1280, height: 800 },
+    timezoneId: 'Europe/Dublin',
+    locale: 'en-IE',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+})

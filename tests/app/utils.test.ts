@@ -1,0 +1,43 @@
+import { describe, expect, test } from '@jest/globals'
+import { changesBetween } from '../../app/utils/changes'
+import { cautionsFor } from '../../app/utils/cautions'
+import { hasReached, nextOpening, whatNow } from '../../app/utils/nextOpening'
+import { readableOn } from '../../app/utils/readableOn'
+import { whyThenWords } from '../../app/utils/whyThenWords'
+import { BINDINGS } from '../../core/plan'
+import type { PieceRow } from '../../shared/types'
+
+const piece = (changes: Partial<PieceRow> = {}): PieceRow => ({
+  id: 1, number: 1, state: 'curing', orderId: 1, orderTitle: '', recipeId: 1, recipeName: '', layerName: '', letter: 'A', tint: '#444444', resinId: 1, placeId: 1, footprintCm2: 1,
+  curedFrom: '1970-01-01T00:00:00.000Z', layersLeft: 0, hasMould: true, version: 1,
+  openings: [{ milestone: 'tackFrom', at: '1970-01-01T04:00:00.000Z' }, { milestone: 'tackTo', at: '1970-01-01T12:00:00.000Z' }, { milestone: 'demould', at: '1970-01-01T20:00:00.000Z' }, { milestone: 'sand', at: '1970-01-03T00:00:00.000Z' }],
+  ...changes,
+})
+const HOUR = 3_600_000
+
+describe('nextOpening', () => {
+  test.each<[string, Partial<PieceRow>, number, string | null]>([
+    ['a last layer waits for the demould', {}, 1, 'demould'],
+    ['a face waits until it is tacky', { layersLeft: 1 }, 1, 'tackFrom'],
+    ['a tacky face must be poured before it dries', { layersLeft: 1 }, 5, 'tackTo'],
+    ['a dry face waits until it can be sanded', { layersLeft: 1 }, 13, 'sand'],
+    ['without a mould nothing is demoulded', { hasMould: false }, 1, 'sand'],
+    ['everything is open', {}, 100, null],
+  ])('%s', (_what, changes, hours, milestone) => expect(nextOpening(piece(changes), hours * HOUR)?.milestone ?? null).toBe(milestone))
+  test('only the tack window closes', () => {
+    expect(nextOpening(piece({ layersLeft: 1 }), 5 * HOUR)?.closes).toBe(true)
+    expect(nextOpening(piece(), 1)?.closes).toBe(false)
+  })
+  test('a milestone is reached on the minute', () => expect([hasReached(piece(), 'demould', 20 * HOUR), hasReached(piece(), 'demould', 20 * HOUR - 1)]).toEqual([true, false]))
+  test('what to do when nothing is waited for', () => expect(whatNow(piece({ layersLeft: 1 }))).toContain('next layer'))
+})
+
+test('changes name the field, what it was and what it is', () => {
+  expect(changesBetween({ note: '', lines: [1], version: 1 }, { note: 'x', lines: [1], version: 2 })).toEqual([{ field: 'note', before: '(empty)', after: 'x' }])
+})
+test('letters stay readable on any tint', () => expect([readableOn('#f4f1ea'), readableOn('#26221f')]).toEqual(['#1d1a15', '#fbf8f0']))
+test('every reason has its words, and no caution stands twice', () => {
+  expect(new Set(BINDINGS.map((binding) => whyThenWords(binding, undefined, 'Somebody'))).size).toBe(BINDINGS.length)
+  const lines = cautionsFor(['liquid', 'heat', 'liquid'])
+  expect(new Set(lines).size).toBe(lines.length)
+})

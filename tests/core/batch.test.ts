@@ -1,0 +1,141 @@
+import { describe, expect, test } from '@jest/globals'
+import { CLEAR_TINT, costBatch, cureWait, holdingChain, planRequest, potsOfLayer, sizeBatch, tintOf, workMinOf, type PlanLine, type Recipe } from '../../core/batch'
+import { checkPlan, plan, type PlanAnswer } from '../../core/plan'
+import { demoulding, layer, mould, pigment, recipe, resin, rules, step } from '../fixtures/studio'
+
+const sizedOf = (one: Recipe, pieces: number) => {
+  const sized = sizeBatch(one, pieces, rules)
+  if (!sized.ok) throw new Error(JSON.stringify(sized.issues))
+  return sized.value.layers
+}
+
+describe('potsOfLayer', () => {
+  const pots = (pieces: number, changes = {}, mostPieces?: number) => potsOfLayer(layer(changes), sizedOf(recipe(), pieces)[0]!, pieces, resin, rules, 20, mostPieces)
+
+  test('one pot while it is small enough and quick enough', () => {
+    // 4 pieces × 100 ml = 400 ml, at most 500; rest 6 + 4 × 2 min
+    expect(pots(4)).toMatchObject({ warnings: [], pots: [{ partNo: 1, firstPiece: 1, pieces: 4, needMl: 400, busyMin: 14 }] })
+  })
+  test('equal pots, as few as the greatest mix allows', () => {
+    expect(pots(12).pots.map((pot) => [pot.firstPiece, pot.pieces])).toEqual([[1, 4], [5, 4], [9, 4]])
+    expect(pots(7).pots.map((pot) => pot.pieces)).toEqual([4, 3])
+  })
+  test('a slow pour splits a pot that is small enough', () => {
+    expect(pots(4, { pourMin: 9 }).pots.length).toBeGreaterThan(1)
+  })
+  test('no more pieces than there are moulds', () => expect(pots(4, {}, 2).pots.map((pot) => pot.pieces)).toEqual([2, 2]))
+  test('what even one piece breaks is said', () => {
+    const thick = recipe({ shape: { kind: 'rectangle', widthMm: 300, lengthMm: 100, heightMm: 30 }, layers: [layer({ fill: { toBrim: true } })] })
+    expect(potsOfLayer(thick.layers[0]!, sizedOf(thick, 1)[0]!, 1, resin, rules, 20).warnings).toEqual([
+      expect.stringContaining('900 ml is more than the 500 ml'), expect.stringContaining('30.0 mm is deeper than the 20.0 mm'),
+    ])
+  })
+})
+
+test('a large cup and a warm bench shorten the working time', () => {
+  // 150 ml of 2:1 weigh 100·1.1 + 50·1 = 160 g; 40·(100/160)^0.3 = 34.74 min at 20 °C, by hand
+  expect(workMinOf(resin, 150, 20)).toBeCloseTo(34.74, 2)
+  expect(workMinOf(resin, 300, 20)).toBeLessThan(workMinOf(resin, 150, 20))
+  expect(workMinOf(resin, 150, 26)).toBeLessThan(workMinOf(resin, 150, 20))
+})
+
+test('openings are taken in the cold, closings in the warmth', () => {
+  const wait = cureWait(resin, 'tackFrom', { coldC: 15, warmC: 25 }, 10)
+  expect(wait.surelyByMin).toBeGreaterThan(240 * 1.1)
+  expect(wait.notBeforeMin).toBeLessThan(240)
+})
+
+test('the costs of a batch, by hand', () => {
+  // 2 pieces × 100 ml at 40.00 per 1000 ml = 8.00; the mix weighs 213.33 g, 3 % of it 6.40 g at 0.50 = 3.20
+  // prepare 2 × 10 min = 10.00, mix 8 min = 4.00, pour 2 × 2 min = 2.00, demould 2 × 3 min = 3.00; mould 2 × 20/40 = 1.00
+  const costed = costBatch({
+    recipe: recipe({ layers: [layer({ pigments: [{ pigmentId: 1, loadPct: 3 }] })] }), pieces: 2, resins: new Map([[1, resin]]), pigments: new Map([[1, pigment]]), mould, potsPerLayer: [1], rules,
+  })
+  if (!costed.ok) throw new Error('refused')
+  expect(costed.value.lines.map((line) => line.amount)).toEqual(['8.00', '3.20', '10.00', '4.00', '2.00', '3.00', '1.00'])
+  expect(costed.value).toMatchObject({ batchCost: '31.20', costPerGood: '15.60', price: '31.20' })
+})
+
+test('a tint is the pigments over clear resin', () => {
+  const pigments = new Map([[1, pigment]])
+  expect(tintOf([], pigments)).toBe(CLEAR_TINT)
+  expect(tintOf([{ pigmentId: 1, loadPct: 3 }], pigments)).toBe('#406040')
+  expect(tintOf([{ pigmentId: 1, loadPct: 0.3 }], pigments)).not.toBe('#406040')
+})
+
+describe('planRequest', () => {
+  const days = Array.from({ length: 20 }, (_, day): [number, number] => [day * 1440 + 480, day * 1440 + 1080])
+  const workroom = {
+    makers: [{ id: 'p1', skills: ['pour', 'finish'], shifts: days }],
+    stations: [{ id: 's1', kind: 'bench', room: 'pour' }, { id: 's2', kind: 'pour table', room: 'pour' }, { id: 's3', kind: 'sander', room: 'finish' }],
+    places: [{ id: 'r1', kind: 'rack', room: 'pour', areaCm2: 2000 }],
+    moulds: [{ id: 'm1', count: 4 }],
+    range: { coldC: 20, warmC: 20 },
+  }
+  const line = (changes: Partial<PlanLine> = {}, one = recipe()): PlanLine => ({
+    id: 1, recipe: one, quantity: 2, promisedMin: 5000, weight: 1, demoulded: new Set(), judged: new Set(),
+    pots: one.layers.map((each, i) => ({ id: i + 1, layerId: each.id, firstPiece: 1, pieces: 2, workMin: 40, pouredMin: null })), ...changes,
+  })
+  const solve = (lines: PlanLine[], sandLines: number[] = []) => {
+    const question = planRequest({ horizonMin: 20 * 1440, lines, resins: new Map([[1, resin]]), workroom, rules, sandLines: new Set(sandLines), iterations: 10, seed: 1 })
+    const result = plan(question.request, { now: () => 0, startedAt: 0 })
+    if (!result.ok) throw new Error(JSON.stringify(result.issues))
+    expect(checkPlan(question.request, result.value.tasks)).toEqual([])
+    return { question, answer: result.value, at: (title: string) => taskTitled(title, question.meaning, result.value) }
+  }
+  const taskTitled = (title: string, meaning: ReturnType<typeof planRequest>['meaning'], answer: PlanAnswer) => answer.tasks.find((task) => meaning.get(task.id)?.title === title)!
+  const two = recipe({ layers: [layer({ name: 'face' }), layer({ id: 2, name: 'back' })] })
+
+  test('prepares, mixes, rests, pours, cures and demoulds in this order', () => {
+    const { at } = solve([line()])
+    expect(at('mix face').startMin).toBeGreaterThanOrEqual(at('prepare').endMin)
+    expect(at('face rests').startMin).toBe(at('mix face').endMin)
+    expect(at('pour face').startMin).toBeGreaterThanOrEqual(at('mix face').endMin + 6)
+    expect(at('face cures').endMin - at('face cures').startMin).toBe(1200)
+    expect(at('demould').startMin).toBeGreaterThanOrEqual(at('face cures').endMin)
+  })
+  test('a second layer keeps the tack window', () => {
+    const { at } = solve([line({}, two)])
+    const gap = at('pour back').startMin - at('pour face').endMin
+    expect(gap).toBeGreaterThanOrEqual(240)
+    expect(gap).toBeLessThanOrEqual(720)
+  })
+  test('or it waits until hard and is sanded first', () => {
+    const { at } = solve([line({}, two)], [1])
+    expect(at('sand and wipe face').startMin).toBeGreaterThanOrEqual(at('pour face').endMin + 4000)
+    expect(at('pour back').startMin).toBeGreaterThanOrEqual(at('sand and wipe face').endMin)
+  })
+  test('what has been poured is not planned again, and its remaining cure starts at once', () => {
+    const begun = line({}, two)
+    begun.pots[0]!.pouredMin = -100
+    const { at } = solve([begun])
+    expect(at('mix face')).toBeUndefined()
+    expect(at('prepare')).toBeUndefined()
+    expect(at('face cures')).toMatchObject({ startMin: 0, endMin: 140 })
+    expect(at('pour back').startMin).toBeLessThanOrEqual(620)
+  })
+  test('a face poured over is waited for no more', () => {
+    const begun = line({}, two)
+    begun.pots[0]!.pouredMin = -2000
+    begun.pots[1]!.pouredMin = -1300
+    const { question, at } = solve([begun])
+    expect([...question.meaning.values()].map((meaning) => meaning.title)).not.toContain('face cures')
+    expect(at('demould').startMin).toBe(480)
+  })
+  test('judged pieces need nothing more', () => {
+    const done = line({ judged: new Set([1, 2]), demoulded: new Set([1, 2]) })
+    done.pots[0]!.pouredMin = -9000
+    expect([...solve([done]).question.meaning.values()].map((meaning) => meaning.kind)).not.toContain('step')
+  })
+  test('a step too long for one go is cut into stints', () => {
+    const long = recipe({ steps: [step({ minutes: 120 }), demoulding] })
+    const { question } = solve([line({}, long)])
+    expect([...question.meaning.values()].filter((meaning) => meaning.title === 'prepare')).toHaveLength(2)
+  })
+  test('the chain of reasons leads from the beginning to the end of a line', () => {
+    const { question, answer } = solve([line({}, two)])
+    const chain = holdingChain(answer, new Set(question.meaning.keys()), question.request.lags).map((link) => question.meaning.get(link.task.id)?.title)
+    expect(chain.at(-1)).toBe('demould')
+    expect(chain).toContain('back cures')
+  })
+})

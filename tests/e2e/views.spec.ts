@@ -1,0 +1,88 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { signInAs } from './people'
+
+const firstLink = async (page: Page, list: string, pattern: RegExp) => {
+  await page.goto(list)
+  await page.getByRole('main').getByRole('link').filter({ hasNotText: /Take an order|Write a recipe|Add a resin/ }).and(page.locator(`a[href*="${list}/"]`)).first().click()
+  await expect(page).toHaveURL(pattern)
+}
+const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
+  ['Today', (page) => page.goto('/')],
+  ['Orders', (page) => page.goto('/orders')],
+  ['an order', (page) => firstLink(page, '/orders', /orders\/\d+/)],
+  ['a new order', (page) => page.goto('/orders/new')],
+  ['Recipes', (page) => page.goto('/recipes')],
+  ['a recipe', (page) => firstLink(page, '/recipes', /recipes\/\d+/)],
+  ['Pots', (page) => page.goto('/pots')],
+  ['Plan', (page) => page.goto('/plan')],
+  ['Racks', (page) => page.goto('/racks')],
+  ['Stores', (page) => page.goto('/stores')],
+  ['a resin', (page) => firstLink(page, '/stores', /stores\/\d+/)],
+  ['Notebook', (page) => page.goto('/notebook')],
+  ['a page of the notebook', (page) => firstLink(page, '/notebook', /notebook\/\d+/)],
+]
+const settled = async (page: Page) => {
+  await expect(page.getByText('Fetching')).toHaveCount(0)
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+}
+const serious = async (page: Page) => {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()
+  return violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 120)).slice(0, 3).join(' | ')}`)
+}
+
+test('axe finds nothing serious at the door', async ({ page }) => {
+  await page.goto('/sign-in')
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible()
+  expect(await serious(page)).toEqual([])
+})
+
+for (const [name, open] of VIEWS) {
+  test(`axe finds nothing serious in ${name}, by day and in the dark, and nothing is logged`, async ({ page }) => {
+    const complaints: string[] = []
+    await signInAs(page, 'maren')
+    page.on('console', (message) => { if (message.type() === 'error' || message.type() === 'warning') complaints.push(message.text()) })
+    page.on('pageerror', (error) => complaints.push(error.message))
+    await open(page)
+    await settled(page)
+    expect(await serious(page)).toEqual([])
+    await page.getByRole('button', { name: 'Dark' }).click()
+    await expect(page.locator('html')).toHaveAttribute('data-theme', 'bench')
+    expect(await serious(page)).toEqual([])
+    expect(complaints).toEqual([])
+  })
+}
+
+test('axe finds nothing serious at the bench', async ({ page }) => {
+  await signInAs(page, 'maren')
+  await page.goto('/pots')
+  await page.getByRole('link', { name: /To the bench|Go on/ }).last().click()
+  await expect(page.getByText('until it shows')).toBeVisible()
+  expect(await serious(page)).toEqual([])
+})
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 } })
+  test('Today, Pots, Racks and the bench fit without scrolling sideways', async ({ page }) => {
+    await signInAs(page, 'maren')
+    for (const path of ['/', '/pots', '/racks']) {
+      await page.goto(path)
+      await settled(page)
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(390)
+    }
+    await page.goto('/pots')
+    await page.getByRole('link', { name: /To the bench|Go on/ }).last().click()
+    await expect(page.getByText('until it shows')).toBeVisible()
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  })
+})
+
+test('every place has a key, and ? tells which', async ({ page }) => {
+  await signInAs(page, 'maren')
+  await page.keyboard.press('5')
+  await expect(page.getByRole('heading', { name: 'Plan', level: 1 })).toBeVisible()
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toContainText('Notebook')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+})

@@ -1,0 +1,28 @@
+import { readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { expect, test } from '@jest/globals'
+import { openApiDocument, ROUTES } from '../../server/services/openapi'
+import { operationNames } from '../../server/services/compute'
+
+const FOLDER = join(import.meta.dirname, '../../server/api')
+
+/** `pieces/[id]/judge.post.ts` is `POST /api/pieces/{id}/judge`. */
+function routeOf(file: string): string[] {
+  const found = /^(.*?)\.(get|post|put|delete)\.ts$/.exec(file)
+  if (!found) return []
+  const [, path = '', method = ''] = found
+  const named = path.replace(/\/index$/, '').replace(/\[(\w+)\]/g, '{$1}')
+  return named === 'compute/{operation}' ? operationNames.map((name) => `POST /api/compute/${name}`) : [`${method.toUpperCase()} /api/${named}`]
+}
+
+test('every route is described, and nothing else', () => {
+  const files = readdirSync(FOLDER, { recursive: true }).map(String)
+  expect(files.flatMap(routeOf).sort()).toEqual(Object.keys(ROUTES).sort())
+})
+
+test('request bodies come from the schemas that check them', () => {
+  const { paths } = openApiDocument()
+  const body = (paths['/api/orders'] as { post: { requestBody: { content: Record<string, { schema: { required: string[]; properties: Record<string, object> } }> } } }).post.requestBody.content['application/json']!.schema
+  expect(body.required).toContain('promisedAt')
+  expect(body.properties.state).toMatchObject({ enum: ['asked', 'accepted', 'making', 'ready', 'delivered', 'declined'] })
+})
