@@ -1,4 +1,5 @@
 import type { Edge, Model } from './model'
+import type { Windows } from './windows'
 
 /** Tasks that must be placed together: tied by maximum lags, by a mould held between them, or by a circle of these. */
 export interface Block {
@@ -17,9 +18,13 @@ export interface Block {
  * Groups tasks into blocks and orders the blocks.
  * Blocks are the strongly connected parts of the graph in which minimum lags point forward, and maximum lags
  * (two edges each) and held moulds both ways (Tarjan 1972), so what is left between blocks is an order without circles.
+ * Lags to a task that can start at one minute only tie nothing together: they already stand in the windows.
  */
-export function blocksOf(model: Model): Block[] {
-  const neighbours = model.tasks.map((task) => (model.outgoing[task.index] ?? []).map((edge) => edge.to))
+export function blocksOf(model: Model, windows: Windows): Block[] {
+  const isFixed = model.tasks.map(({ index }) => windows.settled && windows.earliest[index] === windows.latest[index])
+  const ties = (edge: Edge) => !isFixed[edge.from] && !isFixed[edge.to]
+  const [incoming, outgoing] = [model.incoming, model.outgoing].map((edges) => edges.map((own) => own.filter(ties))) as [Edge[][], Edge[][]]
+  const neighbours = outgoing.map((own) => own.map((edge) => edge.to))
   for (const task of model.tasks) {
     if (!task.mould || task.mould.until === task.index) continue
     neighbours[task.index]?.push(task.mould.until)
@@ -29,29 +34,29 @@ export function blocksOf(model: Model): Block[] {
   const blockOf = new Map(groups.flatMap((group, i) => group.map((task) => [task, i] as const)))
   return groups.map((group, index) => {
     const inside = new Set(group)
-    const outgoing = new Map(group.map((task) => [task, distancesFrom(task, inside, model)] as const))
-    const incoming = new Map(group.map((task): [number, Edge[]] => [task, []]))
-    for (const edges of outgoing.values()) for (const edge of edges) incoming.get(edge.to)?.push(edge)
-    const depth = new Map(group.map((task) => [task, Math.max(0, ...(incoming.get(task) ?? []).map((edge) => edge.weight))]))
-    const before = group.flatMap((task) => (model.incoming[task] ?? []).map((edge) => blockOf.get(edge.from) ?? index))
+    const far = new Map(group.map((task) => [task, distancesFrom(task, inside, outgoing)] as const))
+    const near = new Map(group.map((task): [number, Edge[]] => [task, []]))
+    for (const edges of far.values()) for (const edge of edges) near.get(edge.to)?.push(edge)
+    const depth = new Map(group.map((task) => [task, Math.max(0, ...(near.get(task) ?? []).map((edge) => edge.weight))]))
+    const before = group.flatMap((task) => (incoming[task] ?? []).map((edge) => blockOf.get(edge.from) ?? index))
     return {
       index,
       job: model.tasks[group[0] as number]?.job ?? 0,
       tasks: [...group].sort((x, y) => (depth.get(x) ?? 0) - (depth.get(y) ?? 0) || x - y),
       after: [...new Set(before)].filter((other) => other !== index),
-      outgoing,
-      incoming,
+      outgoing: far,
+      incoming: near,
     }
   })
 }
 
 /** Longest paths inside a block, by relaxation; there is no circle to loop on. */
-function distancesFrom(source: number, inside: Set<number>, model: Model): Edge[] {
+function distancesFrom(source: number, inside: Set<number>, outgoing: readonly Edge[][]): Edge[] {
   const far = new Map([[source, 0]])
   const queue = [source]
   while (queue.length > 0) {
     const at = queue.shift() as number
-    for (const { to, weight } of model.outgoing[at] ?? []) {
+    for (const { to, weight } of outgoing[at] ?? []) {
       const length = (far.get(at) as number) + weight
       if (inside.has(to) && length > (far.get(to) ?? -Infinity)) {
         far.set(to, length)

@@ -1,5 +1,6 @@
 import type { Block } from './blocks'
 import type { Model, ModelTask } from './model'
+import type { Windows } from './windows'
 import { Workshop, type Placement } from './workshop'
 
 /** A block that keeps failing is given up after this many raises per task; the search tries another order. */
@@ -16,7 +17,7 @@ export type Generated = { ok: true; placements: Placement[] } | { ok: false; fai
  * @param priority one number a block; the lowest goes first among those whose predecessors are placed
  * @returns placements by task index, or the block that found no place
  */
-export function generate(model: Model, blocks: readonly Block[], priority: readonly number[], earliest: readonly number[]): Generated {
+export function generate(model: Model, blocks: readonly Block[], priority: readonly number[], windows: Windows): Generated {
   const workshop = new Workshop(model)
   const waiting = blocks.map((block) => block.after.length)
   const followers = blocks.map((): number[] => [])
@@ -29,7 +30,7 @@ export function generate(model: Model, blocks: readonly Block[], priority: reado
       if ((priority[ready[i] as number] as number) < (priority[ready[pick] as number] as number)) pick = i
     }
     const index = ready.splice(pick, 1)[0] as number
-    if (!placeBlock(model, blocks[index] as Block, workshop, earliest)) return { ok: false, failedBlock: index }
+    if (!placeBlock(model, blocks[index] as Block, workshop, windows)) return { ok: false, failedBlock: index }
     for (const next of followers[index] ?? []) {
       waiting[next] = (waiting[next] as number) - 1
       if (waiting[next] === 0) ready.push(next)
@@ -38,8 +39,8 @@ export function generate(model: Model, blocks: readonly Block[], priority: reado
   return { ok: true, placements: model.tasks.map((task) => workshop.placementOf(task.index) as Placement) }
 }
 
-function placeBlock(model: Model, block: Block, workshop: Workshop, earliest: readonly number[]): boolean {
-  const atLeast = new Map(block.tasks.map((task) => [task, boundFromOutside(model, block, task, workshop, earliest)]))
+function placeBlock(model: Model, block: Block, workshop: Workshop, windows: Windows): boolean {
+  const atLeast = new Map(block.tasks.map((task) => [task, boundFromOutside(model, block, task, workshop, windows)]))
   let raises = RAISES_PER_TASK * block.tasks.length
   let i = 0
   const raise = (task: number, start: number): boolean => {
@@ -54,7 +55,7 @@ function placeBlock(model: Model, block: Block, workshop: Workshop, earliest: re
     const task = model.tasks[block.tasks[i] as number] as ModelTask
     const window = windowInBlock(block, task, workshop, atLeast.get(task.index) as number)
     const placement = workshop.earliest(task, window.from)
-    if (!placement) return false
+    if (!placement || placement.start > (windows.latest[task.index] as number)) return false
     if (placement.start > window.to) {
       const holder = window.heldBy as number
       if (!raise(holder, (workshop.startOf(holder) as number) + placement.start - window.to)) return false
@@ -71,8 +72,8 @@ function placeBlock(model: Model, block: Block, workshop: Workshop, earliest: re
   return true
 }
 
-function boundFromOutside(model: Model, block: Block, task: number, workshop: Workshop, earliest: readonly number[]): number {
-  let bound = earliest[task] as number
+function boundFromOutside(model: Model, block: Block, task: number, workshop: Workshop, windows: Windows): number {
+  let bound = windows.earliest[task] as number
   for (const edge of model.incoming[task] ?? []) {
     const start = block.outgoing.has(edge.from) ? null : workshop.startOf(edge.from)
     if (start !== null) bound = Math.max(bound, start + edge.weight)

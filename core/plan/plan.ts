@@ -34,22 +34,23 @@ export function plan(request: PlanRequest, clock: PlanClock): Result<PlanAnswer>
   const model = modelOf(request)
   const checked = infeasible(model)
   if ('refusal' in checked) return checked.refusal
-  const { earliest } = checked.windows
-  const bound = lowerBoundOf(model, earliest)
+  const { windows } = checked
+  const bound = lowerBoundOf(model, windows.earliest)
   const iterationLimit = request.limit?.iterations ?? null
   const deadline = clock.startedAt + (request.limit?.ms ?? DEFAULT_LIMIT_MS) * (1 - CLOSING_SHARE)
-  const { best, iterations } = search({
+  const { best, iterations, stuck } = search({
     model,
-    blocks: blocksOf(model),
-    earliest,
+    blocks: blocksOf(model, windows),
+    windows,
     bound,
     seed: request.seed ?? 1,
     mayGoOn: (done) => (iterationLimit === null ? done === 0 || clock.now() < deadline : done < iterationLimit),
   })
   if (!best) {
+    const task = stuck ?? 0
     return refuse('not-found', {
-      path: 'tasks',
-      message: `no plan was found in ${iterations} tries; it is not proven that there is none: allow more time, or loosen a due wait or a shift`,
+      path: `tasks[${task}]`,
+      message: `no plan was found in ${iterations} tries: most often "${request.tasks[task]?.id}" found no time. It is not proven that there is none; allow more time, or loosen a wait or a shift`,
     })
   }
   const tasks = plannedTasks(model, best)

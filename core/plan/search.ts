@@ -4,6 +4,7 @@ import type { Model } from './model'
 import { compareObjectives, objectiveOf } from './objective'
 import { seededRandom } from './seededRandom'
 import type { PlanObjective } from './types'
+import type { Windows } from './windows'
 import type { Placement } from './workshop'
 
 export interface Found {
@@ -14,7 +15,7 @@ export interface Found {
 export interface SearchOptions {
   model: Model
   blocks: readonly Block[]
-  earliest: readonly number[]
+  windows: Windows
   bound: { weightedTardinessMin: number; weightedCompletionMin: number }
   seed: number
   /** Asked before each iteration with the number done so far. */
@@ -24,12 +25,14 @@ export interface SearchOptions {
 /**
  * Looks for better schedules by changing the order in which blocks are placed, until told to stop.
  * Starts from the classic priority rules, then moves one job or one block in the best order found so far and
- * keeps what is no worse; a block that found no place is moved to the front.
+ * keeps what is no worse; a block that found no place is moved to the front, with all that must come before it.
+ * @returns the best schedule, and without one the task at the head of the block that most often found no place
  */
-export function search(options: SearchOptions): { best: Found | null; iterations: number } {
-  const { model, blocks, bound } = options
+export function search(options: SearchOptions): { best: Found | null; iterations: number; stuck: number | null } {
+  const { model, blocks, bound, windows } = options
   const random = seededRandom(options.seed)
-  const starts = startingOrders(model, blocks)
+  const starts = startingOrders(model, blocks, windows)
+  const failures = blocks.map(() => 0)
   let best: Found | null = null
   let order = starts[0] ?? []
   let iterations = 0
@@ -38,9 +41,10 @@ export function search(options: SearchOptions): { best: Found | null; iterations
   while (!isProven() && options.mayGoOn(iterations)) {
     const tried = starts[iterations] ?? changed(order, model, blocks, random)
     iterations++
-    const generated = generate(model, blocks, tried, options.earliest)
+    const generated = generate(model, blocks, tried, windows)
     if (!generated.ok) {
-      if (!best) order = withFirst(tried, generated.failedBlock, random)
+      failures[generated.failedBlock] = (failures[generated.failedBlock] as number) + 1
+      if (!best) order = withFirst(tried, generated.failedBlock, blocks, random)
       continue
     }
     const ends = generated.placements.map((placement, i) => placement.start + (model.tasks[i]?.duration ?? 0))
@@ -50,11 +54,13 @@ export function search(options: SearchOptions): { best: Found | null; iterations
       order = tried
     }
   }
-  return { best, iterations }
+  const worst = failures.indexOf(Math.max(...failures))
+  return { best, iterations, stuck: best ? null : (blocks[worst]?.tasks[0] ?? null) }
 }
 
-/** Earliest due, heaviest per remaining minute, and shortest first. */
-function startingOrders(model: Model, blocks: readonly Block[]): number[][] {
+/** Earliest due, heaviest per remaining minute, and shortest first; before all, what can start at one minute only. */
+function startingOrders(model: Model, blocks: readonly Block[], { earliest, latest }: Windows): number[][] {
+  const isFixed = blocks.map((block) => block.tasks.some((task) => earliest[task] === latest[task]))
   const work = model.jobs.map((job) => job.tasks.reduce((sum, task) => sum + (model.tasks[task]?.duration ?? 0), 0))
   const jobs = model.jobs.map((_, i) => i)
   const due = (job: number) => model.jobs[job]?.due ?? model.horizon
@@ -66,7 +72,7 @@ function startingOrders(model: Model, blocks: readonly Block[]): number[][] {
   ]
   return rules.map((rule) => {
     const rank = new Map([...jobs].sort((x, y) => rule(x, y) || x - y).map((job, i) => [job, i]))
-    return blocks.map((block) => rank.get(block.job) ?? 0)
+    return blocks.map((block, i) => (isFixed[i] ? -1 : (rank.get(block.job) ?? 0)))
   })
 }
 
@@ -85,7 +91,14 @@ function changed(order: readonly number[], model: Model, blocks: readonly Block[
   return next
 }
 
-function withFirst(order: readonly number[], block: number, random: () => number): number[] {
+function withFirst(order: readonly number[], block: number, blocks: readonly Block[], random: () => number): number[] {
   const front = Math.min(...order) - random()
-  return order.map((rank, i) => (i === block ? front : rank))
+  const moved = new Set<number>()
+  const queue = [block]
+  for (let next = queue.pop(); next !== undefined; next = queue.pop()) {
+    if (moved.has(next)) continue
+    moved.add(next)
+    queue.push(...(blocks[next]?.after ?? []))
+  }
+  return order.map((rank, i) => (moved.has(i) ? front : rank))
 }

@@ -7,6 +7,8 @@ export interface Windows {
   latest: number[]
   /** A task that no schedule can hold, or null. */
   impossible: number | null
+  /** Whether every lag has been followed to its end. */
+  settled: boolean
 }
 
 /** Enough for weeks of day-by-day steps; a stop only leaves the windows wider, never wrong. */
@@ -40,7 +42,7 @@ export function windowsOf(model: Model): Windows {
   while (queue.length > 0 && stepsLeft-- > 0) {
     const index = queue.shift() as number
     queued.delete(index)
-    if ((earliest[index] as number) > (latest[index] as number)) return { earliest, latest, impossible: index }
+    if ((earliest[index] as number) > (latest[index] as number)) return { earliest, latest, impossible: index, settled: false }
     const touch = (other: number) => {
       if (!queued.has(other)) {
         queued.add(other)
@@ -63,5 +65,5 @@ export function windowsOf(model: Model): Windows {
     }
   }
   const impossible = tasks.findIndex((_, i) => (earliest[i] as number) > (latest[i] as number))
-  return { earliest, latest, impossible: impossible < 0 ? null : impossible }
+  return { earliest, latest, impossible: impossible < 0 ? null : impossible, settled: queue.length === 0 }
 }

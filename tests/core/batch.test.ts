@@ -114,6 +114,14 @@ describe('planRequest', () => {
     expect(at('face cures')).toMatchObject({ startMin: 0, endMin: 140 })
     expect(at('pour back').startMin).toBeLessThanOrEqual(620)
   })
+  test('lines begun at the same time do not get in each other’s way', () => {
+    const potsOf = (id: number) => two.layers.map((each, i) => ({ id: id * 10 + i, layerId: each.id, firstPiece: 1, pieces: 1, workMin: 40, pouredMin: i === 0 ? -100 : null }))
+    const begun = [1, 2, 3, 4].map((id) => line({ id, pots: potsOf(id) }, { ...two, mouldId: null }))
+    const { answer, question } = solve(begun)
+    const pours = answer.tasks.filter((task) => question.meaning.get(task.id)?.title === 'pour back')
+    expect(pours).toHaveLength(4)
+    expect(Math.max(...pours.map((task) => task.startMin))).toBeLessThanOrEqual(620)
+  })
   test('a face poured over is waited for no more', () => {
     const begun = line({}, two)
     begun.pots[0]!.pouredMin = -2000

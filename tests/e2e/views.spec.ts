@@ -63,6 +63,7 @@ test('axe finds nothing serious at the bench', async ({ page }) => {
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 } })
+
   test('Today, Pots, Racks and the bench fit without scrolling sideways', async ({ page }) => {
     await signInAs(page, 'maren')
     for (const path of ['/', '/pots', '/racks']) {

@@ -91,6 +91,7 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
   })
 
   const maker = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
+
   await test.step('6 · the bench', async () => {
     await signInAs(maker, 'wilda')
     await maker.goto('/pots')

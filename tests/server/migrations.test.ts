@@ -1,10 +1,14 @@
-import { afterAll, expect, test } from '@jest/globals'
+import { afterAll, beforeAll, expect, test } from '@jest/globals'
+import type { Knex } from 'knex'
 import { freshDatabase, leaveDatabase } from './database'
 
+let knex: Knex
+beforeAll(async () => {
+  knex = await freshDatabase()
+})
 afterAll(leaveDatabase)
 
 test('migrations go up, down to nothing, and up again', async () => {
-  const knex = await freshDatabase()
   const tables = async () =>
     ((await knex('information_schema.tables').whereRaw('table_schema = database()').select('table_name as name')) as { name: string }[]).map((row) => row.name).filter((name) => !name.startsWith('knex_')).sort()
   const full = await tables()
@@ -16,7 +20,6 @@ test('migrations go up, down to nothing, and up again', async () => {
 })
 
 test('every table but the sign-in throttle belongs to a workspace', async () => {
-  const knex = await freshDatabase()
   const rows = (await knex('information_schema.tables as t')
     .whereRaw("t.table_schema = database() and t.table_name not like 'knex%'")
     .whereNotExists(knex('information_schema.columns as c').whereRaw("c.table_schema = database() and c.table_name = t.table_name and c.column_name = 'workspace_id'"))

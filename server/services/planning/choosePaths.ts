@@ -9,6 +9,9 @@ export interface Paths {
   impossible: ReadonlyMap<number, string>
 }
 
+/** Whether a recipe leaves it open to recoat in the tack window or to sand first. */
+export const mayBeSanded = (line: PlanLine) => line.recipe.layers.some((layer, i) => i > 0 && layer.recoat === 'either')
+
 /**
  * Chooses for each line, as if it were alone in the workshop, between recoating in the tack window and sanding
  * first; the window saves days, so sanding is taken only where the window cannot be met.
@@ -19,8 +22,7 @@ export async function choosePaths(lines: readonly PlanLine[], tryAlone: (line: P
   for (const line of lines) {
     const tacky = await tryAlone(line, new Set())
     if (tacky.ok) continue
-    const mayChoose = line.recipe.layers.some((layer, i) => i > 0 && layer.recoat === 'either')
-    const sanded = mayChoose ? await tryAlone(line, new Set([line.id])) : tacky
+    const sanded = mayBeSanded(line) ? await tryAlone(line, new Set([line.id])) : tacky
     if (sanded.ok) sandLines.add(line.id)
     else impossible.set(line.id, sanded.issues[0]?.message ?? 'no plan was found')
   }

@@ -16,11 +16,13 @@ import { requireMember, type Who } from '../Who'
 import { arrangePots, type Shelf } from './arrangePots'
 import { choosePaths } from './choosePaths'
 import { planLines } from './planLines'
+import { planTogether } from './planTogether'
 import { promiseOf } from './promiseOf'
 import { planId, readWorkroom, rowId } from './workroom'
 
 const HORIZON_DAYS = 42
 const ITERATIONS = 120
+const ITERATIONS_ALONE = 5
 const MS_PER_MIN = 60_000
 const MOST_ORDERS = 500
 
@@ -49,9 +51,8 @@ export async function makePlan(who: Who, solve: Solve, now: Date): Promise<PlanV
 
   const ask = (some: PlanLine[], sandLines: ReadonlySet<number>, iterations: number) =>
     planRequest({ horizonMin, lines: some, resins: shelf.resins, workroom, rules: workspace.rules, sandLines, iterations, seed: 1 })
-  const paths = await choosePaths(lines, (line, sandLines) => solve(ask([line], sandLines, 1).request))
-  const question = ask(lines.filter((line) => !paths.impossible.has(line.id)), paths.sandLines, ITERATIONS)
-  const solved = await solve(question.request)
+  const alone = await choosePaths(lines, (line, sandLines) => solve(ask([line], sandLines, ITERATIONS_ALONE).request))
+  const { question, solved, paths } = await planTogether(lines, alone, (some, sandLines) => ask(some, sandLines, ITERATIONS), ({ request }) => solve(request))
   if (solved.ok) requireProven(question.request, solved.value)
 
   const names = new Map(people.map((person) => [planId.person(person.id), person.name]))

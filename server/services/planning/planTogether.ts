@@ -1,0 +1,38 @@
+import type { PlanLine, PlanQuestion } from '../../../core/batch'
+import type { PlanAnswer } from '../../../core/plan'
+import type { Result } from '../../../core/result'
+import { mayBeSanded, type Paths } from './choosePaths'
+
+export interface Together {
+  question: PlanQuestion
+  solved: Result<PlanAnswer>
+  paths: Paths
+}
+
+/**
+ * Plans the lines beside each other. One that finds no room there is sanded between its layers if its recipe
+ * allows, and otherwise left out with the reason, so that the promises of the others still stand.
+ */
+export async function planTogether(
+  lines: readonly PlanLine[],
+  chosen: Paths,
+  ask: (lines: PlanLine[], sandLines: ReadonlySet<number>) => PlanQuestion,
+  solve: (question: PlanQuestion) => Promise<Result<PlanAnswer>>,
+): Promise<Together> {
+  const [sandLines, impossible] = [new Set(chosen.sandLines), new Map(chosen.impossible)]
+  for (;;) {
+    const question = ask(lines.filter((line) => !impossible.has(line.id)), sandLines)
+    const solved = await solve(question)
+    const stuck = solved.ok ? undefined : stuckLine(solved.issues[0]?.path ?? '', question, lines)
+    if (solved.ok || !stuck) return { question, solved, paths: { sandLines, impossible } }
+    if (mayBeSanded(stuck) && !sandLines.has(stuck.id)) sandLines.add(stuck.id)
+    else impossible.set(stuck.id, solved.issues[0]?.message ?? '')
+  }
+}
+
+/** The line of the task that a refusal points to, as in `tasks[12]`. */
+function stuckLine(path: string, question: PlanQuestion, lines: readonly PlanLine[]): PlanLine | undefined {
+  const task = question.request.tasks[Number(/^tasks\[(\d+)\]/.exec(path)?.[1] ?? Number.NaN)]
+  const lineId = task && question.meaning.get(task.id)?.lineId
+  return lines.find((line) => line.id === lineId)
+}

@@ -1,0 +1,47 @@
+import { expect, test } from '@jest/globals'
+import { planRequest, type PlanLine } from '../../core/batch'
+import { plan } from '../../core/plan'
+import { choosePaths } from '../../server/services/planning/choosePaths'
+import { planTogether } from '../../server/services/planning/planTogether'
+import { layer, recipe, resin, step } from '../fixtures/studio'
+
+const HORIZON_MIN = 20 * 1440
+const rules = { cureMarginPct: 0 }
+/** One maker who is there for an hour in the middle of the day, so that few pours fit one tack window. */
+const workroom = {
+  makers: [{ id: 'p1', skills: ['pour', 'finish'], shifts: Array.from({ length: 20 }, (_, day): [number, number] => [day * 1440 + 300, day * 1440 + 360]) }],
+  stations: [{ id: 's1', kind: 'bench', room: 'a' }, { id: 's2', kind: 'pour table', room: 'a' }, { id: 's3', kind: 'sander', room: 'b' }],
+  places: [{ id: 'r1', kind: 'rack', room: 'a', areaCm2: 9000 }],
+  moulds: [],
+  range: { coldC: 20, warmC: 20 },
+}
+const solve = (request: ReturnType<typeof planRequest>['request']) => Promise.resolve(plan(request, { now: () => 0, startedAt: 0 }))
+
+/** A line whose face was poured at minute −100, so its back is due before minute 620. */
+function begunLine(id: number, recoat: 'either' | 'tack'): PlanLine {
+  const made = recipe({ mouldId: null, layers: [layer({ name: 'face' }), layer({ id: 2, name: 'back', pourMin: 20, recoat })], steps: [step({ name: 'demould', phase: 'after', waitsFor: 'demould' })] })
+  const pots = made.layers.map((each, i) => ({ id: id * 10 + i, layerId: each.id, firstPiece: 1, pieces: 1, workMin: 60, pouredMin: i === 0 ? -100 : null }))
+  return { id, recipe: made, quantity: 1, promisedMin: 9000, weight: 1, demoulded: new Set(), judged: new Set(), pots }
+}
+
+async function together(lines: PlanLine[]) {
+  const ask = (some: PlanLine[], sandLines: ReadonlySet<number>, iterations: number) => planRequest({ horizonMin: HORIZON_MIN, lines: some, resins: new Map([[1, resin]]), workroom, rules, sandLines, iterations, seed: 1 })
+  const alone = await choosePaths(lines, (line, sandLines) => solve(ask([line], sandLines, 5).request))
+  return { alone, ...(await planTogether(lines, alone, (some, sandLines) => ask(some, sandLines, 20), ({ request }) => solve(request))) }
+}
+
+test('lines that each fit alone and not together: one is sanded first, all are planned', async () => {
+  const { alone, solved, paths } = await together([1, 2, 3].map((id) => begunLine(id, 'either')))
+  expect([...alone.sandLines]).toEqual([])
+  expect(solved.ok).toBe(true)
+  expect(paths.sandLines.size).toBeGreaterThan(0)
+  expect(paths.impossible.size).toBe(0)
+})
+
+test('where nobody may sand, the one left over is named with the reason and the others are planned', async () => {
+  const { question, solved, paths } = await together([1, 2, 3].map((id) => begunLine(id, 'tack')))
+  expect(solved.ok).toBe(true)
+  expect(paths.impossible.size).toBeGreaterThan(0)
+  expect([...paths.impossible.values()][0]).toMatch(/found no time/)
+  expect(question.request.jobs.length).toBe(1 + 3 - paths.impossible.size)
+})
