@@ -57,7 +57,7 @@ export default tseslint.config(
   },
   ...borders,
   {
-    files: ['tests/{core,server,app,cli}/**/*.test.ts'],
+    files: ['tests/{core,shared,server,app,cli}/**/*.test.ts'],
     ...jest.configs['flat/recommended'],
     rules: { ...jest.configs['flat/recommended'].rules, 'jest/no-conditional-expect': 'off', 'jest/no-identical-title': 'error', 'jest/expect-expect': 'error', 'jest/valid-expect': 'error' },
   },

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon'
 import { formatDuration } from '~~/core/units'
+import { shiftsBetween } from '~~/shared/time/shiftsBetween'
 import { whyThenWords } from '~/utils/whyThenWords'
 import type { Lane } from '~/components/plan/TimeLanes.vue'
 
@@ -20,11 +21,13 @@ function toNow(): void {
   from.value = DateTime.now().setZone(workshop.timeZone).minus({ hours: 1 }).startOf('hour').toMillis()
 }
 
+const shiftsOf = (personId: number) =>
+  shiftsBetween((workshop.workshop?.shifts ?? []).filter((one) => one.personId === personId), from.value, from.value + hours.value * 3_600_000, workshop.timeZone)
 const tasks = computed(() => plan.plan?.tasks ?? [])
 const byKey = computed(() => new Map(tasks.value.map((task) => [task.key, task])))
 const lanes = computed<Lane[]>(() => [
-  ...(workshop.workshop?.people ?? []).map((person): Lane => ({ key: `p${person.id}`, name: person.name, note: person.skills.join(', '), tasks: tasks.value.filter((task) => task.personId === person.id) })),
-  ...(workshop.workshop?.places ?? []).filter((place) => place.kind === 'rack').map((place): Lane => ({ key: `r${place.id}`, name: place.name, note: place.roomName, tasks: tasks.value.filter((task) => task.placeId === place.id && task.personId === null) })),
+  ...(workshop.workshop?.people ?? []).map((person): Lane => ({ key: `p${person.id}`, name: person.name, note: person.skills.join(', '), shifts: shiftsOf(person.id), tasks: tasks.value.filter((task) => task.personId === person.id) })),
+  ...(workshop.workshop?.places ?? []).filter((place) => place.kind === 'rack').map((place): Lane => ({ key: `r${place.id}`, name: place.name, note: place.roomName, shifts: [], tasks: tasks.value.filter((task) => task.placeId === place.id && task.personId === null) })),
 ])
 const promises = computed(() => {
   const worst = (lateMin: number, readyAt: string | null) => (readyAt === null ? Infinity : lateMin)

@@ -108,7 +108,7 @@ const openingAt = (piece: PieceRow, milestone: Milestone) => piece.openings.find
           </div>
         </section>
         <EmptyPlace v-if="groups.length === 0" title="The racks are empty">Pieces appear here when a pot is poured and laid down at the bench.<template #action><NuxtLink to="/pots" class="press">To the pots</NuxtLink></template></EmptyPlace>
-        <table v-else class="ledger">
+        <table v-else class="ledger stacks">
           <thead><tr><th>pot</th><th>pieces</th><th>state</th><th>place</th><th>next</th><th><span class="sr-only">act</span></th></tr></thead>
           <tbody>
             <tr v-for="{ first, pieces } in groups" :key="first.id" :class="pieces.some((piece) => piece.id === chosenId) ? 'bg-sheet' : ''">

@@ -1,14 +1,14 @@
 import type { Workshop } from '../../shared/types'
 import { database } from '../db/database'
-import { listPeople } from '../db/people'
+import { listPeople, listShifts } from '../db/people'
 import { getWorkspace, listMoulds, listPigments, listPlaces } from '../db/workshop'
 import type { Who } from './Who'
 
 /** What every screen needs to draw and to compute. */
 export async function getWorkshop(who: Who): Promise<Workshop> {
   const db = database()
-  const [workspace, people, places, moulds, pigments] = await Promise.all([
-    getWorkspace(db, who.workspaceId), listPeople(db, who.workspaceId), listPlaces(db, who.workspaceId), listMoulds(db, who.workspaceId), listPigments(db, who.workspaceId),
+  const [workspace, people, shifts, places, moulds, pigments] = await Promise.all([
+    getWorkspace(db, who.workspaceId), listPeople(db, who.workspaceId), listShifts(db, who.workspaceId), listPlaces(db, who.workspaceId), listMoulds(db, who.workspaceId), listPigments(db, who.workspaceId),
   ])
-  return { ...workspace, people, places, moulds, pigments }
+  return { ...workspace, people, shifts, places, moulds, pigments }
 }

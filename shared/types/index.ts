@@ -31,12 +31,22 @@ export interface PlaceRow {
   climate: PlaceClimate
 }
 
+/** A shift as it comes round every week; minutes from the local midnight. */
+export interface WeeklyShift {
+  personId: number
+  /** 1 is Monday. */
+  weekday: number
+  fromMin: number
+  toMin: number
+}
+
 /** What every screen needs: the workspace's rules, people, places and colours. */
 export interface Workshop {
   name: string
   timeZone: string
   rules: StudioRules
   people: { id: number; name: string; role: Role; skills: string[] }[]
+  shifts: WeeklyShift[]
   places: PlaceRow[]
   moulds: Mould[]
   pigments: Pigment[]

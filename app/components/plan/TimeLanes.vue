@@ -9,6 +9,8 @@ export interface Lane {
   name: string
   note: string
   tasks: PlanTaskRow[]
+  /** When its hands are there, milliseconds since 1970; none for a rack. */
+  shifts: readonly (readonly [number, number])[]
 }
 
 /** Days and nights from left to right, a lane for each maker and place; what is done by hand, and what cures until it opens. */
@@ -32,6 +34,8 @@ const ROW = 22
 const LYING_ROW = 11
 const HEAD = 38
 const LANE_GAP = 9
+/** The width of a day's name. */
+const LABEL_ROOM = 84
 const frame = useTemplateRef<HTMLElement>('frame')
 const { width: measured } = useElementSize(frame)
 const WIDTH = computed(() => Math.max(NARROWEST, Math.floor(measured.value)))
@@ -77,7 +81,8 @@ const height = computed(() => (laid.value.at(-1)?.top ?? HEAD) + (laid.value.at(
 const days = computed(() => {
   const list: { start: number; label: string; nights: [number, number][] }[] = []
   for (let day = DateTime.fromMillis(from, { zone: timeZone }).startOf('day'); day.toMillis() < to.value; day = day.plus({ days: 1 })) {
-    list.push({ start: day.toMillis(), label: day.toFormat('ccc d LLL'), nights: [[day.toMillis(), day.set({ hour: 7 }).toMillis()], [day.set({ hour: 21 }).toMillis(), day.plus({ days: 1 }).toMillis()]] })
+    const hasRoom = clip(day.plus({ days: 1 }).toMillis()) - clip(day.toMillis()) > LABEL_ROOM
+    list.push({ start: day.toMillis(), label: hasRoom ? day.toFormat('ccc d LLL') : '', nights: [[day.toMillis(), day.set({ hour: 7 }).toMillis()], [day.set({ hour: 21 }).toMillis(), day.plus({ days: 1 }).toMillis()]] })
   }
   return list
 })
@@ -106,6 +111,7 @@ const inkOf = (mark: Mark) => (mark.tint ? readableOn(mark.tint) : 'var(--ink)')
     </g>
     <g v-for="{ lane, marks, top, row, height: laneHeight } in laid" :key="lane.key">
       <line x1="0" :x2="WIDTH" :y1="top + laneHeight - LANE_GAP / 2 + 1" :y2="top + laneHeight - LANE_GAP / 2 + 1" stroke="var(--hair)" />
+      <rect v-for="[opens, closes] in lane.shifts.filter(([opens, closes]) => closes > from && opens < to)" :key="opens" :x="clip(opens)" :y="top - LANE_GAP / 2 + 2" :width="Math.max(0, clip(closes) - clip(opens))" :height="laneHeight - 1" fill="var(--shift)" stroke="var(--hair)" stroke-width="0.7" />
       <text x="0" :y="top + 14" font-size="13.5" font-weight="600" fill="var(--ink)">{{ lane.name }}</text>
       <text v-if="laneHeight > 34" x="0" :y="top + 29" font-size="11.5" fill="var(--soft)">{{ lane.note }}</text>
       <g v-for="mark in marks" :key="mark.task.key" role="button" tabindex="0" class="cursor-pointer" :aria-label="wordFor(mark)" :aria-pressed="mark.task.key === chosen" @click="emit('choose', mark.task.key)" @keydown.enter.prevent="emit('choose', mark.task.key)" @keydown.space.prevent="emit('choose', mark.task.key)">

@@ -31,13 +31,13 @@ const heatText = computed({
 
 <template>
   <div class="space-y-3">
-    <div class="grid grid-cols-2 gap-x-4 gap-y-2 sm:grid-cols-3">
+    <div class="grid grid-cols-2 gap-x-4 gap-y-2" :class="first ? 'sm:grid-cols-[1fr_1.3fr]' : 'sm:grid-cols-[1fr_1.3fr_1.2fr]'">
       <FieldText :model-value="layer.name" label="Layer" :error="errorAt('name')" @update:model-value="set({ name: $event })" />
       <FieldChoice :model-value="layer.resinId" label="Resin" :options="resinOptions" :error="errorAt('resinId')" @update:model-value="set({ resinId: $event })" />
       <FieldChoice v-if="!first" :model-value="layer.recoat" label="On the layer before" :options="RECOATS" @update:model-value="set({ recoat: $event })" />
     </div>
-    <div class="grid grid-cols-2 gap-x-4 gap-y-2 sm:grid-cols-4">
-      <FieldChoice v-model="fillKind" label="Filled" :options="fillOptions" :error="errorAt('fill')" />
+    <div class="grid grid-cols-2 gap-x-4 gap-y-2 sm:grid-cols-5">
+      <FieldChoice v-model="fillKind" class="col-span-2" label="Filled" :options="fillOptions" :error="errorAt('fill')" />
       <FieldNumber v-if="fillKind === 'depthMm'" :model-value="layer.fill.depthMm" label="deep" unit="mm" :error="errorAt('fill.depthMm')" @update:model-value="set({ fill: { depthMm: num($event) } })" />
       <FieldNumber v-else-if="fillKind === 'heightFraction'" :model-value="layer.fill.heightFraction" label="share (0 to 1)" :error="errorAt('fill.heightFraction')" @update:model-value="set({ fill: { heightFraction: num($event) } })" />
       <FieldNumber v-else-if="fillKind === 'volumeFraction'" :model-value="layer.fill.volumeFraction" label="share (0 to 1)" :error="errorAt('fill.volumeFraction')" @update:model-value="set({ fill: { volumeFraction: num($event) } })" />

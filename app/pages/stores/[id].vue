@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { MILESTONES, MILESTONE_WORDS, type Milestone } from '~~/core/batch'
+import { MINUTES_PER_HOUR } from '~~/core/units'
 import { newResinSchema, resinSchema, type ResinFields } from '~~/shared/schemas/forms'
 import type { ResinRow } from '~~/shared/types'
 
@@ -55,7 +56,9 @@ const FIRSTS = [{ value: 'a', label: 'part A' }, { value: 'b', label: 'part B' }
 const thinner = computed(() => (draft.value.densityA && draft.value.densityB ? (draft.value.densityA < draft.value.densityB ? 'A' : 'B') : null))
 type NumberField = 'densityA' | 'densityB' | 'tolerancePct' | 'referenceC' | 'activationKJ' | 'referencePotG' | 'massExponent' | 'maxMixMl' | 'minDepthMm' | 'maxDepthMm' | 'kitMl'
 const set = (name: NumberField, value: number | undefined) => (draft.value = { ...draft.value, [name]: value })
-const setMilestone = (name: Milestone, hours: number | undefined) => (draft.value.milestones[name] = (hours ?? Number.NaN) * 60)
+/** The first two are told in minutes, as on a data sheet; the others in hours. */
+const milestoneUnit = (name: Milestone) => (name === 'work' || name === 'gel' ? { unit: 'min', minutes: 1 } : { unit: 'h', minutes: MINUTES_PER_HOUR })
+const setMilestone = (name: Milestone, amount: number | undefined) => (draft.value.milestones[name] = (amount ?? Number.NaN) * milestoneUnit(name).minutes)
 </script>
 
 <template>
@@ -101,12 +104,12 @@ const setMilestone = (name: Milestone, hours: number | undefined) => (draft.valu
           <legend class="mb-1 font-semibold">Curing</legend>
           <FieldNumber class="w-56" :model-value="draft.referenceC" label="times hold at" unit="°C" :error="errorAt('referenceC')" @update:model-value="set('referenceC', $event)" />
           <table class="ledger">
-            <thead><tr><th>milestone</th><th>hours from the pour</th></tr></thead>
+            <thead><tr><th>milestone</th><th>from the pour</th></tr></thead>
             <tbody>
-              <tr v-for="name in MILESTONES" :key="name"><td>{{ MILESTONE_WORDS[name] }}</td><td class="w-44"><FieldNumber hide-label :label="MILESTONE_WORDS[name]" :model-value="draft.milestones[name] / 60" unit="h" :error="errorAt(`milestones.${name}`)" @update:model-value="setMilestone(name, $event)" /></td></tr>
+              <tr v-for="name in MILESTONES" :key="name"><td>{{ MILESTONE_WORDS[name] }}</td><td class="w-44"><FieldNumber hide-label :label="MILESTONE_WORDS[name]" :model-value="draft.milestones[name] / milestoneUnit(name).minutes" :unit="milestoneUnit(name).unit" :error="errorAt(`milestones.${name}`)" @update:model-value="setMilestone(name, $event)" /></td></tr>
             </tbody>
           </table>
-          <div class="grid grid-cols-2 gap-3">
+          <div class="grid grid-cols-2 gap-x-6 gap-y-3">
             <FieldNumber :model-value="draft.activationKJ" label="activation energy" unit="kJ/mol" :error="errorAt('activationKJ')" @update:model-value="set('activationKJ', $event)" />
             <FieldNumber :model-value="draft.referencePotG" label="working time holds for" unit="g" :error="errorAt('referencePotG')" @update:model-value="set('referencePotG', $event)" />
             <FieldNumber :model-value="draft.massExponent" label="mass exponent" :error="errorAt('massExponent')" @update:model-value="set('massExponent', $event)" />
