@@ -15,7 +15,6 @@ const rooms = [
   { files: ['server/{api,middleware,utils}/**'], not: [['/db/|^knex', 'routes call a service; only services reach the database']] },
   { files: ['server/workers/planJob.ts'], not: [['/(services|db|api)/', 'jobs are the core alone']] },
   { files: ['app/**'], not: [['(^|/)(server|db|demo|cli|tests)/|^(knex|mysql2|h3)', 'the browser meets the server only through the API']] },
-  { files: ['app/components/**'], not: [['/stores/|useApi', 'components do not fetch']] },
   { files: ['db/migrations/**'], not: [['(^|/)(core|server|shared|app|demo)/', 'history does not shift with code']] },
 ]
 const borders = rooms.map(({ files }) => ({
@@ -56,6 +55,7 @@ export default tseslint.config(
     },
   },
   ...borders,
+  { files: ['app/components/**'], rules: { 'no-restricted-globals': ['error', ...['fetch', 'useApi', '$fetch', 'useFetch'].map((name) => ({ name, message: 'components do not fetch; a store or a page does' }))] } },
   {
     files: ['tests/{core,shared,server,app,cli}/**/*.test.ts'],
     ...jest.configs['flat/recommended'],
@@ -66,5 +66,6 @@ export default tseslint.config(
     languageOptions: { parserOptions: { project: './tsconfig.tools.json', tsconfigRootDir: import.meta.dirname } },
     rules: { '@typescript-eslint/no-floating-promises': 'error' },
   },
+  { files: ['server/services/**'], rules: { 'no-restricted-syntax': ['error', { selector: "CallExpression[callee.name=/^(trx|db|knex)$/]", message: 'SQL is written in server/db only' }] } },
   { files: ['tests/e2e/**'], ...playwright.configs['flat/recommended'], rules: { ...playwright.configs['flat/recommended'].rules, 'playwright/no-conditional-in-test': 'off', 'playwright/expect-expect': 'error' } },
 )

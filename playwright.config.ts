@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { CHROMIUM } from './cli/lib/chromium'
 
 /** `./velvet test` builds, loads the demo and starts the server; the address arrives in VELVET_URL. */
 export default defineConfig({
@@ -14,9 +15,6 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     timezoneId: 'Europe/Dublin',
     locale: 'en-IE',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
-    },
+    launchOptions: CHROMIUM,
   },
 })

@@ -1,4 +1,5 @@
-import { databaseSettings, openDatabase } from '../server/db/knex'
+import mysql from 'mysql2/promise'
+import { databaseSettings, openDatabase, type DatabaseSettings } from '../server/db/knex'
 import { serveArgs } from './lib/args'
 import { buildIfStale } from './lib/build'
 import { migrate } from './lib/migrate'
@@ -17,17 +18,29 @@ function settings() {
   }
 }
 
+const REFUSALS: Record<string, (settings: DatabaseSettings) => string> = {
+  ER_ACCESS_DENIED_ERROR: ({ user }) => `The database refused the user "${user}": the name or the password is wrong.`,
+  ER_DBACCESS_DENIED_ERROR: ({ user, database }) => `The user "${user}" has no rights on the database "${database}", or it does not exist.`,
+  ER_BAD_DB_ERROR: ({ database }) => `There is no database "${database}"; create it and give the user rights on it.`,
+}
+
+async function requireDatabase(settings: DatabaseSettings): Promise<void> {
+  try {
+    await (await mysql.createConnection(settings)).end()
+  } catch (error) {
+    const { code = '', message } = error as { code?: string; message: string }
+    throw new Sentence(REFUSALS[code]?.(settings) ?? `The database at ${settings.host}:${settings.port} does not answer: ${message}`)
+  }
+}
+
 /** `velvet start`: production against a database that is there already. */
 export async function startCommand(args: readonly string[]): Promise<number> {
   const { port } = serveArgs(args, false)
   const database = settings()
   await requireFreePort(port)
+  await requireDatabase(database)
   const knex = openDatabase(database, MIGRATIONS)
   try {
-    await knex.raw('select 1').catch((error: { code?: string; message: string }) => {
-      if (error.code === 'ER_ACCESS_DENIED_ERROR') throw new Sentence(`The database refused the user "${database.user}": the name or the password is wrong.`)
-      throw new Sentence(`The database at ${database.host}:${database.port} does not answer: ${error.message}`)
-    })
     await migrate(knex)
   } finally {
     await knex.destroy()

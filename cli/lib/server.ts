@@ -38,7 +38,7 @@ export async function startServer(root: string, port: number, database: Database
   const stop = async () => {
     if (over) return
     child.kill('SIGTERM')
-    const killed = pause(STOPPED_WITHIN_MS).then(() => !over && child.kill('SIGKILL'))
+    const killed = pause(STOPPED_WITHIN_MS, undefined, { ref: false }).then(() => !over && child.kill('SIGKILL'))
     await Promise.race([ended, killed])
     await ended
   }

@@ -9,6 +9,11 @@ export function database(): Knex {
   return opened
 }
 
+/** Asks the database for nothing, to see that it answers. @throws when it does not */
+export async function askDatabase(): Promise<void> {
+  await database().raw('select 1')
+}
+
 /** Uses another pool: the tests and the demo loader bring their own. */
 export function useDatabase(knex: Knex): void {
   opened = knex

@@ -70,6 +70,11 @@ export async function getPot(db: Db, workspaceId: number, id: number): Promise<P
   return row ? potOf(row) : null
 }
 
+/** Holds a pot's row until the transaction ends, so that of two who begin it one waits for the other. */
+export async function lockPot(db: Db, workspaceId: number, id: number): Promise<void> {
+  await db('pots').where({ workspace_id: workspaceId, id }).forUpdate().first('id')
+}
+
 export interface PotOfLine {
   id: number
   orderLineId: number

@@ -1,9 +1,9 @@
-import { database } from '../db/database'
+import { askDatabase } from '../db/database'
 
 /** Whether the database answers a question. */
 export async function databaseAnswers(): Promise<boolean> {
   try {
-    await database().raw('select 1')
+    await askDatabase()
     return true
   } catch {
     return false

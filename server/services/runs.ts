@@ -7,7 +7,7 @@ import { database } from '../db/database'
 import { markMaking } from '../db/orders'
 import { addPieceEvents, layPieces, removePourEvents } from '../db/pieces'
 import { plannedEnd } from '../db/plans'
-import { getPot, updatePot } from '../db/pots'
+import { getPot, lockPot, updatePot } from '../db/pots'
 import { getRecipe } from '../db/recipes'
 import { getResin } from '../db/resins'
 import type { Db } from '../db/rows'
@@ -71,7 +71,7 @@ export const getRunView = (who: Who, id: number): Promise<RunView> => readRun(da
 /** Begins the run of a pot, or returns the one that is under way: two taps start one run. */
 export async function startRun(who: Who, potId: number, choice: MeasureChoice, now: Date): Promise<RunView> {
   return inTransaction(async (trx) => {
-    await trx('pots').where({ workspace_id: who.workspaceId, id: potId }).forUpdate().first('id')
+    await lockPot(trx, who.workspaceId, potId)
     const pot = found(await getPot(trx, who.workspaceId, potId), 'pot')
     if (pot.state === 'mixing' && pot.runId !== null) return readRun(trx, who, pot.runId)
     if (pot.state !== 'planned') throw new AppError('invalid-input', `Pot ${pot.letter} has been ${pot.state} already.`)

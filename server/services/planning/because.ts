@@ -10,18 +10,22 @@ const MOST_SENTENCES = 8
 export interface Names {
   meaning: ReadonlyMap<string, TaskMeaning>
   person: (maker: string | null) => string
+  order: (lineId: number) => string
   timeZone: string
   origin: Date
 }
 
 /** Says in sentences what holds the end of a line where it is, from the first cause to the last. */
 export function because(plan: PlanAnswer, taskIds: ReadonlySet<string>, lags: readonly PlanLag[], names: Names): string[] {
-  const sentences = holdingChain(plan, taskIds, lags).flatMap((link, i, chain) => sentenceOf(link, chain[i + 1], names) ?? [])
-  return sentences.slice(-MOST_SENTENCES)
+  const chain = holdingChain(plan, taskIds, lags)
+  const ownLine = names.meaning.get(chain.at(-1)?.task.id ?? '')?.lineId
+  const sentences = chain.flatMap((link, i) => sentenceOf(link, chain[i + 1], ownLine, names) ?? [])
+  return sentences.filter((sentence, i) => sentence !== sentences[i - 1]).slice(-MOST_SENTENCES)
 }
 
-function sentenceOf(link: HoldingLink, next: HoldingLink | undefined, names: Names): string | null {
-  const title = names.meaning.get(link.task.id)?.title ?? link.task.id
+function sentenceOf(link: HoldingLink, next: HoldingLink | undefined, ownLine: number | undefined, names: Names): string | null {
+  const title = titleOf(link.task.id, ownLine, names)
+  const other = titleOf(link.why.with, ownLine, names)
   const who = names.person(link.task.maker)
   const starts = DateTime.fromJSDate(names.origin, { zone: names.timeZone }).plus({ minutes: link.task.startMin }).toFormat('ccc d LLL HH:mm')
   const long = link.takesMin >= WORTH_SAYING_MIN || link.waitMin >= WORTH_SAYING_MIN
@@ -29,15 +33,15 @@ function sentenceOf(link: HoldingLink, next: HoldingLink | undefined, names: Nam
     case 'shift':
       return `${title} waits for ${who}'s shift, which begins ${starts}`
     case 'maker':
-      return `${title} waits until ${who} has finished ${titleOf(link.why.with, names)}`
+      return `${title} waits until ${who} has finished ${other}`
     case 'station':
-      return `${title} waits for the station, where ${titleOf(link.why.with, names)} is being done`
+      return `${title} waits for the station, where ${other} is being done`
     case 'place':
-      return `${title} waits for room on the rack, taken by ${titleOf(link.why.with, names)}`
+      return `${title} waits for room on the rack, taken by ${other}`
     case 'mould':
-      return `${title} waits for the mould, held by ${titleOf(link.why.with, names)}`
+      return `${title} waits for the mould, held by ${other}`
     case 'dust':
-      return `${title} waits because open resin and dust may not share a room (${titleOf(link.why.with, names)})`
+      return `${title} waits because open resin and dust may not share a room (${other})`
     case 'lag':
       return long ? `${title} takes ${formatDuration(link.takesMin)}${link.waitMin >= WORTH_SAYING_MIN ? ` after a wait of ${formatDuration(link.waitMin)}` : ''}` : null
     case 'release':
@@ -47,4 +51,9 @@ function sentenceOf(link: HoldingLink, next: HoldingLink | undefined, names: Nam
   }
 }
 
-const titleOf = (task: string | null, names: Names): string => (task === null ? 'something else' : (names.meaning.get(task)?.title ?? task))
+/** A task by its title, and by its order too where that is another's. */
+function titleOf(task: string | null, ownLine: number | undefined, names: Names): string {
+  const meaning = task === null ? undefined : names.meaning.get(task)
+  if (!meaning) return 'something else'
+  return meaning.lineId === ownLine ? meaning.title : `${meaning.title} for “${names.order(meaning.lineId)}”`
+}

@@ -55,11 +55,12 @@ export async function makePlan(who: Who, solve: Solve, now: Date): Promise<PlanV
   const { question, solved, paths } = await planTogether(lines, alone, (some, sandLines) => ask(some, sandLines, ITERATIONS), ({ request }) => solve(request))
   if (solved.ok) requireProven(question.request, solved.value)
 
+  const titles = new Map(orders.rows.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)))
   const names = new Map(people.map((person) => [planId.person(person.id), person.name]))
   const context = {
     plan: solved.ok ? solved.value : (solved.issues[0]?.message ?? 'no plan was found'),
     question, paths,
-    names: { meaning: question.meaning, person: (maker: string | null) => names.get(maker ?? '') ?? 'nobody', timeZone: workspace.timeZone, origin },
+    names: { meaning: question.meaning, person: (maker: string | null) => names.get(maker ?? '') ?? 'nobody', order: (lineId: number) => titles.get(lineId) ?? '', timeZone: workspace.timeZone, origin },
   }
   const plan: NewPlan = {
     originAt: origin, madeAt: now, madeBy: who.personId,

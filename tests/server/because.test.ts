@@ -1,0 +1,33 @@
+import { expect, test } from '@jest/globals'
+import type { TaskMeaning } from '../../core/batch'
+import type { Binding, PlanAnswer } from '../../core/plan'
+import { because } from '../../server/services/planning/because'
+
+const origin = new Date('2026-03-02T08:00:00.000Z')
+const meaning = new Map<string, TaskMeaning>([
+  ['pour', { lineId: 1, potId: 1, kind: 'pour', title: 'pour face' }],
+  ['cure', { lineId: 1, potId: 1, kind: 'cure', title: 'face cures' }],
+  ['trim', { lineId: 1, potId: null, kind: 'step', title: 'Trim' }],
+  ['other', { lineId: 2, potId: null, kind: 'step', title: 'Trim' }],
+])
+const names = { meaning, person: () => 'Wren', order: (line: number) => (line === 2 ? 'Gate plaques' : 'Own order'), timeZone: 'UTC', origin }
+const planOf = (tasks: [string, number, number, Binding, string | null][]): PlanAnswer => ({
+  tasks: tasks.map(([id, startMin, endMin]) => ({ id, startMin, endMin, maker: 'p1', station: null, place: null })),
+  why: tasks.map(([task, , , binding, other]) => ({ task, binding, with: other })),
+  objective: { weightedTardinessMin: 0, weightedCompletionMin: 0, makespanMin: 0 },
+  lowerBound: { weightedTardinessMin: 0, weightedCompletionMin: 0 }, proven: false, iterations: 1, elapsedMs: 0,
+})
+
+test('tells the chain from the first cause to the last, and whose work is in the way', () => {
+  const plan = planOf([['pour', 0, 20, 'release', null], ['cure', 20, 1220, 'lag', 'pour'], ['other', 1210, 1260, 'lag', 'cure'], ['trim', 1260, 1280, 'station', 'other']])
+  expect(because(plan, new Set(['pour', 'cure', 'trim']), [], names)).toEqual([
+    'pour face can start at once', 'face cures takes 20 h', 'Trim for “Gate plaques” takes 50 min', 'Trim waits for the station, where Trim for “Gate plaques” is being done',
+  ])
+})
+
+test('a shift that begins is told with its hour, and a wait with its length', () => {
+  const plan = planOf([['pour', 0, 20, 'shift', null], ['cure', 320, 1520, 'lag', 'pour']])
+  expect(because(plan, new Set(['pour', 'cure']), [], names)).toEqual([
+    'pour face waits for Wren’s shift, which begins Mon 2 Mar 08:00', 'face cures takes 20 h after a wait of 5 h',
+  ].map((sentence) => sentence.replace('’', "'")))
+})
