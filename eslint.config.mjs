@@ -63,7 +63,7 @@ export default tseslint.config(
   },
   {
     files: ['server/**/*.ts', 'cli/**/*.ts', 'demo/**/*.ts', 'tests/**/*.ts'],
-    languageOptions: { parserOptions: { project: './tsconfig.tools.json', tsconfigRootDir: import.meta.dirname } },
+    languageOptions: { parserOptions: { project: ['./tsconfig.tools.json', './tests/app/tsconfig.json'], tsconfigRootDir: import.meta.dirname } },
     rules: { '@typescript-eslint/no-floating-promises': 'error' },
   },
   { files: ['server/services/**'], rules: { 'no-restricted-syntax': ['error', { selector: "CallExpression[callee.name=/^(trx|db|knex)$/]", message: 'SQL is written in server/db only' }] } },

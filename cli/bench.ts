@@ -1,21 +1,15 @@
-import { rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromium, type Browser, type BrowserContext } from '@playwright/test'
 import { multiplyHistory } from '../demo/multiply'
 import { DEMO_PASSWORD } from '../demo/workshop'
 import { openDatabase } from '../server/db/knex'
-import { prepareDemo } from './demo'
-import { buildIfStale } from './lib/build'
 import { CHROMIUM } from './lib/chromium'
-import { startMariadb } from './lib/mariadb'
-import { ROOT, STATE } from './lib/paths'
-import { freePort } from './lib/ports'
-import { startServer } from './lib/server'
+import { STATE } from './lib/paths'
+import { withDemo } from './lib/withDemo'
 
 const ROUNDS = 30
 const VISITS = 5
 const TIMES = 10
-const FOLDER = join(STATE, 'bench')
 const say = (line: string) => process.stdout.write(`${line}\n`)
 
 /** Each main view, and the list whose first entry it opens where it shows one thing. */
@@ -91,25 +85,13 @@ async function measure(address: string): Promise<{ pages: PageTimes[]; reference
 
 /** `velvet bench`: what the server and the browser need for each view, on the demo data and on ten times as much. */
 export async function benchCommand(): Promise<number> {
-  await buildIfStale(ROOT)
-  rmSync(FOLDER, { recursive: true, force: true })
-  const database = await startMariadb(FOLDER)
-  try {
-    await prepareDemo(database, FOLDER)
-    const server = await startServer(ROOT, await freePort(), database.settings, join(FOLDER, 'server.log'))
-    try {
-      const once = await measure(server.address)
-      const knex = openDatabase(database.settings)
-      await multiplyHistory(knex, TIMES)
-      await knex.destroy()
-      const many = await measure(server.address)
-      report(once, many)
-    } finally {
-      await server.stop()
-    }
-  } finally {
-    await database.stop()
-  }
+  await withDemo(join(STATE, 'bench'), async (address, database) => {
+    const once = await measure(address)
+    const knex = openDatabase(database.settings)
+    await multiplyHistory(knex, TIMES)
+    await knex.destroy()
+    report(once, await measure(address))
+  })
   return 0
 }
 

@@ -9,6 +9,7 @@ const COMMANDS: Record<string, () => Promise<Command>> = {
   demo: () => Promise.resolve(demoCommand),
   start: () => Promise.resolve(startCommand),
   test: async () => (await import('./test')).testCommand,
+  pictures: async () => (await import('./pictures')).picturesCommand,
   bench: async () => (await import('./bench')).benchCommand,
 }
 

@@ -1,12 +1,9 @@
 import { spawn } from 'node:child_process'
 import { existsSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { prepareDemo } from './demo'
-import { buildIfStale } from './lib/build'
 import { startMariadb } from './lib/mariadb'
 import { ROOT, STATE } from './lib/paths'
-import { freePort } from './lib/ports'
-import { startServer } from './lib/server'
+import { withDemo } from './lib/withDemo'
 
 interface Count {
   passed: number
@@ -36,13 +33,13 @@ function countIn(file: string, passed: boolean, read: (json: unknown) => Count):
   return { passed: count.passed, failed: passed ? count.failed : Math.max(1, count.failed) }
 }
 
-async function jest(): Promise<Count> {
+async function jest(args: readonly string[]): Promise<Count> {
   process.stdout.write('\n── Jest: the core, and the server against a real database\n')
   const database = await startMariadb(join(FOLDER, 'jest'))
   const results = join(FOLDER, 'jest.json')
   const { settings } = database
   try {
-    const passed = await run(bin('jest'), ['--runInBand', '--json', `--outputFile=${results}`], {
+    const passed = await run(bin('jest'), ['--runInBand', '--json', `--outputFile=${results}`, ...args], {
       NODE_OPTIONS: '--experimental-vm-modules', VELVET_DB_HOST: settings.host, VELVET_DB_PORT: String(settings.port), VELVET_DB_USER: settings.user, VELVET_DB_PASSWORD: settings.password, VELVET_DB_NAME: settings.database,
     })
     return countIn(results, passed, (json) => {
@@ -56,38 +53,28 @@ async function jest(): Promise<Count> {
 
 async function playwright(args: readonly string[]): Promise<Count> {
   process.stdout.write('\n── Playwright: the production build with the demo data in Chromium\n')
-  await buildIfStale(ROOT)
-  const folder = join(FOLDER, 'e2e')
-  const database = await startMariadb(folder)
-  try {
-    await prepareDemo(database, folder)
-    const server = await startServer(ROOT, await freePort(), database.settings, join(folder, 'server.log'))
+  return withDemo(join(FOLDER, 'e2e'), async (address) => {
     const results = join(FOLDER, 'e2e.json')
-    try {
-      const passed = await run(bin('playwright'), ['test', ...args], { VELVET_URL: server.address, VELVET_E2E_RESULTS: results })
-      return countIn(results, passed, (json) => {
-        const { stats } = json as { stats: { expected: number; unexpected: number; flaky: number } }
-        return { passed: stats.expected, failed: stats.unexpected + stats.flaky }
-      })
-    } finally {
-      await server.stop()
-    }
-  } finally {
-    await database.stop()
-  }
+    const passed = await run(bin('playwright'), ['test', ...args], { VELVET_URL: address, VELVET_E2E_RESULTS: results })
+    return countIn(results, passed, (json) => {
+      const { stats } = json as { stats: { expected: number; unexpected: number; flaky: number } }
+      return { passed: stats.expected, failed: stats.unexpected + stats.flaky }
+    })
+  })
 }
 
-/** `velvet test`: everything that is checked; the last line counts it. `velvet test e2e` runs the browser's part alone. */
+/** `velvet test`: everything that is checked; the last line counts it. `velvet test e2e` and `velvet test unit` run one part alone. */
 export async function testCommand(args: readonly string[]): Promise<number> {
   rmSync(FOLDER, { recursive: true, force: true })
   const counts: Count[] = []
   if (args[0] === 'e2e') counts.push(await playwright(args.slice(1)))
+  else if (args[0] === 'unit') counts.push(await jest(args.slice(1)))
   else {
     await run(bin('nuxt'), ['prepare', '--logLevel', 'silent'])
     counts.push(await check('lint', bin('eslint'), ['.', '--max-warnings', '0']))
     counts.push(await check('types of the application', bin('vue-tsc'), ['--build', '--noEmit']))
     counts.push(await check('types of commands, demo and tests', bin('tsc'), ['-p', 'tsconfig.tools.json']))
-    counts.push(await jest())
+    counts.push(await jest([]))
     counts.push(await playwright([]))
   }
   const total = counts.reduce((sum, count) => ({ passed: sum.passed + count.passed, failed: sum.failed + count.failed }))

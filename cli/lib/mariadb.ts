@@ -76,13 +76,17 @@ function readSecrets(file: string): Secrets {
   return secrets
 }
 
-/** The application may use its own schema and nothing else; the root account is closed. */
+/**
+ * The application may use its own schema and nothing else. All other accounts that come with an installation are
+ * removed; these statements themselves run at start with all rights.
+ */
 function firstStatements({ user, password, database }: DatabaseSettings): string {
   return [
+    `DELETE FROM mysql.global_priv WHERE User NOT IN ('mariadb.sys', '${user}');`,
+    'FLUSH PRIVILEGES;',
     `CREATE DATABASE IF NOT EXISTS ${database} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;`,
     `CREATE OR REPLACE USER '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
     `GRANT ALL PRIVILEGES ON ${database}.* TO '${user}'@'127.0.0.1';`,
-    `ALTER USER 'root'@'localhost' ACCOUNT LOCK;`,
   ].join('\n')
 }
 

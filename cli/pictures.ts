@@ -1,0 +1,69 @@
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { chromium, type Page } from '@playwright/test'
+import { DEMO_PASSWORD } from '../demo/workshop'
+import { CHROMIUM } from './lib/chromium'
+import { ROOT, STATE } from './lib/paths'
+import { withDemo } from './lib/withDemo'
+
+const FOLDER = join(ROOT, 'docs/screenshots')
+const firstOf = (list: string) => async (page: Page) => {
+  await page.goto(list)
+  await page.locator(`main a[href^="${list}/"]`).filter({ hasNotText: /^(Take|Write|Add)/ }).first().click()
+}
+const named = (list: string, name: string) => async (page: Page) => {
+  await page.goto(list)
+  await page.getByRole('main').getByRole('link', { name }).first().click()
+}
+
+/** One picture of each main view. */
+const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
+  ['today', (page) => page.goto('/')],
+  ['orders', (page) => page.goto('/orders')],
+  ['order', named('/orders', 'Plaques one to eight')],
+  ['order-why', async (page) => {
+    await named('/orders', 'Two lamp bases')(page)
+    await page.getByRole('button', { name: /ml\. Why\?/ }).first().click()
+  }],
+  ['recipes', (page) => page.goto('/recipes')],
+  ['recipe', named('/recipes', 'Lamp base')],
+  ['pots', (page) => page.goto('/pots')],
+  ['plan', (page) => page.goto('/plan')],
+  ['racks', (page) => page.goto('/racks')],
+  ['stores', (page) => page.goto('/stores')],
+  ['resin', firstOf('/stores')],
+  ['notebook', (page) => page.goto('/notebook')],
+  ['piece', async (page) => {
+    await page.goto('/notebook')
+    await page.getByRole('row').filter({ hasText: 'demoulded' }).getByRole('link').first().click()
+  }],
+  ['bench', async (page) => {
+    await page.goto('/pots')
+    await page.getByRole('link', { name: 'To the bench' }).first().click()
+    await page.getByText('until it shows').waitFor()
+  }],
+]
+
+/** `velvet pictures`: takes the pictures in docs/screenshots anew, from the demo data. */
+export async function picturesCommand(): Promise<number> {
+  mkdirSync(FOLDER, { recursive: true })
+  return withDemo(join(STATE, 'pictures'), async (address) => {
+    const browser = await chromium.launch(CHROMIUM)
+    try {
+      const context = await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 }, timezoneId: 'Europe/Dublin', locale: 'en-IE', reducedMotion: 'reduce' })
+      await context.request.post('/api/session', { data: { signIn: 'maren', password: DEMO_PASSWORD }, headers: { origin: address } })
+      const page = await context.newPage()
+      for (const [name, open] of VIEWS) {
+        await open(page)
+        await page.waitForFunction(() => document.querySelector('h1') !== null && !/Fetching/.test(document.body.textContent ?? ''))
+        await page.waitForLoadState('networkidle')
+        await page.mouse.move(0, 0)
+        await page.screenshot({ path: join(FOLDER, `${name}.png`) })
+        process.stdout.write(`docs/screenshots/${name}.png\n`)
+      }
+      return 0
+    } finally {
+      await browser.close()
+    }
+  })
+}

@@ -1,0 +1,120 @@
+import { afterEach, beforeEach, expect, jest, test } from '@jest/globals'
+import type { KeyedRunEvent, RunView } from '../../shared/types'
+import { aStorage, giveNuxtGlobals } from '../fixtures/nuxtGlobals'
+
+class ProblemError extends Error {}
+const TARGETS: RunView['targets'] = {
+  resin: { ratio: { basis: 'mass', a: 100, b: 50 }, tolerancePct: 3 },
+  parts: [{ part: 'a', readTo: 80, ownAmount: 80, unit: 'g' }, { part: 'b', readTo: 40, ownAmount: 40, unit: 'g' }],
+  needMl: 100, stirMin: 4, restMin: 10, pourMin: 5, workMin: 40, heatAfterMin: [],
+}
+
+/** A server that keeps a run's log, each key once, and can be cut off. */
+function aServer() {
+  const log: KeyedRunEvent[] = []
+  const server = {
+    log,
+    reachable: true,
+    answerLost: false,
+    calls: 0,
+    view: (): RunView => ({ id: 7, potId: 3, letter: 'K', tint: '#333333', title: 'Block', pieces: 1, resinName: 'Resin', personId: 1, targets: TARGETS, events: [...log] }),
+    post: (path: string, body: { events?: KeyedRunEvent[] }) => {
+      server.calls++
+      if (!server.reachable) return Promise.reject(new ProblemError('no network'))
+      for (const event of body.events ?? []) if (!log.some((one) => one.key === event.key)) log.push(event)
+      return server.answerLost && path.endsWith('/events') ? Promise.reject(new ProblemError('the answer was lost')) : Promise.resolve(server.view())
+    },
+    get: () => (server.reachable ? Promise.resolve(server.view()) : Promise.reject(new ProblemError('no network'))),
+  }
+  return server
+}
+let server: ReturnType<typeof aServer>
+const choice = { kind: 'scale' as const, step: 0.1, tare: true }
+const weighed = (part: 'a' | 'b', amount: number) => ({ kind: 'weighed' as const, part, amount, at: 1000 })
+
+async function aBench() {
+  giveNuxtGlobals({ ProblemError, useApi: () => server })
+  const { useBenchStore } = await import('../../app/stores/bench')
+  return useBenchStore()
+}
+beforeEach(() => {
+  jest.useFakeTimers()
+  server = aServer()
+  Object.assign(globalThis, { localStorage: aStorage() })
+})
+afterEach(() => {
+  jest.useRealTimers()
+})
+
+test('what is done is shown at once and sent', async () => {
+  const bench = await aBench()
+  await bench.start(3, choice)
+  expect(bench.state?.step).toMatchObject({ kind: 'weigh', part: 'a' })
+  await bench.record(weighed('a', 80))
+  expect(bench.state?.step).toMatchObject({ kind: 'weigh', part: 'b' })
+  expect(server.log).toHaveLength(1)
+  expect(bench.waiting).toHaveLength(0)
+  expect(localStorage.getItem('velvet-run-7')).toBeNull()
+})
+
+test('without a network the work goes on, and everything arrives later in order', async () => {
+  const bench = await aBench()
+  await bench.start(3, choice)
+  server.reachable = false
+  await bench.record(weighed('a', 80))
+  await bench.record(weighed('b', 40))
+  expect(bench.offline).toBe(true)
+  expect(bench.state?.step.kind).toBe('stir')
+  expect(JSON.parse(localStorage.getItem('velvet-run-7') ?? '[]')).toHaveLength(2)
+  server.reachable = true
+  await jest.advanceTimersByTimeAsync(3100)
+  expect(bench.offline).toBe(false)
+  expect(server.log.map((event) => (event.kind === 'weighed' ? event.part : event.kind))).toEqual(['a', 'b'])
+  expect(localStorage.getItem('velvet-run-7')).toBeNull()
+})
+
+test('a lost answer sends the same events again, and they count once', async () => {
+  const bench = await aBench()
+  await bench.start(3, choice)
+  server.answerLost = true
+  await bench.record(weighed('a', 80))
+  expect(bench.waiting).toHaveLength(1)
+  server.answerLost = false
+  await jest.advanceTimersByTimeAsync(3100)
+  expect(server.log).toHaveLength(1)
+  expect(bench.state?.inCup).toEqual({ a: 80, b: 0 })
+})
+
+test('a reload finds what had not been sent yet', async () => {
+  const before = await aBench()
+  await before.start(3, choice)
+  server.reachable = false
+  await before.record(weighed('a', 80))
+  before.leave()
+  server.reachable = true
+  const after = await aBench()
+  await after.open(7)
+  await jest.advanceTimersByTimeAsync(0)
+  expect(after.state?.step).toMatchObject({ kind: 'weigh', part: 'b' })
+  expect(server.log).toHaveLength(1)
+})
+
+test('leaving stops knocking at the door', async () => {
+  const bench = await aBench()
+  await bench.start(3, choice)
+  server.reachable = false
+  await bench.record(weighed('a', 80))
+  const calls = server.calls
+  bench.leave()
+  await jest.advanceTimersByTimeAsync(20_000)
+  expect(server.calls).toBe(calls)
+})
+
+test('taking back is an event like any other', async () => {
+  const bench = await aBench()
+  await bench.start(3, choice)
+  await bench.record(weighed('a', 80))
+  await bench.record({ kind: 'undone', at: 2000 })
+  expect(bench.state?.inCup).toEqual({ a: 0, b: 0 })
+  expect(server.log.map((event) => event.kind)).toEqual(['weighed', 'undone'])
+})

@@ -1,0 +1,66 @@
+import { spawnSync } from 'node:child_process'
+import { createServer } from 'node:net'
+import { join } from 'node:path'
+import { describe, expect, test } from '@jest/globals'
+import { serveArgs } from '../../cli/lib/args'
+import { freePort } from '../../cli/lib/ports'
+import { Sentence } from '../../cli/lib/Sentence'
+
+const ROOT = join(import.meta.dirname, '../..')
+const velvet = (args: string[], env: NodeJS.ProcessEnv = {}) => {
+  const { VELVET_DB_HOST: _host, VELVET_DB_PORT: _port, VELVET_DB_USER: _user, VELVET_DB_PASSWORD: _password, VELVET_DB_NAME: _name, ...rest } = process.env
+  const { stdout, stderr, status } = spawnSync(join(ROOT, 'velvet'), args, { encoding: 'utf8', env: { ...rest, NODE_OPTIONS: '', ...env } })
+  return { lines: `${stdout}${stderr}`.trim().split('\n'), status }
+}
+const PORT = String(await freePort())
+const DATABASE = { VELVET_DB_HOST: process.env.VELVET_DB_HOST, VELVET_DB_PORT: process.env.VELVET_DB_PORT, VELVET_DB_USER: process.env.VELVET_DB_USER, VELVET_DB_PASSWORD: process.env.VELVET_DB_PASSWORD, VELVET_DB_NAME: process.env.VELVET_DB_NAME }
+
+describe('what is asked of a command', () => {
+  test.each<[string[], boolean, object | string]>([
+    [[], true, { port: 4310, reset: false }],
+    [['--port', '8080'], true, { port: 8080, reset: false }],
+    [['--port=8080', '--reset'], true, { port: 8080, reset: true }],
+    [['--port', 'many'], true, '"many"'],
+    [['--port', '0'], true, '"0"'],
+    [['--port', '70000'], true, '"70000"'],
+    [['--reset'], false, '--reset'],
+    [['--quick'], true, '--quick'],
+  ])('%j', (args, mayReset, wanted) => {
+    if (typeof wanted !== 'string') {
+      expect(serveArgs(args, mayReset)).toEqual(wanted)
+      return
+    }
+    expect(() => serveArgs(args, mayReset)).toThrow(Sentence)
+    expect(() => serveArgs(args, mayReset)).toThrow(wanted)
+  })
+})
+
+describe('what goes wrong is one plain sentence and a status that is not zero', () => {
+  test.each<[string, string[], NodeJS.ProcessEnv, RegExp]>([
+    ['no database named', ['start', '--port', PORT], {}, /^VELVET_DB_USER is not set; the database is given by/],
+    ['a wrong password', ['start', '--port', PORT], { ...DATABASE, VELVET_DB_PASSWORD: 'wrong' }, /the name or the password is wrong\.$/],
+    ['a schema without rights', ['start', '--port', PORT], { ...DATABASE, VELVET_DB_NAME: 'elsewhere' }, /has no rights on the database "elsewhere"/],
+    ['no server there', ['start', '--port', PORT], { ...DATABASE, VELVET_DB_PORT: '1' }, /does not answer/],
+    ['a strange option', ['demo', '--fast'], {}, /--fast/],
+  ])('%s', (_what, args, env, sentence) => {
+    const { lines, status } = velvet(args, env)
+    expect(lines).toHaveLength(1)
+    expect(lines[0]).toMatch(sentence)
+    expect(status).toBe(1)
+  })
+  test('a command that does not exist shows those that do', () => {
+    const { lines, status } = velvet(['brew'])
+    expect(lines.at(-1)).toBe('"brew" is not a command.')
+    expect(lines.join('\n')).toContain('./velvet demo')
+    expect(status).toBe(1)
+  })
+  test('a busy port is named', async () => {
+    const server = createServer().listen(0, '127.0.0.1')
+    await new Promise((resolve) => server.once('listening', resolve))
+    const { port } = server.address() as { port: number }
+    const { lines, status } = velvet(['demo', '--port', String(port)])
+    server.close()
+    expect(lines).toEqual([`Port ${port} is in use by another program; choose another with --port.`])
+    expect(status).toBe(1)
+  })
+})

@@ -1,0 +1,107 @@
+import { describe, expect, test } from '@jest/globals'
+import { planRequest, type PlanLine, type Recipe } from '../../core/batch'
+import { plan } from '../../core/plan'
+import { freeLetters } from '../../server/services/planning/letters'
+import { planLines } from '../../server/services/planning/planLines'
+import { promiseOf } from '../../server/services/planning/promiseOf'
+import type { Shelf } from '../../server/services/planning/arrangePots'
+import type { StoredPiece } from '../../server/db/pieces'
+import type { PotOfLine } from '../../server/db/pots'
+import type { Order } from '../../shared/types'
+import { layer, mould, recipe, resin, rules, step } from '../fixtures/studio'
+
+const origin = new Date('2026-03-02T08:00:00.000Z')
+const after = (minutes: number) => new Date(origin.getTime() + minutes * 60_000)
+const order = (changes: Partial<Order> = {}): Order => ({
+  id: 9, version: 1, kind: 'commission', title: 'Two plaques', customer: 'Somebody', promisedAt: after(9000).toISOString(), state: 'accepted', colours: '', note: '',
+  lines: [{ id: 90, recipeId: 1, quantity: 2 }], ...changes,
+})
+const shelfOf = (one: Recipe): Shelf => ({ recipes: new Map([[1, one]]), resins: new Map([[1, resin]]), pigments: new Map(), moulds: new Map([[1, mould]]), rules, warmC: 20 })
+const pot = (changes: Partial<PotOfLine> = {}): PotOfLine => ({
+  id: 1, orderLineId: 90, layerId: 1, partNo: 1, firstPiece: 1, pieces: 2, needMl: 200, state: 'planned', letter: 'A', pouredAt: null, ...changes,
+})
+const piece = (number: number, state: StoredPiece['state']): StoredPiece => ({
+  id: number, number, state, version: 1, placeId: 1, orderLineId: 90, orderId: 9, orderTitle: '', recipeId: 1, recipeName: '', footprintCm2: 100,
+})
+const only = (lines: PlanLine[]): PlanLine => {
+  expect(lines).toHaveLength(1)
+  return lines[0]!
+}
+
+describe('letters for pots', () => {
+  const take = (count: number, inUse: string[] = []) => {
+    const letters = freeLetters(new Set(inUse))
+    return Array.from({ length: count }, () => letters.next().value)
+  }
+  test('leave out those that read as figures', () => {
+    const first = take(23)
+    expect(first.join('')).toBe('ABCDEFGHJKLMNPRSTUVWXYZ')
+  })
+  test('pass those in use and go on with numbers', () => {
+    expect(take(2, ['A', 'C'])).toEqual(['B', 'D'])
+    expect(take(24).at(-1)).toBe('A2')
+  })
+})
+
+describe('what is left to do of an order', () => {
+  const shelf = shelfOf(recipe())
+  test('a commission weighs three times a market day', () => {
+    const weight = (kind: Order['kind']) => only(planLines(order({ kind }), shelf, [pot()], [], origin)).weight
+    expect([weight('commission'), weight('market')]).toEqual([3, 1])
+  })
+  test('the promise is minutes from the start of the plan', () => {
+    expect(only(planLines(order(), shelf, [pot()], [], origin)).promisedMin).toBe(9000)
+  })
+  test('what has been poured tells when, what is being mixed is done soon', () => {
+    const [poured, mixing, planned] = only(planLines(order(), shelf, [pot({ pouredAt: after(-120), state: 'poured' }), pot({ id: 2, state: 'mixing' }), pot({ id: 3 })], [], origin)).pots
+    // stir 4 + rest 6 + 2 pieces of 2 minutes
+    expect([poured?.pouredMin, mixing?.pouredMin, planned?.pouredMin]).toEqual([-120, 14, null])
+  })
+  test('a pot given up does not count', () => {
+    expect(only(planLines(order(), shelf, [pot({ state: 'spoiled' }), pot({ id: 2 })], [], origin)).pots.map((one) => one.id)).toEqual([2])
+  })
+  test('pieces out of their mould and judged ones are told', () => {
+    const line = only(planLines(order(), shelf, [pot({ state: 'poured', pouredAt: after(-5000) })], [piece(1, 'demoulded'), piece(2, 'lost')], origin))
+    expect([[...line.demoulded].sort(), [...line.judged]]).toEqual([[1, 2], [2]])
+  })
+  test('nothing is left when all are judged, nothing can be said without a recipe', () => {
+    expect(planLines(order(), shelf, [pot({ state: 'poured' })], [piece(1, 'good'), piece(2, 'good')], origin)).toEqual([])
+    expect(planLines(order({ lines: [{ id: 90, recipeId: 77, quantity: 2 }] }), shelf, [pot()], [], origin)).toEqual([])
+  })
+})
+
+describe('a promise', () => {
+  const one = recipe({ layers: [layer()], steps: [step({ name: 'demould', phase: 'after', waitsFor: 'demould', demoulds: true })] })
+  const line = only(planLines(order(), shelfOf(one), [pot()], [], origin))
+  const question = planRequest({
+    horizonMin: 20_000, lines: [line], resins: new Map([[1, resin]]), rules, sandLines: new Set(), iterations: 5, seed: 1,
+    workroom: {
+      makers: [{ id: 'p1', skills: ['pour'], shifts: [[0, 480], [1440, 1920], [2880, 3360]] }],
+      stations: [{ id: 's1', kind: 'bench', room: 'a' }, { id: 's2', kind: 'pour table', room: 'a' }],
+      places: [{ id: 'r1', kind: 'rack', room: 'a', areaCm2: 900 }], moulds: [{ id: 'm1', count: 4 }], range: { coldC: 20, warmC: 20 },
+    },
+  })
+  const solved = plan(question.request, { now: () => 0, startedAt: 0 })
+  const names = { meaning: question.meaning, person: () => 'Wren', order: () => 'Two plaques', timeZone: 'UTC', origin }
+  const paths = { sandLines: new Set<number>(), impossible: new Map<number, string>() }
+
+  test('is kept or missed by so many minutes, with the reasons', () => {
+    if (!solved.ok) throw new Error('no plan')
+    const kept = promiseOf(order(), { plan: solved.value, question, paths, names })
+    const readyMin = (Date.parse(kept.readyAt ?? '') - origin.getTime()) / 60_000
+    expect(readyMin).toBe(Math.max(...solved.value.tasks.filter((task) => task.id !== 'clock').map((task) => task.endMin)))
+    expect(kept.lateMin).toBe(readyMin - 9000)
+    expect(kept.because.at(-1)).toContain('demould')
+    expect(promiseOf(order({ promisedAt: after(60).toISOString() }), { plan: solved.value, question, paths, names }).lateMin).toBe(readyMin - 60)
+  })
+  test('that no plan can hold says why in the words of people', () => {
+    const impossible = new Map([[90, 'nobody here has the skill "gild" that "line90.s0.1" needs']])
+    const told = promiseOf(order(), { plan: 'unused', question, paths: { ...paths, impossible }, names })
+    expect(told.readyAt).toBeNull()
+    expect(told.because).toEqual(['nobody here has the skill "gild" that "demould" needs'])
+  })
+  test('tells when it goes by the sanded path', () => {
+    if (!solved.ok) throw new Error('no plan')
+    expect(promiseOf(order(), { plan: solved.value, question, paths: { ...paths, sandLines: new Set([90]) }, names }).usesSand).toBe(true)
+  })
+})
