@@ -13,7 +13,7 @@ const rooms = [
   { files: ['server/db/**'], not: [['/(services|api|utils|middleware|workers)/|^(h3|yup)', 'repositories know Knex, the core and shared types']] },
   { files: ['server/services/**'], not: [['^(h3|knex/)|/(api|middleware|utils)/', 'services know nothing of HTTP']] },
   { files: ['server/{api,middleware,utils}/**'], not: [['/db/|^knex', 'routes call a service; only services reach the database']] },
-  { files: ['server/workers/planJob.ts'], not: [['/(services|db|api)/', 'jobs are the core alone']] },
+  { files: ['server/workers/computeJob.ts'], not: [['/(services|db|api)/', 'jobs are the core alone']] },
   { files: ['app/**'], not: [['(^|/)(server|db|demo|cli|tests)/|^(knex|mysql2|h3)', 'the browser meets the server only through the API']] },
   { files: ['db/migrations/**'], not: [['(^|/)(core|server|shared|app|demo)/', 'history does not shift with code']] },
 ]

@@ -6,8 +6,8 @@ import { join } from 'node:path'
 /** Piscina loads its job file by path, so the file is bundled by itself beside the built server. */
 async function bundleWorkers(serverDir: string): Promise<void> {
   await build({
-    entryPoints: [fileURLToPath(new URL('server/workers/planJob.ts', import.meta.url))],
-    outfile: join(serverDir, 'workers/planJob.mjs'),
+    entryPoints: [fileURLToPath(new URL('server/workers/computeJob.ts', import.meta.url))],
+    outfile: join(serverDir, 'workers/computeJob.mjs'),
     bundle: true, platform: 'node', format: 'esm', target: 'node20',
   })
 }
@@ -37,7 +37,7 @@ export default defineNuxtConfig({
   security: {
     rateLimiter: false,
     xssValidator: false,
-    requestSizeLimiter: { maxRequestSizeInBytes: 20_000_000, maxUploadFileRequestInBytes: 20_000_000 },
+    requestSizeLimiter: { maxRequestSizeInBytes: 64_000_000, maxUploadFileRequestInBytes: 64_000_000 },
     headers: {
       strictTransportSecurity: false,
       contentSecurityPolicy: {

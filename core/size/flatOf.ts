@@ -1,4 +1,5 @@
-import type { Point, Shape } from './types'
+import { ringArea, ringLength } from '../geometry'
+import type { Shape } from './types'
 
 /** The open surface of a shape, at its top where it tapers. */
 export interface Flat {
@@ -29,18 +30,6 @@ function regularPolygon(sides: number, acrossFlatsMm: number): Flat {
   return { areaMm2: (perimeterMm * apothem) / 2, perimeterMm }
 }
 
-/** Area by the shoelace formula, taken from the first corner so that far-off coordinates lose no digits. */
-function polygon(points: readonly Point[]): Flat {
-  const [originX, originY] = points[0] ?? [0, 0]
-  let [doubleArea, perimeterMm] = [0, 0]
-  points.forEach(([x, y], i) => {
-    const [nextX, nextY] = points[(i + 1) % points.length] as Point
-    doubleArea += (x - originX) * (nextY - originY) - (nextX - originX) * (y - originY)
-    perimeterMm += Math.hypot(nextX - x, nextY - y)
-  })
-  return { areaMm2: Math.abs(doubleArea) / 2, perimeterMm }
-}
-
 /**
  * Area and edge length of a shape's open surface.
  * @returns mm² and mm; null for shapes known only by their content (`measured`, `curve`)
@@ -60,7 +49,7 @@ export function flatOf(shape: Shape): Flat | null {
     case 'regularPolygon':
       return regularPolygon(shape.sides, shape.acrossFlatsMm)
     case 'polygon':
-      return polygon(shape.points)
+      return { areaMm2: ringArea(shape.points), perimeterMm: ringLength(shape.points) }
     case 'frustum':
       return circle(shape.topDiameterMm)
     case 'rectFrustum':

@@ -1,6 +1,5 @@
 export { flatOf, type Flat } from './flatOf'
 export { levelAtVolume } from './levelAtVolume'
-export { outlineCrosses, withoutRepeats } from './outlineCrosses'
 export { footprintOf, sectionOf, type Section } from './sectionOf'
 export { size } from './size'
 export { solidOf, type Solid } from './solidOf'

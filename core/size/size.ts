@@ -1,8 +1,8 @@
+import { ringsCross } from '../geometry'
 import { answer, invalid, LIMIT_TOLERANCE, refuse, type Result } from '../result'
 import { MM2_PER_CM2, MM3_PER_ML } from '../units'
 import { flatOf, type Flat } from './flatOf'
 import { levelAtVolume } from './levelAtVolume'
-import { outlineCrosses } from './outlineCrosses'
 import { solidOf, type Solid } from './solidOf'
 import type { Coat, Fill, Inclusion, SizeAnswer, SizedLayer, SizeLayer, SizeRequest } from './types'
 
@@ -29,7 +29,7 @@ interface Filled {
  */
 export function size(request: SizeRequest): Result<SizeAnswer> {
   const { shape } = request
-  if (shape.kind === 'polygon' && outlineCrosses(shape.points)) {
+  if (shape.kind === 'polygon' && ringsCross([shape.points])) {
     return refuse('outline-crosses', { path: 'shape.points', message: 'the outline crosses or touches itself' })
   }
   const flat = flatOf(shape)

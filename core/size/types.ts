@@ -1,5 +1,4 @@
-/** A point in the plane, mm. */
-export type Point = [number, number]
+import type { Point } from '../geometry'
 
 export interface CurvePoint {
   heightMm: number

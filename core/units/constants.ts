@@ -1,5 +1,7 @@
 /** mm³ in one millilitre: 1 ml = 1 cm³ by definition (BIPM, SI brochure, 2019). */
 export const MM3_PER_ML = 1000
+/** A metric teaspoon. */
+export const ML_PER_TEASPOON = 5
 /** mm² in one cm². */
 export const MM2_PER_CM2 = 100
 /** Offset between degrees Celsius and kelvin (BIPM, SI brochure, 2019). */

@@ -1,7 +1,10 @@
+import { ladder, tint } from '../../core/colour'
 import { cost } from '../../core/cost'
 import { cure } from '../../core/cure'
 import { mix, rescue } from '../../core/mix'
+import { outline } from '../../core/outline'
 import { plan } from '../../core/plan'
+import { pots } from '../../core/pots'
 import { refuse, type Result } from '../../core/result'
 import { size } from '../../core/size'
 import { check } from '../../shared/schemas/check'
@@ -20,8 +23,12 @@ const operation =
 const OPERATIONS: Record<ComputeOperation, Operation> = {
   mix: operation(COMPUTE_SCHEMAS.mix, mix),
   rescue: operation(COMPUTE_SCHEMAS.rescue, rescue),
+  tint: operation(COMPUTE_SCHEMAS.tint, tint),
+  ladder: operation(COMPUTE_SCHEMAS.ladder, ladder),
   size: operation(COMPUTE_SCHEMAS.size, size),
+  outline: operation(COMPUTE_SCHEMAS.outline, outline),
   cure: operation(COMPUTE_SCHEMAS.cure, cure),
+  pots: operation(COMPUTE_SCHEMAS.pots, pots),
   cost: operation(COMPUTE_SCHEMAS.cost, cost),
   plan: operation(COMPUTE_SCHEMAS.plan, (request, startedAt) => plan(request, { now: () => performance.now(), startedAt })),
 }

@@ -51,6 +51,7 @@ export const ROUTES: Record<string, Route> = {
   'GET /api/photos/{id}': { summary: 'A photograph', answers: 'image/webp' },
   'GET /api/notebook': { summary: 'What was poured and how it came out, newest first', query: { before: 'cursor of the page before' } },
   'GET /api/openapi.json': { summary: 'This description' },
+  'POST /api/compute/mesh': { summary: 'Compute: mesh; the body is an STL file', query: { samples: 'equal steps of height, 1 to 10000; 64 if absent' }, sends: 'model/stl' },
   ...Object.fromEntries(Object.entries(COMPUTE_SCHEMAS).map(([name, schema]): [string, Route] => [`POST /api/compute/${name}`, { summary: `Compute: ${name}`, body: asSchema(schema) }])),
 }
 

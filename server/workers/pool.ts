@@ -3,29 +3,33 @@ import { Piscina } from 'piscina'
 import type { PlanAnswer, PlanRequest } from '../../core/plan'
 import type { Result } from '../../core/result'
 import { AppError } from '../services/AppError'
-import type { PlanJob } from './planJob'
+import type { ComputeJob } from './computeJob'
 
 const THREADS = 2
 const MOST_WAITING = 8
 const DEADLINE_MS = 120_000
 
-let pool: Piscina<PlanJob, Result<PlanAnswer>> | null = null
+let pool: Piscina<ComputeJob, Result<unknown>> | null = null
 
 /** The job file lies beside the built server's entry. */
-const jobFile = () => join(dirname(process.argv[1] ?? ''), 'workers', 'planJob.mjs')
+const jobFile = () => join(dirname(process.argv[1] ?? ''), 'workers', 'computeJob.mjs')
 
-/** Plans in a worker thread, so that the server keeps answering. */
-export async function planInWorker(request: PlanRequest): Promise<Result<PlanAnswer>> {
+type Work = ComputeJob extends infer Job ? (Job extends ComputeJob ? Omit<Job, 'waitedMs'> : never) : never
+
+/** Computes what can take long in a worker thread, so that the server keeps answering. */
+export async function computeInWorker(work: Work): Promise<Result<unknown>> {
   const arrivedAt = performance.now()
   pool ??= new Piscina({ filename: jobFile(), minThreads: 0, maxThreads: THREADS, maxQueue: MOST_WAITING, idleTimeout: 30_000 })
   try {
-    return await pool.run({ request, waitedMs: performance.now() - arrivedAt }, { signal: AbortSignal.timeout(DEADLINE_MS) })
+    return await pool.run({ ...work, waitedMs: performance.now() - arrivedAt }, { signal: AbortSignal.timeout(DEADLINE_MS) })
   } catch (error) {
     const { message } = error as Error
-    if (/queue is at limit|aborted/i.test(message)) throw new AppError('busy', 'The planner is busy; try again in a moment.', { cause: error })
+    if (/queue is at limit|aborted/i.test(message)) throw new AppError('busy', 'The workshop’s computer is busy; try again in a moment.', { cause: error })
     throw error
   }
 }
+
+export const planInWorker = async (request: PlanRequest) => (await computeInWorker({ operation: 'plan', request })) as Result<PlanAnswer>
 
 export async function closePool(): Promise<void> {
   await pool?.destroy()

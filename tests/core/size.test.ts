@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { levelAtVolume, outlineCrosses, sectionOf, size, solidOf, type Point, type Shape } from '../../core/size'
+import { ringsCross, type Point } from '../../core/geometry'
+import { levelAtVolume, sectionOf, size, solidOf, type Shape } from '../../core/size'
 
 const mm = (least = 5, most = 400) => fc.double({ min: least, max: most, noNaN: true })
 const shapes: fc.Arbitrary<Shape> = fc.oneof(
@@ -85,7 +86,7 @@ test.each<[string, Point[], boolean]>([
   ['a corner touching an edge', [[0, 0], [10, 0], [10, 10], [5, 0], [0, 10]], true],
   ['equal neighbours', [[0, 0], [0, 0], [10, 0], [10, 10], [0, 0]], false],
 ])('%s crosses or touches itself: %#', (_name, points, crosses) => {
-  expect(outlineCrosses(points)).toBe(crosses)
+  expect(ringsCross([points])).toBe(crosses)
 })
 
 test('a section is as wide as the shape at both ends', () => {

@@ -12,7 +12,7 @@ function routeOf(file: string): string[] {
   if (!found) return []
   const [, path = '', method = ''] = found
   const named = path.replace(/\/index$/, '').replace(/\[(\w+)\]/g, '{$1}')
-  return named === 'compute/{operation}' ? operationNames.map((name) => `POST /api/compute/${name}`) : [`${method.toUpperCase()} /api/${named}`]
+  return named === 'compute/{operation}' ? [...operationNames, 'mesh'].map((name) => `POST /api/compute/${name}`) : [`${method.toUpperCase()} /api/${named}`]
 }
 
 test('every route is described, and nothing else', () => {

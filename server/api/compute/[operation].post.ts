@@ -1,20 +1,27 @@
-import { getRouterParam, readRawBody, setResponseStatus } from 'h3'
-import { planSchema } from '../../../shared/schemas/compute'
-import { check } from '../../../shared/schemas/check'
+import { getQuery, getRouterParam, readRawBody, setResponseStatus, type H3Event } from 'h3'
 import { refuse, type Result } from '../../../core/result'
+import { check } from '../../../shared/schemas/check'
+import { outlineSchema, planSchema, potsSchema } from '../../../shared/schemas/compute'
 import { compute, resultBody } from '../../services/compute'
 import { api } from '../../utils/api'
 import { statusOf } from '../../utils/problem'
-import { planInWorker } from '../../workers/pool'
+import { computeInWorker } from '../../workers/pool'
 
-/** The compute contract over HTTP; planning runs in a worker, everything else takes microseconds. */
+/** The compute contract over HTTP; what can take long runs in a worker, everything else takes microseconds. */
 export default api(async (event) => {
   const startedAt = performance.now()
   const operation = getRouterParam(event, 'operation') ?? ''
-  const result = await answerTo(operation, (await readRawBody(event, 'utf8')) ?? '', startedAt)
+  const result = operation === 'mesh' ? await meshOf(event) : await answerTo(operation, (await readRawBody(event, 'utf8')) ?? '', startedAt)
   if (!result.ok) setResponseStatus(event, statusOf(result.code))
   return resultBody(result)
 })
+
+/** The file is the body; `samples` stands in the query. */
+async function meshOf(event: H3Event): Promise<Result<unknown>> {
+  const { samples } = getQuery(event)
+  const bytes = await readRawBody(event, false)
+  return computeInWorker({ operation: 'mesh', bytes: bytes ?? new Uint8Array(), ...(samples !== undefined && { samples: Number(samples) }) })
+}
 
 async function answerTo(operation: string, text: string, startedAt: number): Promise<Result<unknown>> {
   let body: unknown
@@ -23,7 +30,20 @@ async function answerTo(operation: string, text: string, startedAt: number): Pro
   } catch {
     return refuse('invalid-input', { path: '', message: 'is not JSON' })
   }
-  if (operation !== 'plan') return compute(operation, body, startedAt)
-  const checked = check(planSchema, body)
-  return checked.ok ? planInWorker(checked.value) : checked
+  switch (operation) {
+    case 'plan': {
+      const checked = check(planSchema, body)
+      return checked.ok ? computeInWorker({ operation, request: checked.value }) : checked
+    }
+    case 'pots': {
+      const checked = check(potsSchema, body)
+      return checked.ok ? computeInWorker({ operation, request: checked.value }) : checked
+    }
+    case 'outline': {
+      const checked = check(outlineSchema, body)
+      return checked.ok ? computeInWorker({ operation, request: checked.value }) : checked
+    }
+    default:
+      return compute(operation, body, startedAt)
+  }
 }

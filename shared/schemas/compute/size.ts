@@ -1,5 +1,6 @@
 import { lazy, type AnyObject, type ISchema, type ObjectShape, type Schema } from 'yup'
-import { SHAPE_KINDS, withoutRepeats, type CurvePoint, type Point, type Shape, type SizeRequest } from '../../../core/size'
+import { withoutRepeats, type Point } from '../../../core/geometry'
+import { SHAPE_KINDS, type CurvePoint, type Shape, type SizeRequest } from '../../../core/size'
 import { exact, exactlyOne, flag, list, named, notNegative, num, oneOf, positive, whole } from '../fields'
 
 const kind = () => oneOf(SHAPE_KINDS).required()

@@ -1,0 +1,3 @@
+export { ladder } from './ladder'
+export { tint } from './tint'
+export type * from './types'

@@ -1,0 +1,2 @@
+export { outline } from './outline'
+export type * from './types'

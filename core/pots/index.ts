@@ -1,0 +1,2 @@
+export { pots } from './pots'
+export type * from './types'
