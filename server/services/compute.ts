@@ -5,8 +5,11 @@ import { mix, rescue } from '../../core/mix'
 import { outline } from '../../core/outline'
 import { plan } from '../../core/plan'
 import { pots } from '../../core/pots'
+import { checkLayer, chooseResin } from '../../core/resin'
 import { refuse, type Result } from '../../core/result'
 import { size } from '../../core/size'
+import { surplus } from '../../core/surplus'
+import { rectify, waterFill } from '../../core/survey'
 import { check } from '../../shared/schemas/check'
 import { COMPUTE_SCHEMAS, type ComputeOperation } from '../../shared/schemas/compute'
 
@@ -31,6 +34,11 @@ const OPERATIONS: Record<ComputeOperation, Operation> = {
   pots: operation(COMPUTE_SCHEMAS.pots, pots),
   cost: operation(COMPUTE_SCHEMAS.cost, cost),
   plan: operation(COMPUTE_SCHEMAS.plan, (request, startedAt) => plan(request, { now: () => performance.now(), startedAt })),
+  'choose-resin': operation(COMPUTE_SCHEMAS['choose-resin'], chooseResin),
+  surplus: operation(COMPUTE_SCHEMAS.surplus, surplus),
+  'check-layer': operation(COMPUTE_SCHEMAS['check-layer'], checkLayer),
+  'water-fill': operation(COMPUTE_SCHEMAS['water-fill'], waterFill),
+  rectify: operation(COMPUTE_SCHEMAS.rectify, rectify),
 }
 
 const isOperation = (name: string): name is ComputeOperation => Object.hasOwn(OPERATIONS, name)

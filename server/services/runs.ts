@@ -1,6 +1,7 @@
 import { DateTime } from 'luxon'
-import { workMinOf, type PlaceClimate } from '../../core/batch'
+import type { PlaceClimate } from '../../core/batch'
 import { mix, type Measure } from '../../core/mix'
+import { workableMin } from '../../core/resin'
 import { foldRun, type RunTargets } from '../../core/run'
 import type { KeyedRunEvent, MeasureChoice, Pot, RunView } from '../../shared/types'
 import { database } from '../db/database'
@@ -49,7 +50,7 @@ async function targetsOf(db: Db, who: Who, pot: Pot, choice: MeasureChoice, now:
     stirMin: layer.stirMin,
     restMin: layer.restMin,
     pourMin: layer.pourMin * pot.pieces,
-    workMin: workMinOf(used, pot.needMl, temperature),
+    workMin: workableMin(used, pot.needMl, temperature),
     heatAfterMin: layer.heatAfterMin,
   }
 }

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { CLEAR_TINT, costBatch, cureWait, holdingChain, planRequest, potsOfLayer, sizeBatch, tintOf, workMinOf, type PlanLine, type Recipe } from '../../core/batch'
+import { CLEAR_TINT, costBatch, cureWait, holdingChain, planRequest, potsOfLayer, sizeBatch, tintOf, type PlanLine, type Recipe } from '../../core/batch'
+import { workableMin } from '../../core/resin'
 import { checkPlan, plan, type PlanAnswer } from '../../core/plan'
 import { demoulding, layer, mould, pigment, recipe, resin, rules, step } from '../fixtures/studio'
 
@@ -27,16 +28,16 @@ describe('potsOfLayer', () => {
   test('what even one piece breaks is said', () => {
     const thick = recipe({ shape: { kind: 'rectangle', widthMm: 300, lengthMm: 100, heightMm: 30 }, layers: [layer({ fill: { toBrim: true } })] })
     expect(potsOfLayer(thick.layers[0]!, sizedOf(thick, 1)[0]!, 1, resin, rules, 20).warnings).toEqual([
-      expect.stringContaining('900 ml is more than the 500 ml'), expect.stringContaining('30.0 mm is deeper than the 20.0 mm'),
+      expect.stringContaining('30.0 mm is deeper than the 20.0 mm it bears at once: split it into 2 layers of 15.0 mm'), expect.stringContaining('900.0 ml is more than the 500.0 ml'),
     ])
   })
 })
 
 test('a large cup and a warm bench shorten the working time', () => {
   // 150 ml of 2:1 weigh 100·1.1 + 50·1 = 160 g; 40·(100/160)^0.3 = 34.74 min at 20 °C, by hand
-  expect(workMinOf(resin, 150, 20)).toBeCloseTo(34.74, 2)
-  expect(workMinOf(resin, 300, 20)).toBeLessThan(workMinOf(resin, 150, 20))
-  expect(workMinOf(resin, 150, 26)).toBeLessThan(workMinOf(resin, 150, 20))
+  expect(workableMin(resin, 150, 20)).toBeCloseTo(34.74, 2)
+  expect(workableMin(resin, 300, 20)).toBeLessThan(workableMin(resin, 150, 20))
+  expect(workableMin(resin, 150, 26)).toBeLessThan(workableMin(resin, 150, 20))
 })
 
 test('openings are taken in the cold, closings in the warmth', () => {

@@ -1,4 +1,5 @@
-import { workMinOf, type PlanLine } from '../../../core/batch'
+import type { PlanLine } from '../../../core/batch'
+import { workableMin } from '../../../core/resin'
 import type { Order } from '../../../shared/types'
 import type { StoredPiece } from '../../db/pieces'
 import type { PotOfLine } from '../../db/pots'
@@ -36,7 +37,7 @@ export function planLines(order: Order, shelf: Shelf, pots: readonly PotOfLine[]
           layerId: pot.layerId,
           firstPiece: pot.firstPiece,
           pieces: pot.pieces,
-          workMin: resin ? workMinOf(resin, pot.needMl, shelf.warmC) : busyMin,
+          workMin: resin ? workableMin(resin, pot.needMl, shelf.warmC) : busyMin,
           pouredMin: pot.pouredAt ? minutesAt(origin, pot.pouredAt) : pot.state === 'mixing' ? Math.ceil(busyMin) : null,
         }
       }),

@@ -6,9 +6,11 @@ import { mixSchema, rescueSchema } from './mix'
 import { outlineSchema } from './outline'
 import { planSchema } from './plan'
 import { potsSchema } from './pots'
+import { checkLayerSchema, chooseResinSchema, surplusSchema } from './resin'
 import { sizeSchema } from './size'
+import { rectifySchema, waterFillSchema } from './survey'
 
-/** The operations of the compute contract, each with the schema of its request. */
+/** The operations of the compute contract and those of docs/compute.md, each with the schema of its request. */
 export const COMPUTE_SCHEMAS = {
   mix: mixSchema,
   rescue: rescueSchema,
@@ -20,6 +22,11 @@ export const COMPUTE_SCHEMAS = {
   pots: potsSchema,
   cost: costSchema,
   plan: planSchema,
+  'choose-resin': chooseResinSchema,
+  surplus: surplusSchema,
+  'check-layer': checkLayerSchema,
+  'water-fill': waterFillSchema,
+  rectify: rectifySchema,
 } as const satisfies Record<string, Schema>
 
 export type ComputeOperation = keyof typeof COMPUTE_SCHEMAS

@@ -2,14 +2,14 @@ import { lazy, type Schema } from 'yup'
 import type { MixRequest, MixResin, RescueRequest } from '../../../core/mix'
 import { exact, exactlyOne, flag, notNegative, oneOf, positive } from '../fields'
 
-const resin = () =>
-  exact({
-    ratio: exact({ basis: oneOf(['volume', 'mass'] as const).required(), a: positive().required(), b: positive().required() }).required(),
-    densityA: positive(),
-    densityB: positive(),
-    tolerancePct: notNegative(),
-    pourFirst: oneOf(['a', 'b'] as const),
-  }).required() as unknown as Schema<MixResin>
+export const mixResinFields = () => ({
+  ratio: exact({ basis: oneOf(['volume', 'mass'] as const).required(), a: positive().required(), b: positive().required() }).required(),
+  densityA: positive(),
+  densityB: positive(),
+  tolerancePct: notNegative(),
+  pourFirst: oneOf(['a', 'b'] as const),
+})
+const resin = () => exact(mixResinFields()).required() as unknown as Schema<MixResin>
 
 const kind = () => oneOf(['exact', 'cup', 'scale'] as const).required()
 const MEASURES = {

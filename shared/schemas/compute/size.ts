@@ -8,11 +8,11 @@ const shaped = <S extends ObjectShape>(fields: S) => exact({ kind: kind(), ...fi
 const isNumber = (value: unknown): value is number => typeof value === 'number'
 
 /** Both parts of a pair are checked at their own index, as in `points[1][0]`. */
-const point = () =>
+export const pointSchema = () =>
   list(num().required()).required().length(2, 'must be a pair of numbers [x, y]')
 
 export const pointsSchema = () =>
-  list(point()).required().min(3).test('corners', 'needs three different corners', (value) => !value || withoutRepeats(value as Point[]).length >= 3)
+  list(pointSchema()).required().min(3).test('corners', 'needs three different corners', (value) => !value || withoutRepeats(value as Point[]).length >= 3)
 
 const risingFromZero = (points: unknown): boolean =>
   !Array.isArray(points) ||

@@ -1,0 +1,2 @@
+export { surplus } from './surplus'
+export type * from './types'

@@ -1,0 +1,70 @@
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import { surplus, type FillerMould, type SurplusAnswer, type SurplusRequest } from '../../core/surplus'
+
+const filler = (id: string, leastMl: number, mostMl: number): FillerMould => ({ id, volumeMl: mostMl, depthMm: 10, leastMm: (10 * leastMl) / mostMl, greatestMm: 10 })
+const laidOut = (request: SurplusRequest): SurplusAnswer => {
+  const result = surplus(request)
+  if (!result.ok) throw new Error(JSON.stringify(result.issues))
+  return result.value
+}
+
+/** The most that any assignment of moulds to pots uses, tried one by one. */
+function bruteForce(surplusMl: readonly number[], ranges: readonly [number, number][]): number {
+  const least = surplusMl.map(() => 0)
+  const most = surplusMl.map(() => 0)
+  const place = (i: number): number => {
+    const range = ranges[i]
+    if (!range) return surplusMl.reduce((sum, ml, p) => sum + (least[p]! <= ml + 1e-9 ? Math.min(ml, most[p]!) : -Infinity), 0)
+    let best = place(i + 1)
+    for (let p = 0; p < surplusMl.length; p++) {
+      least[p]! += range[0]
+      most[p]! += range[1]
+      best = Math.max(best, place(i + 1))
+      least[p]! -= range[0]
+      most[p]! -= range[1]
+    }
+    return best
+  }
+  return place(0)
+}
+
+describe('homes for the surplus', () => {
+  test('use as much as any layout could, and keep every depth', () => {
+    const range = fc.tuple(fc.integer({ min: 1, max: 30 }), fc.integer({ min: 0, max: 30 })).map(([least, more]): [number, number] => [least, least + more])
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 60 }), { minLength: 1, maxLength: 3 }), fc.array(range, { maxLength: 6 }), (pots, ranges) => {
+        const answer = laidOut({ pots: pots.map((surplusMl, i) => ({ id: `p${i}`, surplusMl })), moulds: ranges.map(([least, most], i) => filler(`m${i}`, least, most)) })
+        expect(answer.usedMl).toBeCloseTo(bruteForce(pots, ranges), 6)
+        for (const fill of answer.fills) {
+          const [least, most] = ranges[Number(fill.mould.slice(1))]!
+          expect(fill.ml).toBeGreaterThanOrEqual(least - 1e-9)
+          expect(fill.ml).toBeLessThanOrEqual(most + 1e-9)
+        }
+        pots.forEach((surplusMl, i) => {
+          const filled = answer.fills.filter((fill) => fill.pot === `p${i}`).reduce((sum, fill) => sum + fill.ml, 0)
+          expect(filled + answer.lost.find((one) => one.pot === `p${i}`)!.ml).toBeCloseTo(surplusMl, 6)
+        })
+        expect(new Set(answer.fills.map((fill) => fill.mould)).size).toBe(answer.fills.length)
+      }),
+      { seed: 91, numRuns: 150 },
+    )
+  })
+  test('take the fewest moulds of equal layouts', () => {
+    const answer = laidOut({ pots: [{ id: 'a', surplusMl: 30 }], moulds: [filler('s1', 5, 10), filler('s2', 5, 10), filler('s3', 5, 10), filler('large', 10, 40)] })
+    expect(answer.fills).toEqual([{ pot: 'a', mould: 'large', ml: 30, depthMm: 7.5 }])
+  })
+  test('leave a mould out that could not be filled to its least depth', () => {
+    const answer = laidOut({ pots: [{ id: 'a', surplusMl: 8 }], moulds: [filler('deep', 9, 40)] })
+    expect(answer).toMatchObject({ fills: [], lost: [{ pot: 'a', ml: 8 }], usedMl: 0, exact: true })
+  })
+  test('twenty moulds and four pots are proven', () => {
+    const moulds = Array.from({ length: 20 }, (_, i) => filler(`m${i}`, 3 + ((i * 7) % 11), 14 + ((i * 13) % 17)))
+    const answer = laidOut({ pots: [31, 22, 47, 13].map((surplusMl, i) => ({ id: `p${i}`, surplusMl })), moulds })
+    expect(answer.exact).toBe(true)
+    expect(answer.usedMl).toBeCloseTo(113, 9)
+  })
+  test('a mould whose least depth is over its greatest is refused', () => {
+    expect(surplus({ pots: [], moulds: [{ id: 'm', volumeMl: 20, depthMm: 10, leastMm: 6, greatestMm: 5 }] })).toMatchObject({ ok: false, issues: [{ path: 'moulds[0].leastMm' }] })
+  })
+})
