@@ -27,6 +27,8 @@ export default defineNuxtConfig({
   nitro: {
     serverAssets: [],
     externals: { inline: [] },
+    // The pages are isolated; a worker's script has to say so too, or the browser refuses to start it.
+    routeRules: { '/_nuxt/**': { headers: { 'cross-origin-embedder-policy': 'credentialless' } } },
     typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   },
   hooks: {

@@ -14,7 +14,7 @@ const say = (line: string) => process.stdout.write(`${line}\n`)
 
 /** Each main view, and the list whose first entry it opens where it shows one thing. */
 const PAGES: [string, string][] = [
-  ['Today', '/'], ['Orders', '/orders'], ['an order', '/orders/1'], ['Recipes', '/recipes'], ['a recipe', '/recipes/1'], ['Pots', '/pots'],
+  ['Today', '/'], ['Orders', '/orders'], ['an order', '/orders/1'], ['Recipes', '/recipes'], ['a recipe', '/recipes/1'], ['Sizing', '/sizing'], ['a mould', '/sizing/1'], ['Pots', '/pots'],
   ['Plan', '/plan'], ['Racks', '/racks'], ['Stores', '/stores'], ['Notebook', '/notebook'], ['a piece', '/notebook/1'],
 ]
 

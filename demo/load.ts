@@ -77,6 +77,12 @@ const layerOf = ({ resin, pigments = [], ...layer }: DemoLayer, resins: Map<stri
   pigments: pigments.map(([name, loadPct]) => ({ pigmentId: need(known, name), loadPct })),
 })
 
+/** Moulds have the inside that their first recipe is drawn with; one still waits to be sized. */
+function sizedMould(mould: (typeof MOULDS)[number]) {
+  const shape = RECIPES.find((recipe) => recipe.mould === mould.name)?.shape
+  return shape && mould.name !== 'Pendulum mould' ? { ...mould, shape: JSON.stringify(shape), sized_how: shape.kind === 'measured' ? 'water' : 'measures', sized_from: shape.kind === 'measured' ? 'one level of water at 17.5 °C' : null } : mould
+}
+
 async function loadWorkshop(knex: Knex, now: Date): Promise<Ids> {
   const insert = async (table: string, row: Record<string, unknown>) => (await knex(table).insert(row))[0] ?? 0
   const workspaceId = await insert('workspaces', { ...WORKSPACE, updated_at: now })
@@ -89,7 +95,7 @@ async function loadWorkshop(knex: Knex, now: Date): Promise<Ids> {
     for (const row of rows) ids.set(row.name, await insert(table, { workspace_id: workspaceId, ...row, updated_at: now }))
     return ids
   }
-  const [moulds, pigments] = [await named('moulds', MOULDS), await named('pigments', PIGMENTS)]
+  const [moulds, pigments] = [await named('moulds', MOULDS.map(sizedMould)), await named('pigments', PIGMENTS)]
   const people = new Map<number, Who>()
   const passwordHash = await hashPassword(DEMO_PASSWORD)
   for (const person of PEOPLE) {

@@ -57,13 +57,13 @@ export const MOULDS = [
 ] as const
 
 export const PIGMENTS = [
-  { name: 'Moss mica', hex: '#5f7a4a', form: 'powder', price_per_g: '0.3100' },
-  { name: 'Plum paste', hex: '#6b2f4f', form: 'paste', price_per_g: '0.4200' },
-  { name: 'Chalk white paste', hex: '#f4f1ea', form: 'paste', price_per_g: '0.2200' },
-  { name: 'Slate ink', hex: '#3d4a57', form: 'ink', price_per_g: '0.5600' },
-  { name: 'Amber ink', hex: '#c8791f', form: 'ink', price_per_g: '0.5200' },
-  { name: 'Copper mica', hex: '#a4582f', form: 'powder', price_per_g: '0.3400' },
-  { name: 'Bottle green ink', hex: '#1f4d3a', form: 'ink', price_per_g: '0.5600' },
-  { name: 'Soot paste', hex: '#26221f', form: 'paste', price_per_g: '0.2800' },
-  { name: 'Straw mica', hex: '#cdb06a', form: 'powder', price_per_g: '0.3000' },
+  { name: 'Moss mica', hex: '#5f7a4a', form: 'powder', price_per_g: '0.3100', density: null, bulk_density: '0.4800', drop_ml: null },
+  { name: 'Plum paste', hex: '#6b2f4f', form: 'paste', price_per_g: '0.4200', density: '1.3500', bulk_density: null, drop_ml: '0.0600' },
+  { name: 'Chalk white paste', hex: '#f4f1ea', form: 'paste', price_per_g: '0.2200', density: '1.3500', bulk_density: null, drop_ml: '0.0600' },
+  { name: 'Slate ink', hex: '#3d4a57', form: 'ink', price_per_g: '0.5600', density: '1.0400', bulk_density: null, drop_ml: '0.0450' },
+  { name: 'Amber ink', hex: '#c8791f', form: 'ink', price_per_g: '0.5200', density: '1.0400', bulk_density: null, drop_ml: '0.0450' },
+  { name: 'Copper mica', hex: '#a4582f', form: 'powder', price_per_g: '0.3400', density: null, bulk_density: '0.4800', drop_ml: null },
+  { name: 'Bottle green ink', hex: '#1f4d3a', form: 'ink', price_per_g: '0.5600', density: '1.0400', bulk_density: null, drop_ml: '0.0450' },
+  { name: 'Soot paste', hex: '#26221f', form: 'paste', price_per_g: '0.2800', density: '1.3500', bulk_density: null, drop_ml: '0.0600' },
+  { name: 'Straw mica', hex: '#cdb06a', form: 'powder', price_per_g: '0.3000', density: null, bulk_density: '0.4800', drop_ml: null },
 ] as const

@@ -1,5 +1,6 @@
-import type { Pigment, Mould } from '~~/core/batch'
-import type { Workshop } from '~~/shared/types'
+import type { Pigment } from '~~/core/batch'
+import type { MouldFields } from '~~/shared/schemas/forms'
+import type { MouldRow, Workshop } from '~~/shared/types'
 
 /** House rules, people, places and colours: what every screen draws and computes with. */
 export const useWorkshopStore = defineStore('workshop', () => {
@@ -11,11 +12,25 @@ export const useWorkshopStore = defineStore('workshop', () => {
   }
   const byId = <T extends { id: number }>(list: readonly T[] | undefined) => new Map((list ?? []).map((one) => [one.id, one]))
   const pigments = computed<ReadonlyMap<number, Pigment>>(() => byId(workshop.value?.pigments))
-  const moulds = computed<ReadonlyMap<number, Mould>>(() => byId(workshop.value?.moulds))
+  const moulds = computed<ReadonlyMap<number, MouldRow>>(() => byId(workshop.value?.moulds))
   const people = computed(() => byId(workshop.value?.people))
   const places = computed(() => byId(workshop.value?.places))
   const timeZone = computed(() => workshop.value?.timeZone ?? 'UTC')
   /** The warmest that the bench gets. */
   const warmC = computed(() => Math.max(...(workshop.value?.places ?? []).map(({ climate }) => ('dayC' in climate ? climate.dayC : -Infinity))))
-  return { workshop: readonly(workshop), rules: computed(() => workshop.value?.rules ?? null), load, pigments, moulds, people, places, timeZone, warmC }
+  /** Puts a mould as the server has it now among the others. */
+  const keepMould = (saved: MouldRow) => {
+    if (!workshop.value) return saved
+    const moulds = [...workshop.value.moulds.filter((mould) => mould.id !== saved.id), saved].sort((x, y) => x.name.localeCompare(y.name))
+    workshop.value = { ...workshop.value, moulds }
+    return saved
+  }
+  async function loadMoulds(): Promise<void> {
+    await load()
+    const moulds = await api.get<MouldRow[]>('/api/moulds')
+    if (workshop.value) workshop.value = { ...workshop.value, moulds }
+  }
+  const createMould = async (fields: MouldFields) => keepMould(await api.post<MouldRow>('/api/moulds', fields))
+  const saveMould = async (id: number, fields: MouldFields & { version: number }) => keepMould(await api.put<MouldRow>(`/api/moulds/${id}`, fields))
+  return { workshop: readonly(workshop), rules: computed(() => workshop.value?.rules ?? null), load, pigments, moulds, people, places, timeZone, warmC, loadMoulds, createMould, saveMould, keepMould }
 })

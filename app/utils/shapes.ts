@@ -1,10 +1,14 @@
 import type { Fill, Shape } from '~~/core/size'
 
-/** The shapes that can be drawn up by hand here; others come with sizing. */
-export const EDITED_SHAPES = ['rectangle', 'circle', 'measured', 'frustum'] as const
+/** The shapes whose measures are written down; the others come from a tracing, a drawing or a mesh. */
+export const EDITED_SHAPES = ['rectangle', 'circle', 'ellipse', 'ring', 'regularPolygon', 'frustum', 'rectFrustum', 'bowl', 'measured'] as const
 export type EditedKind = (typeof EDITED_SHAPES)[number]
+export type ShapeKind = Shape['kind']
 
-export const SHAPE_WORDS: Record<EditedKind, string> = { rectangle: 'rectangle', circle: 'circle', measured: 'measured mould', frustum: 'round, tapered' }
+export const SHAPE_WORDS: Record<ShapeKind, string> = {
+  rectangle: 'rectangle', circle: 'circle', ellipse: 'ellipse', ring: 'ring', regularPolygon: 'regular polygon', polygon: 'traced outline', frustum: 'round, tapered', rectFrustum: 'rectangle, tapered',
+  bowl: 'round dish', measured: 'measured mould', curve: 'fill curve',
+}
 
 export interface ShapeField {
   name: string
@@ -13,23 +17,35 @@ export interface ShapeField {
   optional?: boolean
 }
 
-export const SHAPE_FIELDS: Record<EditedKind, ShapeField[]> = {
-  rectangle: [
-    { name: 'widthMm', label: 'width', unit: 'mm' }, { name: 'lengthMm', label: 'length', unit: 'mm' },
-    { name: 'cornerRadiusMm', label: 'corner radius', unit: 'mm', optional: true }, { name: 'heightMm', label: 'height', unit: 'mm', optional: true },
-  ],
-  circle: [{ name: 'diameterMm', label: 'diameter', unit: 'mm' }, { name: 'heightMm', label: 'height', unit: 'mm', optional: true }],
-  measured: [{ name: 'capacityMl', label: 'holds', unit: 'ml' }, { name: 'heightMm', label: 'height', unit: 'mm' }],
-  frustum: [{ name: 'bottomDiameterMm', label: 'diameter below', unit: 'mm' }, { name: 'topDiameterMm', label: 'diameter above', unit: 'mm' }, { name: 'heightMm', label: 'height', unit: 'mm' }],
+const height: ShapeField = { name: 'heightMm', label: 'height', unit: 'mm', optional: true }
+const mm = (name: string, label: string): ShapeField => ({ name, label, unit: 'mm' })
+export const SHAPE_FIELDS: Record<ShapeKind, ShapeField[]> = {
+  rectangle: [mm('widthMm', 'width'), mm('lengthMm', 'length'), { name: 'cornerRadiusMm', label: 'corner radius', unit: 'mm', optional: true }, height],
+  circle: [mm('diameterMm', 'diameter'), height],
+  ellipse: [mm('widthMm', 'width'), mm('lengthMm', 'length'), height],
+  ring: [mm('outerDiameterMm', 'outer diameter'), mm('innerDiameterMm', 'inner diameter'), height],
+  regularPolygon: [{ name: 'sides', label: 'sides', unit: '' }, mm('acrossFlatsMm', 'across flats'), height],
+  polygon: [height],
+  frustum: [mm('bottomDiameterMm', 'diameter below'), mm('topDiameterMm', 'diameter above'), mm('heightMm', 'height')],
+  rectFrustum: [mm('bottomWidthMm', 'width below'), mm('bottomLengthMm', 'length below'), mm('topWidthMm', 'width above'), mm('topLengthMm', 'length above'), mm('heightMm', 'height')],
+  bowl: [mm('rimDiameterMm', 'rim diameter'), mm('depthMm', 'depth')],
+  measured: [{ name: 'capacityMl', label: 'holds', unit: 'ml' }, mm('heightMm', 'height')],
+  curve: [],
 }
 
 const BLANKS: Record<EditedKind, Shape> = {
   rectangle: { kind: 'rectangle', widthMm: 100, lengthMm: 150, heightMm: 20 },
   circle: { kind: 'circle', diameterMm: 120, heightMm: 15 },
-  measured: { kind: 'measured', capacityMl: 250, heightMm: 40 },
+  ellipse: { kind: 'ellipse', widthMm: 80, lengthMm: 120, heightMm: 15 },
+  ring: { kind: 'ring', outerDiameterMm: 120, innerDiameterMm: 60, heightMm: 15 },
+  regularPolygon: { kind: 'regularPolygon', sides: 6, acrossFlatsMm: 100, heightMm: 15 },
   frustum: { kind: 'frustum', bottomDiameterMm: 60, topDiameterMm: 70, heightMm: 40 },
+  rectFrustum: { kind: 'rectFrustum', bottomWidthMm: 60, bottomLengthMm: 90, topWidthMm: 70, topLengthMm: 100, heightMm: 40 },
+  bowl: { kind: 'bowl', rimDiameterMm: 120, depthMm: 35 },
+  measured: { kind: 'measured', capacityMl: 250, heightMm: 40 },
 }
 export const blankShape = (kind: EditedKind): Shape => ({ ...BLANKS[kind] })
+export const isEdited = (kind: ShapeKind): kind is EditedKind => (EDITED_SHAPES as readonly ShapeKind[]).includes(kind)
 
 export const FILL_KINDS = ['depthMm', 'heightFraction', 'volumeFraction', 'toBrim', 'coat'] as const
 export type FillKind = (typeof FILL_KINDS)[number]

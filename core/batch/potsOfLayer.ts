@@ -1,5 +1,7 @@
 import { checkLayer, workableMin } from '../resin'
 import type { SizedLayer } from '../size'
+import { depthOf } from './depthOf'
+import { PIGMENT_CAP_PCT } from './tintOfLayer'
 import type { Layer, Resin, StudioRules } from './types'
 
 /** One mix for some of the pieces of a layer. */
@@ -56,9 +58,6 @@ export function potsOfLayer(
   return { pots, warnings: warningsOf(pots, layer, sized, resin, warmC) }
 }
 
-/** Pigment above this share of the resin is warned of; the trade's usual cap. */
-const PIGMENT_CAP_PCT = 10
-
 function warningsOf(pots: readonly PotPart[], layer: Layer, sized: SizedLayer, resin: Resin, warmC: number): string[] {
   const largest = pots.reduce((most, pot) => (pot.needMl > most.needMl ? pot : most))
   const checked = checkLayer({
@@ -69,9 +68,4 @@ function warningsOf(pots: readonly PotPart[], layer: Layer, sized: SizedLayer, r
     },
   })
   return checked.ok ? checked.value.warnings.map(({ message, suggestion }) => `${message}: ${suggestion}`) : []
-}
-
-function depthOf(layer: Layer, { fromMm, toMm }: SizedLayer): number | null {
-  if (layer.fill.coat) return layer.fill.coat.thicknessMm
-  return fromMm === null || toMm === null ? null : toMm - fromMm
 }

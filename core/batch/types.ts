@@ -44,6 +44,11 @@ export interface Pigment {
   hex: string
   form: 'powder' | 'paste' | 'ink'
   pricePerG: Money
+  /** Of the pigment itself, g/ml; turns drops into grams. */
+  density?: number
+  /** Of the loose powder, g/ml; turns grams into teaspoons. */
+  bulkDensity?: number
+  dropMl?: number
 }
 
 export interface LayerPigment {
@@ -103,12 +108,21 @@ export interface Recipe {
   steps: Step[]
 }
 
+/** How the inside of a mould was measured. */
+export const SIZED_HOW = ['measures', 'water', 'photograph', 'drawing', 'mesh'] as const
+export type SizedHow = (typeof SIZED_HOW)[number]
+
 export interface Mould {
   id: number
   name: string
   count: number
   price: Money
   lifeUses: number
+  /** Its inside; null as long as it has not been sized. */
+  shape: Shape | null
+  sizedHow: SizedHow | null
+  /** What it was sized from, in words. */
+  sizedFrom: string
 }
 
 /** The studio's own figures that every batch is worked out with. */

@@ -1,6 +1,6 @@
-import type { Mould, Pigment, StudioRules } from '../../core/batch'
+import type { Pigment, StudioRules } from '../../core/batch'
 import type { PlaceRow } from '../../shared/types'
-import { decimal, type Db } from './rows'
+import { decimal, decimalOrNull, type Db } from './rows'
 
 type Row = Record<string, string>
 
@@ -67,12 +67,7 @@ export async function listStations(db: Db, workspaceId: number) {
   }[]
 }
 
-export async function listMoulds(db: Db, workspaceId: number): Promise<Mould[]> {
-  const rows = (await db('moulds').where({ workspace_id: workspaceId }).orderBy('name')) as { id: number; name: string; count: number; price: string; life_uses: number }[]
-  return rows.map((row) => ({ id: row.id, name: row.name, count: row.count, price: row.price, lifeUses: row.life_uses }))
-}
-
 export async function listPigments(db: Db, workspaceId: number): Promise<Pigment[]> {
-  const rows = (await db('pigments').where({ workspace_id: workspaceId }).orderBy('name')) as { id: number; name: string; hex: string; form: Pigment['form']; price_per_g: string }[]
-  return rows.map((row) => ({ id: row.id, name: row.name, hex: row.hex, form: row.form, pricePerG: row.price_per_g }))
+  const rows = (await db('pigments').where({ workspace_id: workspaceId }).orderBy('name')) as { id: number; name: string; hex: string; form: Pigment['form']; price_per_g: string; density: string | null; bulk_density: string | null; drop_ml: string | null }[]
+  return rows.map((row) => ({ id: row.id, name: row.name, hex: row.hex, form: row.form, pricePerG: row.price_per_g, density: decimalOrNull(row.density) ?? undefined, bulkDensity: decimalOrNull(row.bulk_density) ?? undefined, dropMl: decimalOrNull(row.drop_ml) ?? undefined }))
 }

@@ -1,7 +1,8 @@
 import type { Workshop } from '../../shared/types'
 import { database } from '../db/database'
+import { listMoulds } from '../db/moulds'
 import { listPeople, listShifts } from '../db/people'
-import { getWorkspace, listMoulds, listPigments, listPlaces } from '../db/workshop'
+import { getWorkspace, listPigments, listPlaces } from '../db/workshop'
 import type { Who } from './Who'
 
 /** What every screen needs to draw and to compute. */

@@ -48,7 +48,7 @@ export interface Workshop {
   people: { id: number; name: string; role: Role; skills: string[] }[]
   shifts: WeeklyShift[]
   places: PlaceRow[]
-  moulds: Mould[]
+  moulds: MouldRow[]
   pigments: Pigment[]
 }
 
@@ -76,6 +76,7 @@ export interface OrderFields {
 export type Order = Versioned<Omit<OrderFields, 'lines'> & { id: number; lines: OrderLine[] }>
 export type RecipeRow = Versioned<Recipe>
 export type ResinRow = Versioned<Resin>
+export type MouldRow = Versioned<Mould>
 
 export type PotState = 'planned' | 'mixing' | 'poured' | 'spoiled'
 export interface Pot {

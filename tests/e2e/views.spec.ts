@@ -4,7 +4,7 @@ import { signInAs } from './people'
 
 const firstLink = async (page: Page, list: string, pattern: RegExp) => {
   await page.goto(list)
-  await page.getByRole('main').getByRole('link').filter({ hasNotText: /Take an order|Write a recipe|Add a resin/ }).and(page.locator(`a[href*="${list}/"]`)).first().click()
+  await page.getByRole('main').getByRole('link').filter({ hasNotText: /Take an order|Write a recipe|Add a resin|Size a mould/ }).and(page.locator(`a[href*="${list}/"]`)).first().click()
   await expect(page).toHaveURL(pattern)
 }
 const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
@@ -14,7 +14,10 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
   ['a new order', (page) => page.goto('/orders/new')],
   ['Recipes', (page) => page.goto('/recipes')],
   ['a recipe', (page) => firstLink(page, '/recipes', /recipes\/\d+/)],
+  ['Sizing', (page) => page.goto('/sizing')],
+  ['a mould', (page) => firstLink(page, '/sizing', /sizing\/\d+/)],
   ['Pots', (page) => page.goto('/pots')],
+  ['a pot', (page) => firstLink(page, '/pots', /pots\/\d+/)],
   ['Plan', (page) => page.goto('/plan')],
   ['Racks', (page) => page.goto('/racks')],
   ['Stores', (page) => page.goto('/stores')],
@@ -80,7 +83,7 @@ test.describe('on a phone', () => {
 
 test('every place has a key, and ? tells which', async ({ page }) => {
   await signInAs(page, 'maren')
-  await page.keyboard.press('5')
+  await page.keyboard.press('6')
   await expect(page.getByRole('heading', { name: 'Plan', level: 1 })).toBeVisible()
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toContainText('Notebook')

@@ -81,6 +81,11 @@ function takeTheirs(): void {
   form.reset()
 }
 const mouldOptions = computed(() => [{ value: null, label: 'no mould' }, ...[...workshop.moulds.values()].map((mould) => ({ value: mould.id, label: `${mould.name} (${mould.count})` }))])
+const mouldShape = computed(() => workshop.moulds.get(draft.value.mouldId ?? 0)?.shape ?? null)
+const fitsMould = computed(() => JSON.stringify(mouldShape.value) === JSON.stringify(draft.value.shape))
+function takeMouldShape(): void {
+  if (mouldShape.value) draft.value.shape = JSON.parse(JSON.stringify(mouldShape.value)) as Recipe['shape']
+}
 function useOwnFootprint(): void {
   const own = footprintOf(draft.value.shape)
   if (own !== null) draft.value.footprintCm2 = Math.ceil(own)
@@ -110,6 +115,7 @@ function useOwnFootprint(): void {
             <FieldText v-model="draft.name" label="Name" :error="errorAt('name')" />
             <FieldChoice v-model="draft.mouldId" label="Mould" :options="mouldOptions" :error="errorAt('mouldId')" />
           </div>
+          <p v-if="mouldShape && !fitsMould" class="flex items-center gap-3"><span class="text-soon">Its shape is not the mould’s.</span><button type="button" class="quiet slim" @click="takeMouldShape">Take the mould’s shape</button></p>
           <ShapeFields v-model="draft.shape" :error-at="errorAt" />
           <div class="flex items-end gap-3">
             <FieldNumber class="w-48" :model-value="draft.footprintCm2" label="takes up on a rack" unit="cm²" :error="errorAt('footprintCm2')" @update:model-value="draft.footprintCm2 = $event ?? NaN" />

@@ -2,7 +2,8 @@ import type { Workroom } from '../../../core/batch'
 import { shiftsBetween } from '../../../shared/time/shiftsBetween'
 import { listPeople, listShifts } from '../../db/people'
 import type { Db } from '../../db/rows'
-import { getWorkspace, listMoulds, listPlaces, listStations } from '../../db/workshop'
+import { listMoulds } from '../../db/moulds'
+import { getWorkspace, listPlaces, listStations } from '../../db/workshop'
 
 /** How the plan's ids name the rows behind them. */
 export const planId = { person: (id: number) => `p${id}`, station: (id: number) => `s${id}`, place: (id: number) => `r${id}`, mould: (id: number) => `m${id}` }

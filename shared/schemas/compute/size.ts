@@ -1,4 +1,4 @@
-import { lazy, type AnyObject, type ISchema, type ObjectShape, type Schema } from 'yup'
+import { lazy, mixed, type AnyObject, type ISchema, type ObjectShape, type Schema } from 'yup'
 import { withoutRepeats, type Point } from '../../../core/geometry'
 import { SHAPE_KINDS, type CurvePoint, type Shape, type SizeRequest } from '../../../core/size'
 import { exact, exactlyOne, flag, list, named, notNegative, num, oneOf, positive, whole } from '../fields'
@@ -45,6 +45,9 @@ export const shapeSchema = lazy((value: { kind?: unknown } | null | undefined) =
   const named = SHAPE_KINDS.find((known) => known === value?.kind)
   return (named ? SHAPES[named] : exact({ kind: kind() }).required()) as Schema
 }) as unknown as Schema<Shape>
+
+/** A shape, or null where none is known yet. */
+export const maybeShapeSchema = lazy((value: unknown) => (value === null ? mixed<Shape>().nullable() : shapeSchema) as Schema) as unknown as Schema<Shape | null>
 
 /** Where the kind itself is wrong, only that is said; the other fields cannot be judged. */
 const fill = () =>

@@ -1,9 +1,9 @@
 import type { Schema } from 'yup'
-import { MILESTONES, type Recipe, type Resin } from '../../../core/batch'
+import { MILESTONES, SIZED_HOW, type Mould, type Recipe, type Resin } from '../../../core/batch'
 import type { RunEvent } from '../../../core/run'
 import { ORDER_STATES, VERDICTS, type KeyedRunEvent, type OrderFields, type MeasureChoice, type Verdict } from '../../types'
 import { exact, flag, list, money, named, notNegative, oneOf, positive, text, whole } from '../fields'
-import { shapeSchema, sizeLayerFields } from '../compute/size'
+import { maybeShapeSchema, shapeSchema, sizeLayerFields } from '../compute/size'
 import { temperature } from '../compute/cure'
 
 const id = () => whole().min(1)
@@ -66,6 +66,22 @@ const resinFields = {
 export type ResinFields = Omit<Resin, 'id'>
 export const newResinSchema = exact(resinFields) as unknown as Schema<ResinFields>
 export const resinSchema = exact({ ...resinFields, version: version() }) as unknown as Schema<ResinFields & { version: number }>
+
+const mouldFields = {
+  name: named(),
+  count: whole().required().min(0).max(1000),
+  price: money().required(),
+  lifeUses: whole().required().min(1).max(100_000),
+  shape: maybeShapeSchema,
+  sizedHow: oneOf(SIZED_HOW).nullable().test('how', 'says how it was sized, if it was', function (value) {
+    const { shape } = this.parent as Mould
+    return (shape === null || shape === undefined) === (value === null || value === undefined)
+  }),
+  sizedFrom: text(400).defined('is missing'),
+}
+export type MouldFields = Omit<Mould, 'id'>
+export const newMouldSchema = exact(mouldFields) as unknown as Schema<MouldFields>
+export const mouldSchema = exact({ ...mouldFields, version: version() }) as unknown as Schema<MouldFields & { version: number }>
 
 const { inclusions: _sizeInclusions, ...sizeFields } = sizeLayerFields
 const layer = () =>

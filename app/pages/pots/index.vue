@@ -54,7 +54,7 @@ const device = computed(() => {
           <li v-for="{ pot, resin, mixed, refused } in list" :key="pot.id" class="grid items-center gap-x-5 gap-y-1 border-b border-hair py-2 sm:grid-cols-[2rem_4.5rem_minmax(0,1fr)_auto_auto]">
             <PotMark :letter="pot.letter" :tint="pot.tint" />
             <span>{{ pot.startAt ? local(pot.startAt).toFormat('HH:mm') : '' }}<span v-if="pot.state === 'mixing'" class="text-soft">open</span></span>
-            <span><span class="font-semibold">{{ pot.recipeName }}, {{ pot.layerName }}</span> <span class="text-soft">{{ piecesOf(pot) }} · {{ pot.orderTitle }} · {{ workshop.people.get(pot.personId ?? 0)?.name ?? 'nobody yet' }}</span><br><span class="text-soft">{{ resin.name }}, {{ formatNumber(pot.needMl, 0) }} ml</span></span>
+            <span><NuxtLink :to="`/pots/${pot.id}`" class="link font-semibold">{{ pot.recipeName }}, {{ pot.layerName }}</NuxtLink> <span class="text-soft">{{ piecesOf(pot) }} · {{ pot.orderTitle }} · {{ workshop.people.get(pot.personId ?? 0)?.name ?? 'nobody yet' }}</span><br><span class="text-soft">{{ resin.name }}, {{ formatNumber(pot.needMl, 0) }} ml</span></span>
             <span v-if="refused" class="wrong">{{ refused }}</span>
             <span v-else-if="mixed" class="flex gap-5">
               <span v-for="step in mixed.steps" :key="step.part" class="whitespace-nowrap"><span class="text-soft">{{ step.part.toUpperCase() }} to</span> <WhyNumber large :why="whyPart(resin, pot.needMl, measure, mixed, step.part)" :value="formatNumber(step.readTo, decimals)" :unit="step.unit" /></span>

@@ -1,0 +1,44 @@
+import type { Mould, SizedHow } from '../../core/batch'
+import type { Shape } from '../../core/size'
+import type { MouldRow } from '../../shared/types'
+import { json, updateVersioned, type Db } from './rows'
+
+interface MouldColumns {
+  id: number
+  version: number
+  name: string
+  count: number
+  price: string
+  life_uses: number
+  shape: string | null
+  sized_how: SizedHow | null
+  sized_from: string | null
+}
+export type MouldFields = Omit<Mould, 'id'>
+
+const mouldOf = (row: MouldColumns): MouldRow => ({
+  id: row.id, version: row.version, name: row.name, count: row.count, price: row.price, lifeUses: row.life_uses,
+  shape: row.shape === null ? null : json<Shape>(row.shape), sizedHow: row.sized_how, sizedFrom: row.sized_from ?? '',
+})
+
+const columnsOf = (fields: MouldFields) => ({
+  name: fields.name.trim(), count: fields.count, price: fields.price, life_uses: fields.lifeUses,
+  shape: fields.shape === null ? null : JSON.stringify(fields.shape), sized_how: fields.shape === null ? null : fields.sizedHow, sized_from: fields.sizedFrom || null,
+})
+
+export async function listMoulds(db: Db, workspaceId: number): Promise<MouldRow[]> {
+  return ((await db('moulds').where({ workspace_id: workspaceId }).orderBy('name')) as MouldColumns[]).map(mouldOf)
+}
+
+export async function getMould(db: Db, workspaceId: number, id: number): Promise<MouldRow | null> {
+  const row = (await db('moulds').where({ workspace_id: workspaceId, id }).first()) as MouldColumns | undefined
+  return row ? mouldOf(row) : null
+}
+
+export async function insertMould(db: Db, workspaceId: number, fields: MouldFields, now: Date): Promise<number> {
+  const [id = 0] = await db('moulds').insert({ workspace_id: workspaceId, ...columnsOf(fields), updated_at: now })
+  return id
+}
+
+export const updateMould = (db: Db, workspaceId: number, id: number, fields: MouldFields & { version: number }, now: Date): Promise<boolean> =>
+  updateVersioned(db, 'moulds', { workspaceId, id, version: fields.version }, columnsOf(fields), now)

@@ -1,0 +1,131 @@
+import { expect, test, type Page } from '@playwright/test'
+import sharp from 'sharp'
+import { binaryStl, prism, textStl, type Triangle } from '../fixtures/stl'
+import { signInAs } from './people'
+
+const square = (side: number): [number, number][] => [[0, 0], [side, 0], [side, side], [0, side]]
+const file = (name: string, mimeType: string, content: string | Uint8Array) => ({ name, mimeType, buffer: Buffer.from(content) })
+const stl = (name: string, triangles: readonly Triangle[]) => file(name, 'model/stl', binaryStl(triangles))
+const holds = (page: Page, text: string) => expect(page.getByRole('region', { name: 'What it holds' }).locator('dd').first()).toContainText(text)
+
+async function aNewMould(page: Page, way: string): Promise<void> {
+  await signInAs(page, 'maren')
+  await page.goto('/sizing/new')
+  await page.getByRole('button', { name: way }).click()
+}
+
+test('a mould is sized from a mesh, kept, and its shape taken by a recipe', async ({ page }) => {
+  await aNewMould(page, 'from a mesh')
+  // a box of 60 × 60 × 50 mm: 180 ml
+  await page.getByLabel('Choose the mesh').setInputFiles(stl('box.stl', prism(square(60), square(60), 50)))
+  await holds(page, '180.0')
+  await expect(page.getByText('12 triangles, 50.0 mm high')).toBeVisible()
+  await page.getByLabel('how deep are').fill('90')
+  await expect(page.getByText('25.00 mm')).toBeVisible()
+  await page.getByLabel('how much is a depth of').fill('10')
+  await expect(page.getByText('36.00 ml')).toBeVisible()
+  await page.getByLabel('millilitres in the mould').fill('36')
+  await expect(page.getByText('to 10.0 mm')).toBeVisible()
+  await page.getByLabel('Name').fill('Meshed mould')
+  await page.getByRole('button', { name: 'Save the mould' }).click()
+  await expect(page).toHaveURL(/sizing\/\d+$/)
+  await expect(page.getByText('the mesh “box.stl”').first()).toBeVisible()
+
+  await page.goto('/recipes/new')
+  await page.getByLabel('Mould').selectOption({ label: 'Meshed mould (1)' })
+  await page.getByRole('button', { name: 'Take the mould’s shape' }).click()
+  await expect(page.getByText('Holds 180.0 ml to the brim')).toBeVisible()
+})
+
+test('a file that is no closed mesh is told so, and nothing typed is lost', async ({ page }) => {
+  await aNewMould(page, 'from a mesh')
+  await page.getByLabel('Name').fill('Half a mould')
+  const choose = page.getByLabel('Choose the mesh')
+  await choose.setInputFiles(file('photo.stl', 'model/stl', 'this is no mesh at all'))
+  await expect(page.getByRole('alert')).toContainText('is not an STL file')
+  await choose.setInputFiles(file('short.stl', 'model/stl', textStl(prism(square(9), square(9), 9)).slice(0, 500)))
+  await expect(page.getByRole('alert')).toContainText('breaks off')
+  await choose.setInputFiles(stl('open.stl', prism(square(60), square(60), 50).slice(2)))
+  await expect(page.getByRole('alert')).toContainText('does not close')
+  await expect(page.getByLabel('Name')).toHaveValue('Half a mould')
+})
+
+test('water at several levels makes a curve', async ({ page }) => {
+  await aNewMould(page, 'with water')
+  await page.getByLabel('the water has').fill('20')
+  await page.getByLabel('level above the lowest point').fill('10')
+  await page.getByLabel('water in it').fill('99,82067')
+  // 0.9982067 g/ml at 20 °C
+  await holds(page, '100.0')
+  await page.getByRole('button', { name: 'another level' }).click()
+  await page.getByLabel('next level').fill('8')
+  await page.getByLabel('water in it').nth(1).fill('150')
+  await expect(page.getByText('must be higher than 10 mm')).toBeVisible()
+  await page.getByLabel('next level').fill('30')
+  await holds(page, '150.3')
+  await page.getByLabel('the water has').fill('55')
+  await expect(page.getByText('must be from 0 to 40 °C')).toBeVisible()
+})
+
+test('a drawing with its own scale, one without, and one that is none', async ({ page }) => {
+  await aNewMould(page, 'from a drawing')
+  const choose = page.getByLabel('Choose the drawing')
+  // 100 × 60 mm with a round hole of 40 mm across: 60 − 12.566 = 47.434 cm², 10 mm high
+  await choose.setInputFiles(file('plate.svg', 'image/svg+xml', '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="60mm" viewBox="0 0 200 120"><script>document.title="hostile"</script><rect width="200" height="120"/><circle cx="100" cy="60" r="40"/></svg>'))
+  await page.getByLabel('height of its sides').fill('10')
+  await holds(page, '47.4')
+  await choose.setInputFiles(file('bow.svg', 'image/svg+xml', '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><path d="M0 0L9 9L9 0L0 9Z"/></svg>'))
+  await expect(page.getByRole('alert')).toContainText('crosses or touches itself')
+  await choose.setInputFiles(file('bad.svg', 'image/svg+xml', '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0L9"/></svg>'))
+  await expect(page.getByRole('alert')).toContainText('malformed')
+  await choose.setInputFiles(file('none.svg', 'image/svg+xml', 'hello'))
+  await expect(page.getByRole('alert')).toContainText('no SVG drawing')
+  expect(await page.title()).not.toContain('hostile')
+})
+
+test('an outline is traced on a photograph with a known rectangle', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 1500 })
+  await aNewMould(page, 'from a photo')
+  const png = await sharp({ create: { width: 800, height: 600, channels: 3, background: '#cbb98f' } }).png().toBuffer()
+  await page.getByLabel('Choose the photograph').setInputFiles(file('none.png', 'image/png', 'no picture'))
+  await expect(page.getByRole('alert')).toContainText('no picture')
+  await page.getByLabel('Choose the photograph').setInputFiles(file('mould.png', 'image/png', png))
+  await page.getByLabel('The scale comes from').selectOption({ label: 'four corners of a known rectangle' })
+  await page.getByLabel('first side').fill('200')
+  await page.getByLabel('second side').fill('100')
+  await page.getByLabel('height of its sides').fill('10')
+  const stage = page.getByRole('group', { name: /The photograph/ })
+  const box = (await stage.boundingBox())!
+  const scale = Math.min(box.width / 800, box.height / 600)
+  const press = (x: number, y: number) => page.mouse.click(box.x + (box.width - 800 * scale) / 2 + x * scale, box.y + (box.height - 600 * scale) / 2 + y * scale)
+  // The rectangle lies straight in the picture, two pixels a millimetre; the outline is 100 × 50 mm: 50 ml at 10 mm.
+  for (const [x, y] of [[100, 100], [500, 100], [500, 300], [100, 300]] as const) await press(x, y)
+  await expect(page.getByText('Now mark the outline')).toBeVisible()
+  for (const [x, y] of [[200, 150], [400, 150], [400, 250], [200, 250]] as const) await press(x, y)
+  const volume = async () => Number((await page.getByRole('region', { name: 'What it holds' }).locator('dd').first().textContent())?.replace(/[^\d.]/g, ''))
+  await expect.poll(volume).toBeGreaterThan(48.5)
+  expect(await volume()).toBeLessThan(51.5)
+  const before = await volume()
+  await page.getByRole('button', { name: 'Insert a corner after 1', exact: true }).press('Enter')
+  await page.getByRole('button', { name: /^Point 2;/ }).press('ArrowUp')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(volume).toBeCloseTo(before, 1)
+})
+
+test('two people size one mould: the second is told', async ({ page, browser }) => {
+  await signInAs(page, 'maren')
+  await page.goto('/sizing')
+  await page.getByRole('link', { name: /Plaque mould/ }).click()
+  const other = await (await browser.newContext()).newPage()
+  await signInAs(other, 'wilda')
+  await other.goto(page.url())
+  await other.getByLabel('in the workshop').fill('9')
+  await other.getByRole('button', { name: 'Save the mould' }).click()
+  await expect(other.getByText('Saved.')).toBeVisible()
+  await page.getByLabel('lasts for').fill('55')
+  await page.getByRole('button', { name: 'Save the mould' }).click()
+  await expect(page.getByRole('alert')).toContainText('Somebody else saved this')
+  await page.getByRole('alert').getByRole('button', { name: 'Take theirs, drop mine' }).click()
+  await expect(page.getByLabel('in the workshop')).toHaveValue('9')
+})
