@@ -1,24 +1,45 @@
 <script setup lang="ts">
-import { readNumber } from '~~/core/units'
+import { BASE_UNIT, readNumber, readQuantity, type Quantity, type ReadQuantity, type ReadQuantityCode } from '~~/core/units'
 
 /**
- * A labelled number with its unit. It keeps what was typed, comma or point, and hands on the number; what is no
- * number is handed on as NaN, which no schema accepts, and is never guessed at.
+ * A labelled number with its unit. It keeps what was typed, comma or point, this unit or another of its kind, and
+ * hands on the number; what is no number is handed on as NaN, which no schema accepts, and is never guessed at.
  */
 const { label, unit = '', error = undefined, optional = false, hideLabel = false } = defineProps<{ label: string; unit?: string; error?: string; optional?: boolean; hideLabel?: boolean }>()
 const model = defineModel<number | undefined>({ required: true })
 const id = useId()
 
+/** Fields in the core's base units also take other units of the same kind. */
+const quantity = computed(() => (Object.keys(BASE_UNIT) as Quantity[]).find((one) => BASE_UNIT[one] === unit) ?? null)
+const readText = (typed: string): ReadQuantity => {
+  if (quantity.value) return readQuantity(typed, quantity.value)
+  const read = readNumber(typed)
+  return read.ok ? { ...read, unit: null } : read
+}
+
 const written = (value: number | undefined) => (value === undefined || Number.isNaN(value) ? '' : String(Math.round(value * 1e6) / 1e6))
 const text = ref(written(model.value))
 const own = ref('')
+/** What an amount in another unit was taken for. */
+const taken = ref('')
 
+const COMPLAINTS: Record<Exclude<ReadQuantityCode, 'EMPTY'>, (typed: string) => string> = {
+  NOT_A_NUMBER: (typed) => `"${typed}" is not a number`,
+  AMBIGUOUS_SEPARATOR: (typed) => `"${typed}" has both a comma and a point; write the decimals with one of them`,
+  UNKNOWN_UNIT: (typed) => `the unit in "${typed}" is not known; ${unit} is meant where none stands`,
+  OTHER_QUANTITY: (typed) => `"${typed}" measures something else; this is asked in ${unit}`,
+  AMBIGUOUS_OUNCE: () => (unit === 'g' ? 'an ounce can be a weight or a volume: write grams' : 'an ounce can be a weight or a volume: write US fl oz, imp fl oz or ml'),
+}
 function read(typed: string): number | undefined {
-  const result = readNumber(typed)
+  const result = readText(typed)
   own.value = ''
-  if (result.ok) return result.value
+  taken.value = ''
+  if (result.ok) {
+    if (result.unit !== null && result.unit !== unit) taken.value = `${result.unit}: ${written(result.value)} ${unit}`
+    return result.value
+  }
   if (result.code === 'EMPTY') return optional ? undefined : Number.NaN
-  own.value = result.code === 'AMBIGUOUS_SEPARATOR' ? `"${typed}" has both a comma and a point; write the decimals with one of them` : `"${typed}" is not a number`
+  own.value = COMPLAINTS[result.code](typed)
   return Number.NaN
 }
 function typed(value: string): void {
@@ -26,11 +47,12 @@ function typed(value: string): void {
   model.value = read(value)
 }
 watch(model, (value) => {
-  const shown = readNumber(text.value)
+  const shown = readText(text.value)
   const same = value === undefined ? text.value.trim() === '' : Number.isNaN(value) || (shown.ok && shown.value === value)
   if (!same) {
     text.value = written(value)
     own.value = ''
+    taken.value = ''
   }
 })
 const complaint = computed(() => own.value || error)
@@ -44,5 +66,6 @@ const complaint = computed(() => own.value || error)
       <span v-if="unit" class="min-w-8 text-soft">{{ unit }}</span>
     </div>
     <p v-if="complaint" :id="`${id}-wrong`" class="wrong">{{ complaint }}</p>
+    <p v-else-if="taken" class="text-sm text-soft">{{ taken }}</p>
   </div>
 </template>

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { formatDuration, formatNumber, fromBaseUnit, readNumber, toBaseUnit, UNITS } from '../../core/units'
+import { BASE_UNIT, formatDuration, formatNumber, fromBaseUnit, readNumber, readQuantity, toBaseUnit, UNITS, type Quantity } from '../../core/units'
 
 test.each<[string, number | string]>([
   ['12.5', 12.5], ['12,5', 12.5], [' 7 ', 7], ['1/8', 0.125], ['1 1/2', 1.5], ['-3', -3], ['.5', 0.5],
@@ -8,6 +8,29 @@ test.each<[string, number | string]>([
 ])('%j reads as %s', (text, wanted) => {
   const read = readNumber(text)
   expect(read.ok ? read.value : read.code).toBe(wanted)
+})
+
+test.each<[string, Quantity, number | string]>([
+  ['12.5', 'length', 12.5], ['8 fl oz', 'volume', 236.5882365], ['8 US fl oz', 'volume', 236.5882365], ['8 imp fl oz', 'volume', 227.3045], ['8fl.oz', 'volume', 236.5882365],
+  ['1/8 in', 'length', 3.175], ['1 1/2"', 'length', 38.1], ['2,5 cm', 'length', 25], ['0,5 kg', 'mass', 500], ['2 lb', 'mass', 907.18474], ['70 °F', 'temperature', 21.1111111], ['70F', 'temperature', 21.1111111],
+  ['-4 °C', 'temperature', -4], ['120 cc', 'volume', 120], ['1 l', 'volume', 1000],
+  ['3 oz', 'volume', 'AMBIGUOUS_OUNCE'], ['3 oz', 'mass', 'AMBIGUOUS_OUNCE'], ['3 ounces', 'mass', 'AMBIGUOUS_OUNCE'], ['5 mm', 'volume', 'OTHER_QUANTITY'], ['5 fl oz', 'mass', 'OTHER_QUANTITY'],
+  ['5 cubits', 'length', 'UNKNOWN_UNIT'], ['twelve', 'length', 'NOT_A_NUMBER'], ['', 'mass', 'EMPTY'], ['1.2,3 in', 'length', 'AMBIGUOUS_SEPARATOR'], ['1 2 in', 'length', 'NOT_A_NUMBER'], ['1/0 in', 'length', 'NOT_A_NUMBER'],
+])('%j as %s reads as %s', (text, quantity, wanted) => {
+  const read = readQuantity(text, quantity)
+  if (typeof wanted === 'string') {
+    expect(read).toEqual({ ok: false, code: wanted })
+    return
+  }
+  expect(read.ok && read.value).toBeCloseTo(wanted, 6)
+})
+
+test('whatever unit is typed, the base unit comes out as the conversion says', () => {
+  const typed = (Object.keys(UNITS) as Quantity[]).flatMap((quantity) => UNITS[quantity].filter((unit) => unit !== 'oz').map((unit) => ({ quantity, unit })))
+  fc.assert(fc.property(fc.constantFrom(...typed), fc.integer({ min: 0, max: 9999 }), ({ quantity, unit }, hundredths) => {
+    const read = readQuantity(`${hundredths / 100} ${unit}`, quantity)
+    expect(read.ok && read.value).toBeCloseTo(unit === BASE_UNIT[quantity] ? hundredths / 100 : toBaseUnit(hundredths / 100, unit), 9)
+  }), { seed: 3 })
 })
 
 test.each([['oz', 28.349523125], ['lb', 453.59237], ['in', 25.4], ['US fl oz', 29.5735295625], ['imp fl oz', 28.4130625], ['cm', 10], ['l', 1000]] as const)('1 %s is %d in the base unit', (unit, base) => {

@@ -50,6 +50,23 @@ test('a file that is no closed mesh is told so, and nothing typed is lost', asyn
   await expect(page.getByLabel('Name')).toHaveValue('Half a mould')
 })
 
+test('measures are taken in the units they are typed in, and an ounce is asked about', async ({ page }) => {
+  await aNewMould(page, 'by measures')
+  await page.getByLabel('width').fill('4 in')
+  await expect(page.getByText('in: 101.6 mm')).toBeVisible()
+  await page.getByLabel('length').fill('2,5 cm')
+  await page.getByLabel('height').fill('10')
+  // 101.6 × 25 × 10 mm
+  await holds(page, '25.4')
+  await page.getByLabel('how deep are').fill('0.5 imp fl oz')
+  // 14.206531 ml over 25.4 cm²
+  await expect(page.getByText('5.59 mm')).toBeVisible()
+  await page.getByLabel('how deep are').fill('1 oz')
+  await expect(page.getByText('an ounce can be a weight or a volume')).toBeVisible()
+  await page.getByLabel('width').fill('4 kg')
+  await expect(page.getByText('"4 kg" measures something else')).toBeVisible()
+})
+
 test('water at several levels makes a curve', async ({ page }) => {
   await aNewMould(page, 'with water')
   await page.getByLabel('the water has').fill('20')

@@ -1,0 +1,46 @@
+import { BASE_UNIT, toBaseUnit, UNITS, type Quantity, type Unit } from './convertUnit'
+import { readNumber, type ReadNumberCode } from './readNumber'
+
+export type ReadQuantityCode = ReadNumberCode | 'UNKNOWN_UNIT' | 'OTHER_QUANTITY' | 'AMBIGUOUS_OUNCE'
+export type ReadQuantity =
+  /** `unit` is the one that was typed, or null where only a number stood. */
+  { ok: true; value: number; unit: Unit | null } | { ok: false; code: ReadQuantityCode }
+
+/** How people write the units; lower case, without points. */
+const SPELLINGS: Record<string, Unit> = {
+  g: 'g', gram: 'g', grams: 'g', kg: 'kg', kilo: 'kg', lb: 'lb', lbs: 'lb', pound: 'lb', pounds: 'lb',
+  ml: 'ml', 'cm³': 'ml', cm3: 'ml', cc: 'ml', l: 'l', litre: 'l', litres: 'l', liter: 'l', liters: 'l',
+  'us fl oz': 'US fl oz', 'us floz': 'US fl oz', 'imp fl oz': 'imp fl oz', 'imp floz': 'imp fl oz', 'uk fl oz': 'imp fl oz',
+  mm: 'mm', cm: 'cm', in: 'in', inch: 'in', inches: 'in', '"': 'in', '″': 'in',
+  '°c': '°C', c: '°C', '°f': '°F', f: '°F',
+}
+/** A fluid ounce without a country is the one most resins are sold in; the field shows what it was taken for. */
+const FLUID_OUNCE = /^fl\.? ?oz$/
+const OUNCE = /^(oz|ounce|ounces)$/
+const PARTS = /^([^a-zA-Z°"″³]*?)\s*([a-zA-Z°"″][a-zA-Z°"″³3 .]*)?$/
+
+const quantityOf = (unit: Unit) => (Object.keys(UNITS) as Quantity[]).find((quantity) => (UNITS[quantity] as readonly Unit[]).includes(unit))
+
+/**
+ * Reads a number with or without a unit, as people type it: `8 fl oz`, `1/8 in`, `0,5 kg`, `70 °F`.
+ * A bare ounce is refused: where a volume is asked it may be either kind, and where a mass is asked somebody may
+ * mean the fluid one. A number alone is in the base unit.
+ * @param text what stands in the field
+ * @param quantity what the field asks for
+ * @returns the value in the quantity's base unit (g, ml, mm, °C), or a code that says why it cannot be read
+ * @example readQuantity('1/8 in', 'length') // => { ok: true, value: 3.175, unit: 'in' }
+ */
+export function readQuantity(text: string, quantity: Quantity): ReadQuantity {
+  const parts = PARTS.exec(text.trim())
+  if (!parts) return { ok: false, code: 'NOT_A_NUMBER' }
+  const [, typed = '', named] = parts
+  const read = readNumber(typed)
+  if (!read.ok) return read.code === 'EMPTY' && named !== undefined ? { ok: false, code: 'NOT_A_NUMBER' } : read
+  if (named === undefined) return { ok: true, value: read.value, unit: null }
+  const spelling = named.trim().toLowerCase().replaceAll('.', '')
+  if (OUNCE.test(spelling)) return { ok: false, code: 'AMBIGUOUS_OUNCE' }
+  const unit = FLUID_OUNCE.test(spelling) ? 'US fl oz' : SPELLINGS[spelling]
+  if (unit === undefined) return { ok: false, code: 'UNKNOWN_UNIT' }
+  if (quantityOf(unit) !== quantity) return { ok: false, code: 'OTHER_QUANTITY' }
+  return { ok: true, value: unit === BASE_UNIT[quantity] ? read.value : toBaseUnit(read.value, unit), unit }
+}
