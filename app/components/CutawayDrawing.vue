@@ -16,8 +16,8 @@ export interface DrawnLayer {
 }
 
 /** A piece cut through its middle, to scale, its layers from the face backwards. */
-const { shape, layers, small = false, chosen = null } = defineProps<{ shape: Shape; layers: DrawnLayer[]; small?: boolean; chosen?: number | null }>()
-const emit = defineEmits<{ choose: [index: number] }>()
+const { shape, layers, small = false, chosen = null, editable = false } = defineProps<{ shape: Shape; layers: DrawnLayer[]; small?: boolean; chosen?: number | null; editable?: boolean }>()
+const emit = defineEmits<{ choose: [index: number]; level: [index: number, levelMm: number] }>()
 
 const BOARD_MM = 14
 /** Below this share of its width a section is too thin to read, so heights are drawn larger, and it is said. */
@@ -88,6 +88,28 @@ const drawn = computed<Drawn[]>(() => {
 })
 const edge = computed(() => middle.value + (section.value.widestMm / 2) * scale.value.across)
 const hull = computed(() => (section.value.heightMm === null ? band(0, BOARD_MM) : band(0, section.value.heightMm)))
+
+/** The surface of a layer follows the finger; arrow keys move it by a tenth, with Shift by a millimetre. */
+const TENTH_MM = 0.1
+const picture = useTemplateRef<SVGSVGElement>('picture')
+const held = ref<number | null>(null)
+function hold(index: number, event: PointerEvent): void {
+  held.value = index
+  emit('choose', index)
+  picture.value?.setPointerCapture(event.pointerId)
+}
+function drag(event: PointerEvent): void {
+  if (held.value === null) return
+  const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(picture.value?.getScreenCTM()?.inverse())
+  emit('level', held.value, Math.round((floor.value - at.y) / scale.value.up / TENTH_MM) * TENTH_MM)
+}
+function press(layer: Drawn, event: KeyboardEvent): void {
+  const way = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
+  if (way === 0) return
+  event.preventDefault()
+  emit('choose', layer.index)
+  emit('level', layer.index, layer.toMm + way * (event.shiftKey ? 1 : TENTH_MM))
+}
 const INCLUSION_SPOTS = [0.24, 0.5, 0.73, 0.36, 0.63]
 const thicknessOf = (layer: Drawn) => formatNumber(layer.toMm - layer.fromMm, 1)
 const scaleMm = computed(() => [200, 100, 50, 20, 10].find((mm) => mm <= section.value.widestMm * 0.6) ?? 5)
@@ -95,7 +117,7 @@ const scaleMm = computed(() => [200, 100, 50, 20, 10].find((mm) => mm <= section
 
 <template>
   <figure class="min-w-0">
-    <svg :viewBox="`0 0 ${box.width} ${box.height}`" class="block w-full" role="img" :aria-label="`Cut through the piece: ${layers.map((layer) => layer.name).join(', then ')}`">
+    <svg ref="picture" :viewBox="`0 0 ${box.width} ${box.height}`" class="block w-full" :class="editable ? 'touch-none' : ''" :role="editable ? 'group' : 'img'" :aria-label="`Cut through the piece: ${layers.map((layer) => layer.name).join(', then ')}`" @pointermove="drag" @pointerup="held = null" @pointercancel="held = null">
       <defs>
         <pattern id="board" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(52)"><line x1="0" y1="0" x2="0" y2="6" stroke="var(--firm)" stroke-width="1" /></pattern>
       </defs>
@@ -112,6 +134,12 @@ const scaleMm = computed(() => [200, 100, 50, 20, 10].find((mm) => mm <= section
         </template>
       </g>
       <path :d="hull" fill="none" stroke="var(--ink)" stroke-width="1.2" />
+      <template v-if="editable">
+        <g v-for="layer in drawn.filter((one) => one.coatMm === null)" :key="`level${layer.index}`" class="group cursor-ns-resize" role="slider" tabindex="0" :aria-label="`Surface of ${layer.name}`" aria-orientation="vertical" :aria-valuenow="Math.round(layer.toMm * 10) / 10" :aria-valuetext="`${formatNumber(layer.toMm, 1)} mm above the bottom`" @pointerdown.prevent="hold(layer.index, $event)" @keydown="press(layer, $event)">
+          <rect :x="middle - (section.widestMm / 2) * scale.across" :y="y(layer.toMm) - 9" :width="section.widestMm * scale.across" height="18" fill="transparent" />
+          <path :d="`M${middle - 13} ${y(layer.toMm) - 3}h26m0 6h-26`" stroke="var(--ink)" stroke-width="1.6" :opacity="held === layer.index ? 1 : 0.55" />
+        </g>
+      </template>
       <template v-if="!small">
         <text :x="middle" :y="y(scale.bodyMm) - 12" text-anchor="middle" font-size="12.5" fill="var(--soft)">{{ section.heightMm === null ? 'top' : 'back' }}</text>
         <text :x="middle" :y="floor + 18" text-anchor="middle" font-size="12.5" fill="var(--soft)">{{ section.heightMm === null ? 'board' : 'face' }}</text>

@@ -34,6 +34,14 @@ export interface Resin extends MixResin {
   kitMl: number
   kitPrice: Money
   milestones: Record<Milestone, number>
+  /** Bears such warmth once cured; absent when unknown. */
+  heatC?: number
+  /** How well white stays up in it: 1 sinks at once, 5 stays; absent when unknown. */
+  whiteHold?: number
+  /** What is left of it in the stores. */
+  stockMl: number
+  /** Until a new kit arrives. */
+  leadDays: number
   note: string
 }
 

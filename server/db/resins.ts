@@ -23,6 +23,10 @@ interface ResinColumns {
   max_depth_mm: string
   kit_ml: string
   kit_price: string
+  heat_c: string | null
+  white_hold: number | null
+  stock_ml: string
+  lead_days: number
   note: string | null
 }
 interface MilestoneColumns {
@@ -51,6 +55,10 @@ function resinOf(row: ResinColumns, milestones: readonly MilestoneColumns[]): Re
     maxDepthMm: decimal(row.max_depth_mm),
     kitMl: decimal(row.kit_ml),
     kitPrice: row.kit_price,
+    heatC: decimalOrNull(row.heat_c) ?? undefined,
+    whiteHold: row.white_hold ?? undefined,
+    stockMl: decimal(row.stock_ml),
+    leadDays: row.lead_days,
     note: row.note ?? '',
     milestones: Object.fromEntries(MILESTONES.map((name) => [name, minutes.get(name) ?? 0])) as Record<Milestone, number>,
   }
@@ -74,6 +82,10 @@ const columnsOf = (fields: ResinFields) => ({
   max_depth_mm: fields.maxDepthMm,
   kit_ml: fields.kitMl,
   kit_price: fields.kitPrice,
+  heat_c: fields.heatC ?? null,
+  white_hold: fields.whiteHold ?? null,
+  stock_ml: fields.stockMl,
+  lead_days: fields.leadDays,
   note: fields.note,
 })
 

@@ -34,7 +34,7 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     await field(page, 'height').fill('20')
     await field(page, 'Resin').selectOption({ label: RESIN })
     await field(page, 'Layer').fill('clear block')
-    await expect(page.getByRole('img', { name: 'Cut through the piece: clear block' })).toContainText('20.0 mm')
+    await expect(page.getByRole('group', { name: 'Cut through the piece: clear block' })).toContainText('20.0 mm')
     // 10 cm × 5 cm × 2 cm
     await expect(page.getByText('Holds 100.0 ml to the brim')).toBeVisible()
     await field(page, 'pour, each piece').fill('2')

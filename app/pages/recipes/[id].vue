@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { ArrowDown, ArrowUp, Trash2 } from '@lucide/vue'
-import { sizeBatch, type Layer, type Recipe } from '~~/core/batch'
+import { ArrowDown, ArrowUp, SplitSquareVertical, Trash2 } from '@lucide/vue'
+import { layerDepthMm, moveBoundary, sizeBatch, splitLayer, type Layer, type Recipe } from '~~/core/batch'
 import { footprintOf } from '~~/core/size'
 import { formatNumber } from '~~/core/units'
 import { newRecipeSchema, recipeSchema, type RecipeFields } from '~~/shared/schemas/forms'
@@ -67,6 +67,27 @@ function addLayer(): void {
   draft.value.layers.push(layerDraft(`layer ${draft.value.layers.length + 1}`))
   chosen.value = draft.value.layers.length - 1
 }
+function moveLevel(index: number, levelMm: number): void {
+  draft.value.layers = moveBoundary(asRecipe.value, index, levelMm) ?? draft.value.layers
+}
+const canSplit = computed(() => splitLayer(asRecipe.value, chosen.value, 2) !== null)
+function split(): void {
+  draft.value.layers = splitLayer(asRecipe.value, chosen.value, 2) ?? draft.value.layers
+}
+/** What the chosen layer asks of its resin, for one piece. */
+const choosing = ref(false)
+const need = computed(() => {
+  const layer = draft.value.layers[chosen.value]
+  const depthMm = layer && layerDepthMm(asRecipe.value, asRecipe.value.layers[chosen.value]!)
+  const mixMl = sized.value.ok ? sized.value.value.layers[chosen.value]?.mixMl : undefined
+  if (!layer || !depthMm || !mixMl) return null
+  return { depthMm, mixMl, busyMin: layer.restMin + layer.pourMin, tempC: workshop.warmC }
+})
+function takeResin(resinId: number): void {
+  const layer = draft.value.layers[chosen.value]
+  if (layer) draft.value.layers[chosen.value] = { ...layer, resinId }
+  choosing.value = false
+}
 function removeLayer(index: number): void {
   draft.value.layers.splice(index, 1)
   chosen.value = Math.max(0, index - 1)
@@ -107,7 +128,7 @@ function useOwnFootprint(): void {
       <p v-if="form.failure.value && !form.conflict.value" role="alert" class="wrong mb-2">{{ form.failure.value }}</p>
       <div class="grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)]">
         <div class="min-w-0 space-y-3">
-          <CutawayDrawing v-if="drawable" :shape="draft.shape" :layers="drawn" :chosen="chosen" class="sheet p-2" @choose="chosen = $event" />
+          <CutawayDrawing v-if="drawable" :shape="draft.shape" :layers="drawn" :chosen="chosen" editable class="sheet p-2" @choose="chosen = $event" @level="moveLevel" />
           <p v-else class="sheet p-6 text-soft">The cutaway is drawn as soon as all measures are numbers.</p>
           <p v-if="complaint" role="status" class="wrong">{{ complaint.message }}</p>
           <p v-else-if="sized.ok && sized.value.capacityMl" class="text-soft">Holds {{ formatNumber(sized.value.capacityMl, 1) }} ml to the brim; one piece takes {{ formatNumber(sized.value.layers.reduce((sum, layer) => sum + layer.netMl, 0), 1) }} ml of resin.</p>
@@ -136,11 +157,14 @@ function useOwnFootprint(): void {
             <div class="mt-4 flex gap-2 border-t border-hair pt-3">
               <button type="button" class="quiet slim inline-flex items-center gap-1" :disabled="chosen === 0" @click="move(chosen, -1)"><ArrowUp :size="16" /> towards the face</button>
               <button type="button" class="quiet slim inline-flex items-center gap-1" :disabled="chosen === draft.layers.length - 1" @click="move(chosen, 1)"><ArrowDown :size="16" /> towards the back</button>
+              <button type="button" class="quiet slim" :disabled="!need" @click="choosing = true">which resin?</button>
+              <button type="button" class="quiet slim inline-flex items-center gap-1" :disabled="!canSplit" @click="split"><SplitSquareVertical :size="16" /> split in two</button>
               <button type="button" class="quiet slim ml-auto inline-flex items-center gap-1" :disabled="draft.layers.length === 1" @click="removeLayer(chosen)"><Trash2 :size="16" /> remove</button>
             </div>
           </div>
         </section>
       </div>
+      <AskDialog :open="choosing" title="Which resin for this layer?" @close="choosing = false"><ResinChoices v-if="need && workshop.rules" :need="need" :currency="workshop.rules.currency" :resins="resins.resins" @choose="takeResin" /></AskDialog>
       <section class="mt-6"><h2 class="mb-2">Steps of work</h2><StepTable v-model="draft.steps" :error-at="errorAt" /></section>
       <CautionList class="mt-4" :topics="['liquid', 'cup', 'heat', 'sand', 'waste']" />
     </form>

@@ -14,7 +14,7 @@ const saved = ref(false)
 
 const blank = (): ResinFields => ({
   name: '', ratio: { basis: 'volume', a: 2, b: 1 }, tolerancePct: 3, pourFirst: 'b', referenceC: 22, activationKJ: 55, referencePotG: 150, massExponent: 0.35,
-  maxMixMl: 500, minDepthMm: 2, maxDepthMm: 10, kitMl: 1500, kitPrice: '50.00', note: '',
+  maxMixMl: 500, minDepthMm: 2, maxDepthMm: 10, kitMl: 1500, kitPrice: '50.00', stockMl: 0, leadDays: 3, note: '',
   milestones: { work: 45, gel: 180, tackFrom: 240, tackTo: 600, demould: 1200, sand: 4320, full: 7200 },
 })
 const copy = (row: ResinRow): ResinFields => {
@@ -54,7 +54,7 @@ const { errorAt } = form
 const BASES = [{ value: 'volume', label: 'by volume' }, { value: 'mass', label: 'by weight' }] as const
 const FIRSTS = [{ value: 'a', label: 'part A' }, { value: 'b', label: 'part B' }] as const
 const thinner = computed(() => (draft.value.densityA && draft.value.densityB ? (draft.value.densityA < draft.value.densityB ? 'A' : 'B') : null))
-type NumberField = 'densityA' | 'densityB' | 'tolerancePct' | 'referenceC' | 'activationKJ' | 'referencePotG' | 'massExponent' | 'maxMixMl' | 'minDepthMm' | 'maxDepthMm' | 'kitMl'
+type NumberField = 'densityA' | 'densityB' | 'tolerancePct' | 'referenceC' | 'activationKJ' | 'referencePotG' | 'massExponent' | 'maxMixMl' | 'minDepthMm' | 'maxDepthMm' | 'kitMl' | 'heatC' | 'whiteHold' | 'stockMl' | 'leadDays'
 const set = (name: NumberField, value: number | undefined) => (draft.value = { ...draft.value, [name]: value })
 /** The first two are told in minutes, as on a data sheet; the others in hours. */
 const milestoneUnit = (name: Milestone) => (name === 'work' || name === 'gel' ? { unit: 'min', minutes: 1 } : { unit: 'h', minutes: MINUTES_PER_HOUR })
@@ -96,6 +96,10 @@ const setMilestone = (name: Milestone, amount: number | undefined) => (draft.val
             <FieldNumber :model-value="draft.minDepthMm" label="least layer" unit="mm" :error="errorAt('minDepthMm')" @update:model-value="set('minDepthMm', $event)" />
             <FieldNumber :model-value="draft.maxDepthMm" label="greatest layer" unit="mm" :error="errorAt('maxDepthMm')" @update:model-value="set('maxDepthMm', $event)" />
             <FieldNumber :model-value="draft.kitMl" label="a kit makes" unit="ml" :error="errorAt('kitMl')" @update:model-value="set('kitMl', $event)" />
+            <FieldNumber :model-value="draft.stockMl" label="in the stores" unit="ml" :error="errorAt('stockMl')" @update:model-value="set('stockMl', $event)" />
+            <FieldNumber :model-value="draft.leadDays" label="a new kit takes" unit="days" :error="errorAt('leadDays')" @update:model-value="set('leadDays', $event)" />
+            <FieldNumber optional :model-value="draft.heatC" label="cured, bears" unit="°C" :error="errorAt('heatC')" @update:model-value="set('heatC', $event)" />
+            <FieldNumber optional :model-value="draft.whiteHold" label="white stays up, 1 to 5" :error="errorAt('whiteHold')" @update:model-value="set('whiteHold', $event)" />
             <FieldText v-model="draft.kitPrice" :label="`a kit costs, ${workshop.rules?.currency}`" :error="errorAt('kitPrice')" inputmode="decimal" />
           </div>
           <FieldText v-model="draft.note" label="Note" :rows="2" :error="errorAt('note')" />

@@ -17,7 +17,7 @@ const hours = (minutes: number) => (minutes < 120 ? `${formatNumber(minutes, 0)}
     <EmptyPlace v-else-if="resins.resins.length === 0" title="No resins yet">Everything is worked out from a resin’s ratio, densities and times.<template #action><NuxtLink to="/stores/new" class="press">Add a resin</NuxtLink></template></EmptyPlace>
     <div v-else class="overflow-x-auto">
       <table class="ledger">
-        <thead><tr><th>resin</th><th>ratio</th><th class="figure">A g/ml</th><th class="figure">B g/ml</th><th class="figure">works</th><th class="figure">recoat while tacky</th><th class="figure">demould</th><th class="figure">sand</th><th class="figure">at</th><th class="figure">layer</th><th class="figure">greatest mix</th><th class="figure">kit</th></tr></thead>
+        <thead><tr><th>resin</th><th>ratio</th><th class="figure">A g/ml</th><th class="figure">B g/ml</th><th class="figure">works</th><th class="figure">recoat while tacky</th><th class="figure">demould</th><th class="figure">sand</th><th class="figure">at</th><th class="figure">layer</th><th class="figure">greatest mix</th><th class="figure">in stock</th><th class="figure">kit</th></tr></thead>
         <tbody>
           <tr v-for="resin in resins.resins" :key="resin.id">
             <td><NuxtLink :to="`/stores/${resin.id}`" class="link font-semibold">{{ resin.name }}</NuxtLink><br><span class="text-soft">{{ resin.note }}</span></td>
@@ -31,6 +31,7 @@ const hours = (minutes: number) => (minutes < 120 ? `${formatNumber(minutes, 0)}
             <td class="figure whitespace-nowrap">{{ resin.referenceC }} °C</td>
             <td class="figure whitespace-nowrap">{{ resin.minDepthMm }} to {{ resin.maxDepthMm }} mm</td>
             <td class="figure whitespace-nowrap">{{ formatNumber(resin.maxMixMl, 0) }} ml</td>
+            <td class="figure whitespace-nowrap">{{ formatNumber(resin.stockMl, 0) }} ml<br><span class="text-soft">{{ resin.leadDays }} d</span></td>
             <td class="figure whitespace-nowrap">{{ resin.kitPrice }} {{ workshop.rules?.currency }}<br><span class="text-soft">{{ formatNumber(resin.kitMl, 0) }} ml</span></td>
           </tr>
         </tbody>

@@ -61,6 +61,10 @@ const resinFields = {
   kitMl: positive().required(),
   kitPrice: money().required(),
   milestones: milestones(),
+  heatC: temperature().max(400),
+  whiteHold: whole().min(1).max(5),
+  stockMl: notNegative().required(),
+  leadDays: whole().required().min(0).max(365),
   note: text(4000).defined('is missing'),
 }
 export type ResinFields = Omit<Resin, 'id'>
