@@ -8,7 +8,7 @@ const rooms = [
   { files: ['{core,shared,server,app,db,demo,cli}/**'], not: [['(^|/)tests/', 'nothing imports tests']] },
   { files: ['core/**'], not: [['(^|/)(app|server|shared|db|demo|cli|tests)/|^(vue|nuxt|pinia|knex|mysql2|h3|yup|node:|#|~)', 'the core knows neither interface, database nor Node']] },
   { files: ['core/units/**'], not: [['\\.\\./', 'core/units stands on nothing']] },
-  { files: ['core/{mix,size,cure,cost,run}/**'], not: [['\\.\\./(batch|plan|why)', 'only batch, plan and why build on the other rooms of the core']] },
+  { files: ['core/{mix,colour,geometry,size,outline,mesh,survey,cure,pots,surplus,resin,cost,run}/**'], not: [['\\.\\./(batch|plan|why)', 'only batch, plan and why build on the other rooms of the core']] },
   { files: ['shared/**'], not: [['(^|/)(app|server|db|demo|cli|tests)/|^(vue|nuxt|pinia|knex|mysql2|h3|node:|#|~)', 'shared holds schemas and types on top of the core']] },
   { files: ['server/db/**'], not: [['/(services|api|utils|middleware|workers)/|^(h3|yup)', 'repositories know Knex, the core and shared types']] },
   { files: ['server/services/**'], not: [['^(h3|knex/)|/(api|middleware|utils)/', 'services know nothing of HTTP']] },

@@ -35,8 +35,10 @@ function countIn(file: string, passed: boolean, read: (json: unknown) => Count):
 
 async function jest(args: readonly string[]): Promise<Count> {
   process.stdout.write('\n── Jest: the core, and the server against a real database\n')
-  const database = await startMariadb(join(FOLDER, 'jest'))
-  const results = join(FOLDER, 'jest.json')
+  const folder = join(FOLDER, 'jest')
+  rmSync(folder, { recursive: true, force: true })
+  const database = await startMariadb(folder)
+  const results = join(folder, 'results.json')
   const { settings } = database
   try {
     const passed = await run(bin('jest'), ['--runInBand', '--json', `--outputFile=${results}`, ...args], {
@@ -54,7 +56,7 @@ async function jest(args: readonly string[]): Promise<Count> {
 async function playwright(args: readonly string[]): Promise<Count> {
   process.stdout.write('\n── Playwright: the production build with the demo data in Chromium\n')
   return withDemo(join(FOLDER, 'e2e'), async (address) => {
-    const results = join(FOLDER, 'e2e.json')
+    const results = join(FOLDER, 'e2e/results.json')
     const passed = await run(bin('playwright'), ['test', ...args], { VELVET_URL: address, VELVET_E2E_RESULTS: results })
     return countIn(results, passed, (json) => {
       const { stats } = json as { stats: { expected: number; unexpected: number; flaky: number } }
@@ -65,7 +67,6 @@ async function playwright(args: readonly string[]): Promise<Count> {
 
 /** `velvet test`: everything that is checked; the last line counts it. `velvet test e2e` and `velvet test unit` run one part alone. */
 export async function testCommand(args: readonly string[]): Promise<number> {
-  rmSync(FOLDER, { recursive: true, force: true })
   const counts: Count[] = []
   if (args[0] === 'e2e') counts.push(await playwright(args.slice(1)))
   else if (args[0] === 'unit') counts.push(await jest(args.slice(1)))

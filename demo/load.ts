@@ -12,7 +12,7 @@ import { Chance, liveThrough, solveHere, type Past } from './history'
 import { OPEN_ORDERS, PAST_ORDERS, type DemoOrder } from './orders'
 import { RECIPES, type DemoLayer } from './recipes'
 import { RESINS } from './resins'
-import { DEMO_PASSWORD, MOULDS, PEOPLE, PIGMENTS, PLACES, ROOMS, STATIONS, WORKSPACE } from './workshop'
+import { DEMO_PASSWORD, FILLER_MOULDS, MOULDS, PEOPLE, PIGMENTS, PLACES, ROOMS, STATIONS, WORKSPACE } from './workshop'
 
 const SEED = 20
 
@@ -95,7 +95,7 @@ async function loadWorkshop(knex: Knex, now: Date): Promise<Ids> {
     for (const row of rows) ids.set(row.name, await insert(table, { workspace_id: workspaceId, ...row, updated_at: now }))
     return ids
   }
-  const [moulds, pigments] = [await named('moulds', MOULDS.map(sizedMould)), await named('pigments', PIGMENTS)]
+  const [moulds, pigments] = [await named('moulds', [...MOULDS.map(sizedMould), ...FILLER_MOULDS.map((filler) => ({ ...filler, shape: JSON.stringify(filler.shape), sized_how: 'measures' }))]), await named('pigments', PIGMENTS)]
   const people = new Map<number, Who>()
   const passwordHash = await hashPassword(DEMO_PASSWORD)
   for (const person of PEOPLE) {

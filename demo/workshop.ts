@@ -56,6 +56,13 @@ export const MOULDS = [
   { name: 'Pendulum mould', count: 4, price: '15.60', life_uses: 50 },
 ] as const
 
+/** Small moulds that wait on the side for what the pots leave. */
+export const FILLER_MOULDS = [
+  { name: 'Button filler', count: 6, price: '2.10', life_uses: 120, shape: { kind: 'circle', diameterMm: 24, heightMm: 6 }, filler_least_mm: 2, filler_greatest_mm: 6 },
+  { name: 'Key tag filler', count: 4, price: '3.40', life_uses: 100, shape: { kind: 'rectangle', widthMm: 28, lengthMm: 52, cornerRadiusMm: 6, heightMm: 8 }, filler_least_mm: 3, filler_greatest_mm: 7 },
+  { name: 'Thimble stand filler', count: 2, price: '5.80', life_uses: 80, shape: { kind: 'frustum', bottomDiameterMm: 30, topDiameterMm: 38, heightMm: 26 }, filler_least_mm: 8, filler_greatest_mm: 20 },
+] as const
+
 export const PIGMENTS = [
   { name: 'Moss mica', hex: '#5f7a4a', form: 'powder', price_per_g: '0.3100', density: null, bulk_density: '0.4800', drop_ml: null },
   { name: 'Plum paste', hex: '#6b2f4f', form: 'paste', price_per_g: '0.4200', density: '1.3500', bulk_density: null, drop_ml: '0.0600' },

@@ -43,8 +43,8 @@ const today = computed(() => local(new Date(now.value).toISOString()).toFormat('
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the day …</p>
     <div v-else class="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
-      <section>
-        <h2 class="mb-1">Hands, now and next</h2>
+      <section aria-labelledby="hands">
+        <h2 id="hands" class="mb-1">Hands, now and next</h2>
         <EmptyPlace v-if="hands.length === 0" title="Nothing needs hands">Either all is done, or nothing is planned from here on.<template #action><NuxtLink to="/plan" class="press">Open the plan</NuxtLink></template></EmptyPlace>
         <ol v-else>
           <li v-for="task in hands" :key="task.key" class="grid grid-cols-[4rem_2rem_minmax(0,1fr)_auto] items-center gap-3 border-b border-hair py-1 leading-tight" :class="isNow(task) ? 'bg-sheet font-semibold' : ''">

@@ -7,6 +7,7 @@ export { planRequest, type PlanLine, type PlanPot, type PlanQuestion, type TaskK
 export { potsOfLayer, type LayerPots, type PotPart } from './potsOfLayer'
 export { sizeBatch, sizeRequestOf } from './sizeBatch'
 export { splitLayer } from './splitLayer'
+export { expectedSurplusMl, surplusHomes, type SparePot } from './surplusHomes'
 export { temperatureOfStays, temperatureProfile, type PlaceClimate, type Stay } from './temperatureProfile'
 export { CLEAR_TINT, tintOf } from './tintOf'
 export { PIGMENT_CAP_PCT, tintOfLayer } from './tintOfLayer'

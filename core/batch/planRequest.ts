@@ -262,8 +262,8 @@ class Builder {
       if (needed > reached) before = this.addHardening(line, before, needed - reached, step)
       reached = Math.max(reached, needed)
       const isOut = (stint: Stint) => step.demoulds && numbersOf(stint).every((number) => line.demoulded.has(number))
-      const todo = before.filter((stint) => !isOut(stint))
-      if (todo.length > 0) before = [...before.filter(isOut), ...this.follow(before, this.addStep(line, step, todo))]
+      const left = before.filter((stint) => !isOut(stint))
+      if (left.length > 0) before = [...before.filter(isOut), ...this.follow(before, this.addStep(line, step, left))]
     }
   }
 

@@ -131,6 +131,8 @@ export interface Mould {
   sizedHow: SizedHow | null
   /** What it was sized from, in words. */
   sizedFrom: string
+  /** How deep surplus may stand in it; null when it is no filler mould. */
+  filler: { leastMm: number; greatestMm: number } | null
 }
 
 /** The studio's own figures that every batch is worked out with. */

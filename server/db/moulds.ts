@@ -1,7 +1,7 @@
 import type { Mould, SizedHow } from '../../core/batch'
 import type { Shape } from '../../core/size'
 import type { MouldRow } from '../../shared/types'
-import { json, updateVersioned, type Db } from './rows'
+import { decimal, json, updateVersioned, type Db } from './rows'
 
 interface MouldColumns {
   id: number
@@ -13,17 +13,21 @@ interface MouldColumns {
   shape: string | null
   sized_how: SizedHow | null
   sized_from: string | null
+  filler_least_mm: string | null
+  filler_greatest_mm: string | null
 }
 export type MouldFields = Omit<Mould, 'id'>
 
 const mouldOf = (row: MouldColumns): MouldRow => ({
   id: row.id, version: row.version, name: row.name, count: row.count, price: row.price, lifeUses: row.life_uses,
   shape: row.shape === null ? null : json<Shape>(row.shape), sizedHow: row.sized_how, sizedFrom: row.sized_from ?? '',
+  filler: row.filler_least_mm === null || row.filler_greatest_mm === null ? null : { leastMm: decimal(row.filler_least_mm), greatestMm: decimal(row.filler_greatest_mm) },
 })
 
 const columnsOf = (fields: MouldFields) => ({
   name: fields.name.trim(), count: fields.count, price: fields.price, life_uses: fields.lifeUses,
   shape: fields.shape === null ? null : JSON.stringify(fields.shape), sized_how: fields.shape === null ? null : fields.sizedHow, sized_from: fields.sizedFrom || null,
+  filler_least_mm: fields.filler?.leastMm ?? null, filler_greatest_mm: fields.filler?.greatestMm ?? null,
 })
 
 export async function listMoulds(db: Db, workspaceId: number): Promise<MouldRow[]> {

@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
+import { expectedSurplusMl, surplusHomes } from '../../core/batch'
 import { surplus, type FillerMould, type SurplusAnswer, type SurplusRequest } from '../../core/surplus'
+import { mould } from '../fixtures/studio'
 
 const filler = (id: string, leastMl: number, mostMl: number): FillerMould => ({ id, volumeMl: mostMl, depthMm: 10, leastMm: (10 * leastMl) / mostMl, greatestMm: 10 })
 const laidOut = (request: SurplusRequest): SurplusAnswer => {
@@ -28,6 +30,23 @@ function bruteForce(surplusMl: readonly number[], ranges: readonly [number, numb
   }
   return place(0)
 }
+
+describe('what pots leave', () => {
+  test('is the reserve and what rounding added', () => {
+    // 106 ml are 100 ml and 6 % of reserve; rounding added 4 ml
+    expect(expectedSurplusMl({ id: 'A', needMl: 106, roundingMl: 4 }, 6)).toBeCloseTo(10, 9)
+    expect(expectedSurplusMl({ id: 'A', needMl: 106, roundingMl: null }, 6)).toBeCloseTo(6, 9)
+    expect(expectedSurplusMl({ id: 'A', needMl: 106, roundingMl: -20 }, 6)).toBe(0)
+  })
+  test('goes into each copy of a filler mould once, and never into others', () => {
+    const button = { ...mould, name: 'Button', count: 3, shape: { kind: 'circle' as const, diameterMm: 20, heightMm: 10 }, sizedHow: 'measures' as const, filler: { leastMm: 2, greatestMm: 10 } }
+    const result = surplusHomes([{ id: 'A', needMl: 212, roundingMl: 0 }], [button, { ...button, name: 'Not one', filler: null }, { ...mould, name: 'Not sized', filler: { leastMm: 1, greatestMm: 2 } }], 6)
+    if (!result.ok) throw new Error(JSON.stringify(result.issues))
+    // 12 ml; a button holds 3.14 ml
+    expect(result.value.fills.map((fill) => fill.mould).sort()).toEqual(['Button 1', 'Button 2', 'Button 3'])
+    expect(result.value.lost[0]!.ml).toBeCloseTo(12 - 3 * Math.PI, 9)
+  })
+})
 
 describe('homes for the surplus', () => {
   test('use as much as any layout could, and keep every depth', () => {

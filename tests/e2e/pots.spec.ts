@@ -32,6 +32,16 @@ test('a pot shows its mix, colour and time, saves a mispour, and prints its card
   expect(text).toContain('Nitrile gloves')
 })
 
+test('filler moulds are laid out for what a day’s pots leave', async ({ page }) => {
+  await signInAs(page, 'maren')
+  await page.goto('/pots')
+  const homes = page.getByText(/^Lay out for the surplus/).first()
+  await homes.click()
+  const rows = page.getByRole('row').filter({ hasText: 'filler' })
+  await expect(rows.nth(1)).toContainText(/(Button|Key tag|Thimble stand) filler/)
+  await expect(homes).toContainText(/\d+ ml find a home/)
+})
+
 test('a pot that is not ahead any more says so', async ({ page }) => {
   await signInAs(page, 'wilda')
   await page.goto('/pots/999999')

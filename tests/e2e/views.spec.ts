@@ -83,6 +83,8 @@ test.describe('on a phone', () => {
 
 test('every place has a key, and ? tells which', async ({ page }) => {
   await signInAs(page, 'maren')
+  await page.goto('/')
+  await settled(page)
   await page.keyboard.press('6')
   await expect(page.getByRole('heading', { name: 'Plan', level: 1 })).toBeVisible()
   await page.keyboard.press('?')

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { signInAs } from './people'
+import { signInAs, signInByHand } from './people'
 
 /** A 1 × 1 picture. */
 const PICTURE = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64')
@@ -10,7 +10,7 @@ const ORDER = 'Three blocks for the walk'
 const field = (page: Page, label: string) => page.getByLabel(label, { exact: true })
 
 test('an order goes from asking to packed', async ({ page, browser }) => {
-  await signInAs(page, 'maren')
+  await signInByHand(page, 'maren')
 
   await test.step('3 · the resin', async () => {
     await page.goto('/stores/new')

@@ -12,7 +12,7 @@ let guest: Who
 let stranger: Who
 const now = new Date('2026-03-02T09:00:00.000Z')
 const fields = (changes: Partial<MouldFields> = {}): MouldFields => ({
-  name: 'Test dish', count: 2, price: '12.50', lifeUses: 30, shape: { kind: 'bowl', rimDiameterMm: 120, depthMm: 30 }, sizedHow: 'measures', sizedFrom: '', ...changes,
+  name: 'Test dish', count: 2, price: '12.50', lifeUses: 30, shape: { kind: 'bowl', rimDiameterMm: 120, depthMm: 30 }, sizedHow: 'measures', sizedFrom: '', filler: null, ...changes,
 })
 const codeOf = (work: Promise<unknown>) => work.then(() => 'done', (error: unknown) => (error instanceof AppError ? error.code : 'bug'))
 
@@ -52,6 +52,11 @@ describe('a sized mould', () => {
   })
 })
 
+test('a filler keeps the depths that surplus may stand in it', async () => {
+  const saved = await createMould(manager, fields({ name: 'filler', filler: { leastMm: 2.5, greatestMm: 8 } }), now)
+  expect((await listMoulds(manager)).find((mould) => mould.id === saved.id)?.filler).toEqual({ leastMm: 2.5, greatestMm: 8 })
+})
+
 describe('what the form may send', () => {
   test.each<[string, object, string]>([
     ['a shape without saying how', { ...fields(), sizedHow: null }, 'sizedHow'],
@@ -59,6 +64,7 @@ describe('what the form may send', () => {
     ['half a mould', { ...fields(), count: 0.5 }, 'count'],
     ['no name', { ...fields(), name: '  ' }, 'name'],
     ['a price that is none', { ...fields(), price: '12,50' }, 'price'],
+    ['a filler that wants more than it takes', { ...fields(), filler: { leastMm: 9, greatestMm: 8 } }, 'filler.greatestMm'],
     ['an unknown shape', { ...fields(), shape: { kind: 'shell' } }, 'shape.kind'],
     ['a curve that falls', { ...fields(), shape: { kind: 'curve', points: [{ heightMm: 0, volumeMl: 0 }, { heightMm: 5, volumeMl: 9 }, { heightMm: 6, volumeMl: 8 }] } }, 'shape.points'],
   ])('%s is refused at its field', (_what, body, path) => {

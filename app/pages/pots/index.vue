@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { surplusHomes } from '~~/core/batch'
 import { formatNumber } from '~~/core/units'
 import { whyPart } from '~~/core/why'
 import type { Pot } from '~~/shared/types'
@@ -31,6 +32,15 @@ const days = computed(() => {
   }
   return [...groups]
 })
+/** Where the surplus of a day's pots goes. */
+const homesOf = (list: typeof rows.value) => {
+  if (!workshop.rules) return null
+  const spare = list.map(({ pot, mixed }) => ({ id: pot.letter, needMl: pot.needMl, roundingMl: mixed?.measured.surplusMl ?? null }))
+  const homes = surplusHomes(spare, [...workshop.moulds.values()], workshop.rules.reservePct)
+  return homes.ok ? homes.value : null
+}
+const dayHomes = computed(() => new Map(days.value.map(([day, list]) => [day, homesOf(list)])))
+const lostMl = (lost: readonly { ml: number }[]) => lost.reduce((sum, one) => sum + one.ml, 0)
 const piecesOf = (pot: Pot) => (pot.pieces === 1 ? `piece ${pot.firstPiece}` : `pieces ${pot.firstPiece} to ${pot.firstPiece + pot.pieces - 1}`)
 const device = computed(() => {
   const choice = session.person?.measure
@@ -62,6 +72,10 @@ const device = computed(() => {
             <NuxtLink :to="`/bench/${pot.id}`" class="press inline-grid place-content-center whitespace-nowrap">{{ pot.state === 'mixing' ? 'Go on' : 'To the bench' }}</NuxtLink>
           </li>
         </ul>
+        <details v-if="dayHomes.get(day)?.fills.length" class="mt-1">
+          <summary class="text-soft">Lay out for the surplus: {{ formatNumber(dayHomes.get(day)!.usedMl, 0) }} ml find a home, {{ formatNumber(lostMl(dayHomes.get(day)!.lost), 0) }} ml are lost</summary>
+          <table class="ledger mt-1 max-w-xl"><thead><tr><th>filler mould</th><th>from pot</th><th class="figure">ml</th><th class="figure">to mm</th></tr></thead><tbody><tr v-for="fill in dayHomes.get(day)!.fills" :key="fill.mould"><td>{{ fill.mould }}</td><td>{{ fill.pot }}</td><td class="figure">{{ formatNumber(fill.ml, 1) }}</td><td class="figure">{{ formatNumber(fill.depthMm, 1) }}</td></tr></tbody></table>
+        </details>
       </section>
       <CautionList :topics="['liquid', 'cup', 'waste']" />
       <p v-if="plan.plan" class="mt-3 text-soft">Planned {{ short(plan.plan.madeAt) }} by {{ plan.plan.madeBy }}.</p>

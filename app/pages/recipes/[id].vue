@@ -8,30 +8,21 @@ import type { RecipeRow } from '~~/shared/types'
 import { drawnLayers } from '~/utils/drawnLayers'
 import { blankShape } from '~/utils/shapes'
 
-const route = useRoute()
 const recipes = useRecipeStore()
 const resins = useResinStore()
 const workshop = useWorkshopStore()
-const isNew = route.params.id === 'new'
-const missing = ref(false)
-const opened = ref<RecipeRow | null>(null)
-const saved = ref(false)
 const chosen = ref(0)
 
 const layerDraft = (name: string): Layer => ({ id: 0, name, resinId: resins.resins[0]?.id ?? 0, fill: { depthMm: 5 }, inclusions: [], pigments: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 3, heatAfterMin: [3], recoat: 'either' })
-const copy = (row: RecipeRow): RecipeFields => {
-  const { id: _id, version: _version, ...fields } = JSON.parse(JSON.stringify(row)) as RecipeRow
-  return fields
-}
-const draft = ref<RecipeFields>({ name: '', note: '', shape: blankShape('rectangle'), footprintCm2: 150, mouldId: null, layers: [], steps: [] })
-const { ready, failure, again } = useLoading(async () => {
-  await Promise.all([recipes.load(), resins.load()])
-  if (isNew) draft.value.layers = [{ ...layerDraft('face'), fill: { toBrim: true } }]
-  else {
-    opened.value = recipes.byId.get(Number(route.params.id)) ?? null
-    missing.value = opened.value === null
-    if (opened.value) draft.value = copy(opened.value)
-  }
+const { opened, draft, missing, saved, ready, failure, again, form, theirs, submit, keepMine, takeTheirs } = useEditor<RecipeFields, RecipeRow>({
+  path: '/recipes',
+  blank: () => ({ name: '', note: '', shape: blankShape('rectangle'), footprintCm2: 150, mouldId: null, layers: [{ ...layerDraft('face'), fill: { toBrim: true } }], steps: [] }),
+  load: () => Promise.all([recipes.load(), resins.load()]),
+  find: (id) => recipes.byId.get(id),
+  schemas: { fresh: newRecipeSchema, changed: recipeSchema },
+  create: recipes.create,
+  save: recipes.save,
+  keep: recipes.keep,
 })
 
 /** What the cutaway draws and the core sizes: the draft as it stands. */
@@ -40,19 +31,6 @@ const sized = computed(() => sizeBatch(asRecipe.value, 1, { perCupMl: 0, reserve
 const drawn = computed(() => drawnLayers(asRecipe.value, workshop.pigments))
 const complaint = computed(() => (sized.value.ok ? null : sized.value.issues[0]))
 const drawable = computed(() => Object.values(draft.value.shape).every((value) => typeof value !== 'number' || value > 0))
-
-const form = useForm({
-  schema: isNew ? newRecipeSchema : recipeSchema,
-  send: (value: RecipeFields) => (opened.value ? recipes.save(opened.value.id, { ...value, version: opened.value.version }) : recipes.create(value)),
-  done: (row) => {
-    if (isNew) void navigateTo(`/recipes/${row.id}`)
-    opened.value = row
-    draft.value = copy(row)
-    saved.value = true
-  },
-})
-const submit = () => form.submit(opened.value ? { ...draft.value, version: opened.value.version } : draft.value)
-watch(draft, () => (saved.value = false), { deep: true, flush: 'sync' })
 
 /** The server's complaint at a field, else the core's about the draft as it stands. */
 const errorAt = (path: string) => form.errorAt(path) ?? (complaint.value?.path === path ? complaint.value.message : undefined)
@@ -92,15 +70,6 @@ function removeLayer(index: number): void {
   draft.value.layers.splice(index, 1)
   chosen.value = Math.max(0, index - 1)
 }
-function keepMine(): void {
-  opened.value = recipes.keep(form.conflict.value as RecipeRow)
-  void submit()
-}
-function takeTheirs(): void {
-  opened.value = recipes.keep(form.conflict.value as RecipeRow)
-  draft.value = copy(opened.value)
-  form.reset()
-}
 const mouldOptions = computed(() => [{ value: null, label: 'no mould' }, ...[...workshop.moulds.values()].map((mould) => ({ value: mould.id, label: `${mould.name} (${mould.count})` }))])
 const mouldShape = computed(() => workshop.moulds.get(draft.value.mouldId ?? 0)?.shape ?? null)
 const fitsMould = computed(() => JSON.stringify(mouldShape.value) === JSON.stringify(draft.value.shape))
@@ -124,8 +93,8 @@ function useOwnFootprint(): void {
         <NuxtLink to="/recipes" class="quiet">All recipes</NuxtLink>
         <button class="press" :disabled="form.sending.value">Save the recipe</button>
       </PlaceHead>
-      <ConflictNotice v-if="form.conflict.value && opened" class="mb-4" :opened="opened" :current="(form.conflict.value as RecipeRow)" @keep-mine="keepMine" @take-theirs="takeTheirs" />
-      <p v-if="form.failure.value && !form.conflict.value" role="alert" class="wrong mb-2">{{ form.failure.value }}</p>
+      <ConflictNotice v-if="theirs && opened" class="mb-4" :opened="opened" :current="theirs" @keep-mine="keepMine" @take-theirs="takeTheirs" />
+      <p v-if="form.failure.value && !theirs" role="alert" class="wrong mb-2">{{ form.failure.value }}</p>
       <div class="grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)]">
         <div class="min-w-0 space-y-3">
           <CutawayDrawing v-if="drawable" :shape="draft.shape" :layers="drawn" :chosen="chosen" editable class="sheet p-2" @choose="chosen = $event" @level="moveLevel" />
@@ -154,9 +123,9 @@ function useOwnFootprint(): void {
           <p v-if="errorAt('layers')" class="wrong">{{ errorAt('layers') }}</p>
           <div v-if="draft.layers[chosen]" class="sheet p-4">
             <LayerFields :key="chosen" v-model="draft.layers[chosen]!" :first="chosen === 0" :error-at="layerError(chosen)" />
-            <div class="mt-4 flex gap-2 border-t border-hair pt-3">
-              <button type="button" class="quiet slim inline-flex items-center gap-1" :disabled="chosen === 0" @click="move(chosen, -1)"><ArrowUp :size="16" /> towards the face</button>
-              <button type="button" class="quiet slim inline-flex items-center gap-1" :disabled="chosen === draft.layers.length - 1" @click="move(chosen, 1)"><ArrowDown :size="16" /> towards the back</button>
+            <div class="mt-4 flex flex-wrap gap-2 border-t border-hair pt-3 whitespace-nowrap">
+              <button type="button" class="quiet slim inline-flex items-center gap-1" :disabled="chosen === 0" @click="move(chosen, -1)"><ArrowUp :size="16" /> to the face</button>
+              <button type="button" class="quiet slim inline-flex items-center gap-1" :disabled="chosen === draft.layers.length - 1" @click="move(chosen, 1)"><ArrowDown :size="16" /> to the back</button>
               <button type="button" class="quiet slim" :disabled="!need" @click="choosing = true">which resin?</button>
               <button type="button" class="quiet slim inline-flex items-center gap-1" :disabled="!canSplit" @click="split"><SplitSquareVertical :size="16" /> split in two</button>
               <button type="button" class="quiet slim ml-auto inline-flex items-center gap-1" :disabled="draft.layers.length === 1" @click="removeLayer(chosen)"><Trash2 :size="16" /> remove</button>

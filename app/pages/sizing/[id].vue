@@ -5,23 +5,16 @@ import { mouldSchema, newMouldSchema, type MouldFields } from '~~/shared/schemas
 import type { MouldRow } from '~~/shared/types'
 import { blankShape } from '~/utils/shapes'
 
-const route = useRoute()
 const workshop = useWorkshopStore()
-const isNew = route.params.id === 'new'
-const opened = ref<MouldRow | null>(null)
-const missing = ref(false)
-const saved = ref(false)
-const draft = ref<MouldFields>({ name: '', count: 1, price: '20.00', lifeUses: 40, shape: blankShape('rectangle'), sizedHow: 'measures', sizedFrom: '' })
-const copy = (row: MouldRow): MouldFields => {
-  const { id: _id, version: _version, ...fields } = JSON.parse(JSON.stringify(row)) as MouldRow
-  return fields
-}
-const { ready, failure, again } = useLoading(async () => {
-  await workshop.loadMoulds()
-  if (isNew) return
-  opened.value = workshop.moulds.get(Number(route.params.id)) ?? null
-  missing.value = opened.value === null
-  if (opened.value) draft.value = copy(opened.value)
+const { opened, draft, missing, saved, ready, failure, again, form, theirs, submit, keepMine, takeTheirs } = useEditor<MouldFields, MouldRow>({
+  path: '/sizing',
+  blank: () => ({ name: '', count: 1, price: '20.00', lifeUses: 40, shape: blankShape('rectangle'), sizedHow: 'measures', sizedFrom: '', filler: null }),
+  load: () => workshop.loadMoulds(),
+  find: (id) => workshop.moulds.get(id),
+  schemas: { fresh: newMouldSchema, changed: mouldSchema },
+  create: workshop.createMould,
+  save: workshop.saveMould,
+  keep: workshop.keepMould,
 })
 
 const WAYS: { value: SizedHow; label: string }[] = [
@@ -43,27 +36,6 @@ const complaint = computed(() => {
 })
 const isFillable = computed(() => draft.value.shape !== null && complaint.value === null && Object.values(draft.value.shape).every((value) => typeof value !== 'number' || value > 0))
 
-const form = useForm({
-  schema: isNew ? newMouldSchema : mouldSchema,
-  send: (value: MouldFields) => (opened.value ? workshop.saveMould(opened.value.id, { ...value, version: opened.value.version }) : workshop.createMould(value)),
-  done: (row) => {
-    if (isNew) void navigateTo(`/sizing/${row.id}`)
-    opened.value = row
-    draft.value = copy(row)
-    saved.value = true
-  },
-})
-const submit = () => form.submit(opened.value ? { ...draft.value, version: opened.value.version } : draft.value)
-watch(draft, () => (saved.value = false), { deep: true, flush: 'sync' })
-function keepMine(): void {
-  opened.value = workshop.keepMould(form.conflict.value as MouldRow)
-  void submit()
-}
-function takeTheirs(): void {
-  opened.value = workshop.keepMould(form.conflict.value as MouldRow)
-  draft.value = copy(opened.value)
-  form.reset()
-}
 const { errorAt } = form
 </script>
 
@@ -78,8 +50,8 @@ const { errorAt } = form
         <NuxtLink to="/sizing" class="quiet">All moulds</NuxtLink>
         <button class="press" :disabled="form.sending.value">Save the mould</button>
       </PlaceHead>
-      <ConflictNotice v-if="form.conflict.value && opened" class="mb-4" :opened="opened" :current="(form.conflict.value as MouldRow)" @keep-mine="keepMine" @take-theirs="takeTheirs" />
-      <p v-if="form.failure.value && !form.conflict.value" role="alert" class="wrong mb-2">{{ form.failure.value }}</p>
+      <ConflictNotice v-if="theirs && opened" class="mb-4" :opened="opened" :current="theirs" @keep-mine="keepMine" @take-theirs="takeTheirs" />
+      <p v-if="form.failure.value && !theirs" role="alert" class="wrong mb-2">{{ form.failure.value }}</p>
       <div class="grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
         <section class="min-w-0" aria-label="How it is sized">
           <div class="mb-3 flex flex-wrap gap-1" role="group" aria-label="The way of sizing"><button v-for="one in WAYS" :key="one.value" type="button" class="slim border px-3" :class="way === one.value ? 'border-ink bg-act text-act-ink' : 'border-firm'" :aria-pressed="way === one.value" @click="way = one.value">{{ one.label }}</button></div>
@@ -94,7 +66,7 @@ const { errorAt } = form
         </section>
         <section class="min-w-0 space-y-5" aria-label="What it holds">
           <template v-if="isFillable && draft.shape">
-            <p class="-mb-3 text-soft">From {{ draft.sizedFrom || 'its measures' }}</p>
+            <p class="mb-1 text-soft">From {{ draft.sizedFrom || 'its measures' }}</p>
             <FillFigures :shape="draft.shape" />
             <FillChart :shape="draft.shape" class="sheet" />
           </template>
@@ -104,6 +76,11 @@ const { errorAt } = form
             <FieldNumber :model-value="draft.count" label="in the workshop" :error="errorAt('count')" @update:model-value="draft.count = $event ?? NaN" />
             <FieldNumber :model-value="draft.lifeUses" label="lasts for" unit="uses" :error="errorAt('lifeUses')" @update:model-value="draft.lifeUses = $event ?? NaN" />
             <FieldText v-model="draft.price" :label="`cost, ${workshop.rules?.currency}`" :error="errorAt('price')" inputmode="decimal" />
+            <label class="col-span-2 flex items-center gap-2 pt-1"><input type="checkbox" class="size-5 accent-ink" :checked="draft.filler !== null" @change="draft.filler = draft.filler ? null : { leastMm: 2, greatestMm: 10 }"> a filler mould: surplus goes into it</label>
+            <template v-if="draft.filler">
+              <FieldNumber :model-value="draft.filler.leastMm" label="at least" unit="mm" :error="errorAt('filler.leastMm')" @update:model-value="draft.filler.leastMm = $event ?? NaN" />
+              <FieldNumber :model-value="draft.filler.greatestMm" label="at most" unit="mm" :error="errorAt('filler.greatestMm')" @update:model-value="draft.filler.greatestMm = $event ?? NaN" />
+            </template>
           </div>
         </section>
       </div>

@@ -4,52 +4,23 @@ import { MINUTES_PER_HOUR } from '~~/core/units'
 import { newResinSchema, resinSchema, type ResinFields } from '~~/shared/schemas/forms'
 import type { ResinRow } from '~~/shared/types'
 
-const route = useRoute()
 const resins = useResinStore()
 const workshop = useWorkshopStore()
-const isNew = route.params.id === 'new'
-const opened = ref<ResinRow | null>(null)
-const missing = ref(false)
-const saved = ref(false)
-
 const blank = (): ResinFields => ({
   name: '', ratio: { basis: 'volume', a: 2, b: 1 }, tolerancePct: 3, pourFirst: 'b', referenceC: 22, activationKJ: 55, referencePotG: 150, massExponent: 0.35,
   maxMixMl: 500, minDepthMm: 2, maxDepthMm: 10, kitMl: 1500, kitPrice: '50.00', stockMl: 0, leadDays: 3, note: '',
   milestones: { work: 45, gel: 180, tackFrom: 240, tackTo: 600, demould: 1200, sand: 4320, full: 7200 },
 })
-const copy = (row: ResinRow): ResinFields => {
-  const { id: _id, version: _version, ...fields } = JSON.parse(JSON.stringify(row)) as ResinRow
-  return fields
-}
-const draft = ref<ResinFields>(blank())
-const { ready, failure, again } = useLoading(async () => {
-  await resins.load()
-  if (isNew) return
-  opened.value = resins.byId.get(Number(route.params.id)) ?? null
-  missing.value = opened.value === null
-  if (opened.value) draft.value = copy(opened.value)
+const { opened, draft, missing, saved, ready, failure, again, form, theirs, submit, keepMine, takeTheirs } = useEditor<ResinFields, ResinRow>({
+  path: '/stores',
+  blank,
+  load: () => resins.load(),
+  find: (id) => resins.byId.get(id),
+  schemas: { fresh: newResinSchema, changed: resinSchema },
+  create: resins.create,
+  save: resins.save,
+  keep: resins.keep,
 })
-const form = useForm({
-  schema: isNew ? newResinSchema : resinSchema,
-  send: (value: ResinFields) => (opened.value ? resins.save(opened.value.id, { ...value, version: opened.value.version }) : resins.create(value)),
-  done: (row) => {
-    if (isNew) void navigateTo(`/stores/${row.id}`)
-    opened.value = row
-    draft.value = copy(row)
-    saved.value = true
-  },
-})
-const submit = () => form.submit(opened.value ? { ...draft.value, version: opened.value.version } : draft.value)
-watch(draft, () => (saved.value = false), { deep: true, flush: 'sync' })
-function keepMine(): void {
-  opened.value = resins.keep(form.conflict.value as ResinRow)
-  void submit()
-}
-function takeTheirs(): void {
-  opened.value = resins.keep(form.conflict.value as ResinRow)
-  draft.value = copy(opened.value)
-  form.reset()
-}
 const { errorAt } = form
 const BASES = [{ value: 'volume', label: 'by volume' }, { value: 'mass', label: 'by weight' }] as const
 const FIRSTS = [{ value: 'a', label: 'part A' }, { value: 'b', label: 'part B' }] as const
@@ -72,8 +43,8 @@ const setMilestone = (name: Milestone, amount: number | undefined) => (draft.val
         <NuxtLink to="/stores" class="quiet">The stores</NuxtLink>
         <button class="press" :disabled="form.sending.value">Save the resin</button>
       </PlaceHead>
-      <ConflictNotice v-if="form.conflict.value && opened" class="mb-4" :opened="opened" :current="(form.conflict.value as ResinRow)" @keep-mine="keepMine" @take-theirs="takeTheirs" />
-      <p v-if="form.failure.value && !form.conflict.value" role="alert" class="wrong mb-2">{{ form.failure.value }}</p>
+      <ConflictNotice v-if="theirs && opened" class="mb-4" :opened="opened" :current="theirs" @keep-mine="keepMine" @take-theirs="takeTheirs" />
+      <p v-if="form.failure.value && !theirs" role="alert" class="wrong mb-2">{{ form.failure.value }}</p>
       <div class="grid gap-x-10 gap-y-6 md:grid-cols-2">
         <fieldset class="space-y-3">
           <legend class="mb-1 font-semibold">Mixing</legend>
@@ -96,11 +67,11 @@ const setMilestone = (name: Milestone, amount: number | undefined) => (draft.val
             <FieldNumber :model-value="draft.minDepthMm" label="least layer" unit="mm" :error="errorAt('minDepthMm')" @update:model-value="set('minDepthMm', $event)" />
             <FieldNumber :model-value="draft.maxDepthMm" label="greatest layer" unit="mm" :error="errorAt('maxDepthMm')" @update:model-value="set('maxDepthMm', $event)" />
             <FieldNumber :model-value="draft.kitMl" label="a kit makes" unit="ml" :error="errorAt('kitMl')" @update:model-value="set('kitMl', $event)" />
+            <FieldText v-model="draft.kitPrice" :label="`a kit costs, ${workshop.rules?.currency}`" :error="errorAt('kitPrice')" inputmode="decimal" />
             <FieldNumber :model-value="draft.stockMl" label="in the stores" unit="ml" :error="errorAt('stockMl')" @update:model-value="set('stockMl', $event)" />
             <FieldNumber :model-value="draft.leadDays" label="a new kit takes" unit="days" :error="errorAt('leadDays')" @update:model-value="set('leadDays', $event)" />
             <FieldNumber optional :model-value="draft.heatC" label="cured, bears" unit="°C" :error="errorAt('heatC')" @update:model-value="set('heatC', $event)" />
             <FieldNumber optional :model-value="draft.whiteHold" label="white stays up, 1 to 5" :error="errorAt('whiteHold')" @update:model-value="set('whiteHold', $event)" />
-            <FieldText v-model="draft.kitPrice" :label="`a kit costs, ${workshop.rules?.currency}`" :error="errorAt('kitPrice')" inputmode="decimal" />
           </div>
           <FieldText v-model="draft.note" label="Note" :rows="2" :error="errorAt('note')" />
         </fieldset>

@@ -82,6 +82,13 @@ const mouldFields = {
     return (shape === null || shape === undefined) === (value === null || value === undefined)
   }),
   sizedFrom: text(400).defined('is missing'),
+  filler: exact({
+    leastMm: positive().required(),
+    greatestMm: positive().required().test('range', 'must not be less than the least depth', function (value) {
+      const { leastMm } = this.parent as { leastMm?: unknown }
+      return typeof value !== 'number' || typeof leastMm !== 'number' || value >= leastMm
+    }),
+  }).nullable().defined('is missing'),
 }
 export type MouldFields = Omit<Mould, 'id'>
 export const newMouldSchema = exact(mouldFields) as unknown as Schema<MouldFields>

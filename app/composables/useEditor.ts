@@ -1,0 +1,70 @@
+import type { Ref } from 'vue'
+import type { Schema } from 'yup'
+
+interface UseEditorOptions<Fields extends object, Row extends Fields & { id: number; version: number }> {
+  /** What a new one begins with; asked after loading. */
+  blank: () => Fields
+  load: () => Promise<unknown>
+  find: (id: number) => Row | undefined
+  schemas: { fresh: Schema<Fields>; changed: Schema<Fields & { version: number }> }
+  create: (fields: Fields) => Promise<Row>
+  save: (id: number, fields: Fields & { version: number }) => Promise<Row>
+  /** Puts a row as the server has it now among the others. */
+  keep: (row: Row) => Row
+  /** The list that a saved one belongs to, as in `/recipes`. */
+  path: string
+}
+
+/**
+ * A page that edits one row: it opens the row that the address names or begins a new one, keeps a draft, sends it, and
+ * after somebody else's save offers both.
+ */
+export function useEditor<Fields extends object, Row extends Fields & { id: number; version: number }>(options: UseEditorOptions<Fields, Row>) {
+  const { id } = useRoute().params
+  const isNew = id === 'new'
+  const opened = shallowRef<Row | null>(null)
+  const draft = ref(options.blank()) as Ref<Fields>
+  const missing = ref(false)
+  const saved = ref(false)
+
+  function show(row: Row): void {
+    const { id: _id, version: _version, ...fields } = JSON.parse(JSON.stringify(row)) as Row
+    opened.value = row
+    draft.value = fields as unknown as Fields
+  }
+  const { ready, failure, again } = useLoading(async () => {
+    await options.load()
+    if (isNew) {
+      draft.value = options.blank()
+      return
+    }
+    const row = options.find(Number(id))
+    missing.value = row === undefined
+    if (row) show(row)
+  })
+  const form = useForm<Fields, Row>({
+    schema: (isNew ? options.schemas.fresh : options.schemas.changed) as Schema<Fields>,
+    send: (value) => (opened.value ? options.save(opened.value.id, { ...value, version: opened.value.version }) : options.create(value)),
+    done: (row) => {
+      if (isNew) void navigateTo(`${options.path}/${row.id}`)
+      show(row)
+      saved.value = true
+    },
+  })
+  watch(draft, () => (saved.value = false), { deep: true, flush: 'sync' })
+
+  const submit = () => form.submit(opened.value ? { ...draft.value, version: opened.value.version } : draft.value)
+  /** The row as somebody else left it, after a conflict. */
+  const theirs = computed(() => form.conflict.value as Row | null)
+  function keepMine(): void {
+    if (!theirs.value) return
+    opened.value = options.keep(theirs.value)
+    void submit()
+  }
+  function takeTheirs(): void {
+    if (!theirs.value) return
+    show(options.keep(theirs.value))
+    form.reset()
+  }
+  return { isNew, opened, draft, missing, saved, ready, failure, again, form, theirs, submit, keepMine, takeTheirs }
+}

@@ -1,0 +1,129 @@
+import { beforeEach, describe, expect, test } from '@jest/globals'
+import { number, object, string } from 'yup'
+import { giveNuxtGlobals } from '../fixtures/nuxtGlobals'
+
+class ProblemError extends Error {
+  constructor(readonly problem: { title: string; status: number; issues: { path: string; message: string }[]; current?: unknown }) {
+    super(problem.title)
+  }
+}
+interface Fields {
+  name: string
+  note: string
+}
+type Row = Fields & { id: number; version: number }
+const shape = { name: string().strict().required('must not be empty'), note: string().strict().defined('is missing') }
+const schemas = { fresh: object(shape), changed: object({ ...shape, version: number().strict().required('is missing') }) }
+
+let rows: Map<number, Row>
+let went: string[]
+let somebodyElse: (() => void) | null
+
+/** A server that refuses a save over a version that has moved on. */
+const server = {
+  create: (fields: Fields) => {
+    const row = { ...fields, id: 9, version: 1 }
+    rows.set(9, row)
+    return Promise.resolve(row)
+  },
+  save: (id: number, fields: Fields & { version: number }) => {
+    somebodyElse?.()
+    somebodyElse = null
+    const current = rows.get(id)!
+    if (current.version !== fields.version) return Promise.reject(new ProblemError({ title: 'Somebody else was faster.', status: 409, issues: [], current }))
+    const row = { ...fields, id, version: current.version + 1 }
+    rows.set(id, row)
+    return Promise.resolve(row)
+  },
+}
+
+async function anEditor(id: string) {
+  const [{ useForm }, { useLoading }] = await Promise.all([import('../../app/composables/useForm'), import('../../app/composables/useLoading')])
+  giveNuxtGlobals({ ProblemError, useForm, useLoading, useRoute: () => ({ params: { id } }), navigateTo: (path: string) => went.push(path), document: { querySelector: () => null } })
+  const { useEditor } = await import('../../app/composables/useEditor')
+  const editor = useEditor<Fields, Row>({
+    path: '/things',
+    blank: () => ({ name: '', note: 'as most are' }),
+    load: () => Promise.resolve(),
+    find: (wanted) => rows.get(wanted),
+    schemas,
+    create: server.create,
+    save: server.save,
+    keep: (row) => {
+      rows.set(row.id, row)
+      return row
+    },
+  })
+  await new Promise((resolve) => setTimeout(resolve, 0))
+  return editor
+}
+beforeEach(() => {
+  rows = new Map([[4, { id: 4, version: 2, name: 'Dish', note: '' }]])
+  went = []
+  somebodyElse = null
+})
+
+describe('a page that edits a row', () => {
+  test('opens what its address names, without key and version in the draft', async () => {
+    const editor = await anEditor('4')
+    expect(editor.draft.value).toEqual({ name: 'Dish', note: '' })
+    expect([editor.ready.value, editor.missing.value, editor.opened.value?.version]).toEqual([true, false, 2])
+  })
+  test('says that there is nothing at a wrong address', async () => {
+    const editor = await anEditor('77')
+    expect([editor.missing.value, editor.opened.value]).toEqual([true, null])
+  })
+  test('begins a new one, and goes to it once it is saved', async () => {
+    const editor = await anEditor('new')
+    expect(editor.draft.value.note).toBe('as most are')
+    editor.draft.value.name = 'Cup'
+    await editor.submit()
+    expect(rows.get(9)).toMatchObject({ name: 'Cup', version: 1 })
+    expect(went).toEqual(['/things/9'])
+  })
+  test('tells that it is saved until something is changed again', async () => {
+    const editor = await anEditor('4')
+    editor.draft.value.name = 'Deep dish'
+    await editor.submit()
+    expect([editor.saved.value, rows.get(4)?.name, editor.opened.value?.version]).toEqual([true, 'Deep dish', 3])
+    editor.draft.value.note = 'x'
+    expect(editor.saved.value).toBe(false)
+  })
+  test('the draft is no part of the row it came from', async () => {
+    const editor = await anEditor('4')
+    editor.draft.value.name = 'changed'
+    expect(rows.get(4)?.name).toBe('Dish')
+  })
+})
+
+describe('after somebody else’s save', () => {
+  const contested = async () => {
+    const editor = await anEditor('4')
+    editor.draft.value.name = 'Mine'
+    somebodyElse = () => rows.set(4, { id: 4, version: 3, name: 'Theirs', note: 'theirs' })
+    await editor.submit()
+    return editor
+  }
+  test('both are there, and nothing of mine is lost', async () => {
+    const editor = await contested()
+    expect(editor.theirs.value).toMatchObject({ name: 'Theirs', version: 3 })
+    expect(editor.draft.value.name).toBe('Mine')
+    expect(rows.get(4)?.name).toBe('Theirs')
+  })
+  test('mine can be saved over theirs', async () => {
+    const editor = await contested()
+    editor.keepMine()
+    await new Promise((resolve) => setTimeout(resolve, 0))
+    expect(rows.get(4)).toMatchObject({ name: 'Mine', version: 4 })
+    expect(editor.theirs.value).toBeNull()
+  })
+  test('or theirs taken', async () => {
+    const editor = await contested()
+    editor.takeTheirs()
+    expect(editor.draft.value).toEqual({ name: 'Theirs', note: 'theirs' })
+    expect([editor.theirs.value, editor.form.failure.value]).toEqual([null, ''])
+    editor.draft.value.note = 'and mine'
+    await editor.submit()
+    expect(rows.get(4)).toMatchObject({ note: 'and mine', version: 4 })
+  })
+})

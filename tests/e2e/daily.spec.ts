@@ -1,0 +1,86 @@
+import { expect, test } from '@playwright/test'
+import { signInAs } from './people'
+
+test('a market day asks for quantities and no customer', async ({ page }) => {
+  await signInAs(page, 'maren')
+  await page.goto('/orders/new')
+  await page.getByLabel('What', { exact: true }).fill('Thaw market')
+  await page.getByLabel('This is').selectOption({ label: 'a market day' })
+  await page.getByLabel('Recipe').selectOption({ label: 'Drawer pull' })
+  await page.getByLabel('How many').fill('12')
+  await page.getByRole('button', { name: 'Take the order' }).click()
+  await expect(page.getByRole('heading', { name: 'Thaw market', level: 1 })).toBeVisible()
+  await page.goto('/orders')
+  await expect(page.getByRole('row').filter({ hasText: 'Thaw market' })).toContainText('12 Drawer pull')
+  await expect(page.getByRole('row').filter({ hasText: 'Thaw market' })).toContainText('market day')
+})
+
+test('today shows hands, openings and slipping promises, for all or for oneself', async ({ page }) => {
+  await signInAs(page, 'tobin')
+  await page.goto('/')
+  const hands = page.getByRole('region', { name: 'Hands, now and next' }).getByRole('listitem')
+  await expect(page.getByRole('heading', { name: 'Opens and closes' })).toBeVisible()
+  await page.getByLabel('my hands only').check()
+  const own = await hands.count()
+  await page.getByLabel('my hands only').uncheck()
+  expect(await hands.count()).toBeGreaterThanOrEqual(own)
+})
+
+test('the plan is read with the keyboard, and a task leads to what holds it', async ({ page }) => {
+  await signInAs(page, 'maren')
+  await page.goto('/plan')
+  await page.getByRole('button', { name: 'a week' }).click()
+  const task = page.getByRole('group', { name: 'The plan by maker and rack' }).getByRole('button', { name: /^pour / }).first()
+  await task.focus()
+  await page.keyboard.press('Enter')
+  await expect(task).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('heading', { name: 'Why then?' })).toBeVisible()
+  await page.getByRole('link', { name: 'The order' }).click()
+  await expect(page).toHaveURL(/orders\/\d+$/)
+})
+
+test('every figure of an order opens its derivation and closes with Escape', async ({ page }) => {
+  await signInAs(page, 'maren')
+  await page.goto('/orders')
+  await page.getByRole('link', { name: 'Two lamp bases' }).click()
+  const figures = page.getByRole('button', { name: /\. Why\?$/ })
+  await expect(figures.first()).toBeVisible()
+  const count = await figures.count()
+  expect(count).toBeGreaterThan(6)
+  for (let i = 0; i < count; i++) {
+    const shown = (await figures.nth(i).textContent())?.replace(/[^\d.]/g, '') ?? ''
+    await figures.nth(i).click()
+    const panel = page.getByRole('dialog')
+    await expect(panel).toContainText(shown)
+    await expect(panel.getByRole('row')).not.toHaveCount(1)
+    await page.keyboard.press('Escape')
+    await expect(panel).toHaveCount(0)
+  }
+})
+
+test.describe('on a phone at the bench', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
+
+  test('a knuckle weighs, nudges and takes back', async ({ page }) => {
+    await signInAs(page, 'tobin')
+    await page.goto('/pots')
+    await page.getByRole('link', { name: 'To the bench' }).last().tap()
+    await expect(page.getByText('until it shows')).toBeVisible()
+    const shows = page.getByText(/^it shows/)
+    const before = await shows.textContent()
+    // Tobin's scale shows whole grams.
+    await page.getByRole('button', { name: '1 more' }).tap()
+    await expect(shows).not.toHaveText(before ?? '')
+    await page.getByRole('button', { name: '1 less' }).tap()
+    await expect(shows).toHaveText(before ?? '')
+    for (const button of await page.getByRole('button').filter({ hasNotText: 'Cautions' }).all()) {
+      const box = await button.boundingBox()
+      expect(Math.min(box?.width ?? 99, box?.height ?? 99)).toBeGreaterThanOrEqual(44)
+    }
+    const first = await page.getByText(/Pour part [AB] until it shows/).textContent()
+    await page.getByRole('button', { name: 'It is in' }).tap()
+    await expect(page.getByText(/Pour part [AB] until it shows/)).not.toHaveText(first ?? '')
+    await page.getByRole('button', { name: /Take back/ }).tap()
+    await expect(page.getByText(/Pour part [AB] until it shows/)).toHaveText(first ?? '')
+  })
+})
