@@ -3,7 +3,8 @@ import type { FillerMould, SurplusAnswer, SurplusRequest } from './types'
 
 /** Up to so many moulds the layout is proven. */
 const MOST_PROVEN = 20
-const MOST_NODES = 20_000_000
+/** Steps of the search after which the best layout so far is taken. */
+const MOST_STEPS = 1_000_000
 
 interface Filler {
   index: number
@@ -17,13 +18,14 @@ interface Filler {
  * the most millilitres; of equal ones the one with the fewest moulds.
  * Source: branch and bound over pots; what is left cannot use more than its surplus or its moulds hold.
  * @param request surplus in ml; moulds in ml and mm
+ * @param mostSteps after which a layout that is not proven is taken too; where a person waits, less
  * @returns the fills in order (moulds that must reach their least depth with most resin first), and what is lost
  * @throws nothing; refuses with `invalid-input` a mould whose least depth is over its greatest or its own
  */
-export function surplus(request: SurplusRequest): Result<SurplusAnswer> {
+export function surplus(request: SurplusRequest, mostSteps = MOST_STEPS): Result<SurplusAnswer> {
   const wrong = request.moulds.findIndex((mould) => mould.leastMm > Math.min(mould.greatestMm, mould.depthMm) + LIMIT_TOLERANCE)
   if (wrong >= 0) return invalid(`moulds[${wrong}].leastMm`, 'must not be more than the greatest depth and the depth of the mould')
-  const search = new Layout(request.pots.map((pot) => pot.surplusMl), request.moulds.map(fillerOf))
+  const search = new Layout(request.pots.map((pot) => pot.surplusMl), request.moulds.map(fillerOf), mostSteps)
   const { sets, proven } = search.run()
 
   const fills: SurplusAnswer['fills'] = []
@@ -48,6 +50,17 @@ const fillerOf = ({ volumeMl, depthMm, leastMm, greatestMm }: FillerMould, index
   mostMl: (volumeMl * Math.min(greatestMm, depthMm)) / depthMm,
 })
 
+/** How many moulds at least it takes to hold so much. */
+function fewestFor(ml: number, free: readonly Filler[]): number {
+  let [left, count] = [ml - LIMIT_TOLERANCE, 0]
+  for (const { mostMl } of [...free].sort((x, y) => y.mostMl - x.mostMl)) {
+    if (left <= 0) break
+    left -= mostMl
+    count++
+  }
+  return count
+}
+
 /** Gives moulds to pots. */
 class Layout {
   private best: Filler[][] = []
@@ -62,6 +75,7 @@ class Layout {
   constructor(
     private readonly surplusMl: readonly number[],
     private readonly fillers: readonly Filler[],
+    private readonly mostSteps: number,
   ) {
     this.order = surplusMl.map((_, i) => i).sort((x, y) => (surplusMl[y] as number) - (surplusMl[x] as number))
     this.sets = surplusMl.map(() => [])
@@ -72,12 +86,15 @@ class Layout {
   run(): { sets: Filler[][]; proven: boolean } {
     const sorted = [...this.fillers].sort((x, y) => y.mostMl - x.mostMl || y.leastMl - x.leastMl)
     this.pot(0, sorted, 0, 0)
-    return { sets: this.best, proven: this.nodes <= MOST_NODES }
+    return { sets: this.best, proven: this.nodes <= this.mostSteps }
   }
 
-  private isHopeless(usedMl: number, count: number, possibleMl: number): boolean {
+  /** Whether from here on neither more millilitres nor as many in fewer moulds can come. */
+  private isHopeless(usedMl: number, count: number, possibleMl: number, free: readonly Filler[]): boolean {
     const mostMl = usedMl + possibleMl
-    return mostMl < this.bestMl - LIMIT_TOLERANCE || (mostMl <= this.bestMl + LIMIT_TOLERANCE && count >= this.bestCount)
+    if (mostMl < this.bestMl - LIMIT_TOLERANCE) return true
+    if (mostMl > this.bestMl + LIMIT_TOLERANCE) return false
+    return count + fewestFor(this.bestMl - usedMl, free) >= this.bestCount
   }
 
   private pot(position: number, free: readonly Filler[], usedMl: number, count: number): void {
@@ -88,13 +105,13 @@ class Layout {
     }
     const pot = this.order[position]
     const room = free.reduce((sum, filler) => sum + filler.mostMl, 0)
-    if (pot === undefined || this.isHopeless(usedMl, count + 1, Math.min(this.after[position] as number, room))) return
+    if (pot === undefined || this.isHopeless(usedMl, count, Math.min(this.after[position] as number, room), free)) return
     this.choose(position, pot, free, 0, [], usedMl, count, { leastMl: 0, mostMl: 0 })
   }
 
   /** Each free mould in turn goes to this pot or stays for the others. */
   private choose(position: number, pot: number, free: readonly Filler[], i: number, left: Filler[], usedMl: number, count: number, own: { leastMl: number; mostMl: number }): void {
-    if (++this.nodes > MOST_NODES) return
+    if (++this.nodes > this.mostSteps) return
     const surplusMl = this.surplusMl[pot] as number
     const filler = free[i]
     if (!filler || own.mostMl >= surplusMl) {
@@ -104,7 +121,7 @@ class Layout {
     const restMl = free.slice(i).reduce((sum, one) => sum + one.mostMl, 0)
     const ownMl = Math.min(surplusMl, own.mostMl + restMl)
     const othersMl = Math.min(this.after[position + 1] as number, restMl + left.reduce((sum, one) => sum + one.mostMl, 0))
-    if (this.isHopeless(usedMl, count, ownMl + othersMl)) return
+    if (this.isHopeless(usedMl + Math.min(surplusMl, own.mostMl), count, ownMl - Math.min(surplusMl, own.mostMl) + othersMl, [...left, ...free.slice(i)])) return
     if (own.leastMl + filler.leastMl <= surplusMl + LIMIT_TOLERANCE) {
       this.sets[pot]?.push(filler)
       this.choose(position, pot, free, i + 1, left, usedMl, count + 1, { leastMl: own.leastMl + filler.leastMl, mostMl: own.mostMl + filler.mostMl })

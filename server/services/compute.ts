@@ -35,7 +35,7 @@ const OPERATIONS: Record<ComputeOperation, Operation> = {
   cost: operation(COMPUTE_SCHEMAS.cost, cost),
   plan: operation(COMPUTE_SCHEMAS.plan, (request, startedAt) => plan(request, { now: () => performance.now(), startedAt })),
   'choose-resin': operation(COMPUTE_SCHEMAS['choose-resin'], chooseResin),
-  surplus: operation(COMPUTE_SCHEMAS.surplus, surplus),
+  surplus: operation(COMPUTE_SCHEMAS.surplus, (request) => surplus(request)),
   'check-layer': operation(COMPUTE_SCHEMAS['check-layer'], checkLayer),
   'water-fill': operation(COMPUTE_SCHEMAS['water-fill'], waterFill),
   rectify: operation(COMPUTE_SCHEMAS.rectify, rectify),
