@@ -8,11 +8,15 @@ import { promisify } from 'node:util'
 import mysql from 'mysql2/promise'
 import type { DatabaseSettings } from '../../server/db/knex'
 import { freePort } from './ports'
+import { requireRoom } from './requireRoom'
 import { Sentence } from './Sentence'
 
 const run = promisify(execFile)
 const READY_WITHIN_MS = 60_000
 const STOPPED_WITHIN_MS = 30_000
+/** A new data folder with its log and undo files, and what the server needs to start on one that is there. */
+const ROOM_TO_BEGIN_MB = 300
+const ROOM_TO_GO_ON_MB = 40
 
 export interface OwnDatabase {
   settings: DatabaseSettings
@@ -33,6 +37,7 @@ interface Secrets {
 export async function startMariadb(folder: string): Promise<OwnDatabase> {
   const data = join(folder, 'mariadb')
   makePrivate(folder)
+  requireRoom(folder, existsSync(join(data, 'mysql')) ? ROOM_TO_GO_ON_MB : ROOM_TO_BEGIN_MB)
   const secrets = readSecrets(join(folder, 'database.json'))
   const log = join(folder, 'mariadb.log')
   const pidFile = join(folder, 'mariadb.pid')

@@ -9,6 +9,8 @@ export interface DatabaseSettings {
 }
 
 const MOST_CONNECTIONS = 10
+/** Commands say in a sentence of their own what went wrong with a migration. */
+const QUIET = { warn: () => undefined, error: () => undefined, deprecate: () => undefined, debug: () => undefined }
 
 /** Reads where the database is from the environment. @throws Error naming the variable that is missing */
 export function databaseSettings(env: NodeJS.ProcessEnv): DatabaseSettings {
@@ -36,6 +38,6 @@ export function openDatabase(settings: DatabaseSettings, migrations?: string): K
     client: 'mysql2',
     connection,
     pool: { min: 0, max: MOST_CONNECTIONS },
-    ...(migrations && { migrations: { directory: migrations, loadExtensions: ['.ts'] } }),
+    ...(migrations && { migrations: { directory: migrations, loadExtensions: ['.ts'] }, log: QUIET }),
   })
 }

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { describe, expect, test } from '@jest/globals'
 import { serveArgs } from '../../cli/lib/args'
 import { freePort } from '../../cli/lib/ports'
+import { requireRoom } from '../../cli/lib/requireRoom'
 import { Sentence } from '../../cli/lib/Sentence'
 
 const ROOT = join(import.meta.dirname, '../..')
@@ -32,6 +33,14 @@ describe('what is asked of a command', () => {
     }
     expect(() => serveArgs(args, mayReset)).toThrow(Sentence)
     expect(() => serveArgs(args, mayReset)).toThrow(wanted)
+  })
+})
+
+describe('room on the disk', () => {
+  test('is there, or said not to be with both figures', () => {
+    expect(() => requireRoom(ROOT, 0)).not.toThrow()
+    expect(() => requireRoom(ROOT, 1e9)).toThrow(Sentence)
+    expect(() => requireRoom(ROOT, 1e9)).toThrow(/\d+ MB free and the database needs 1000000000 MB/)
   })
 })
 
