@@ -17,7 +17,6 @@ export const REFUSAL_CODES = [
   'does-not-fit',
   'cup-empty',
   'unreadable-mesh',
-  'no-scale',
   'infeasible',
   'not-found',
   'unknown-operation',

@@ -1,3 +1,5 @@
+export { busyMinOf } from './busyMinOf'
+export { checkPot, type PotOfPieces } from './checkPot'
 export { costBatch, costRequestOf, type CostParts } from './costBatch'
 export { cureWait, type CureWait, type TemperatureRange } from './cureWait'
 export { holdingChain, type HoldingLink } from './holdingChain'

@@ -1,7 +1,8 @@
-import { checkLayer, workableMin } from '../resin'
+import { workableMin } from '../resin'
 import type { SizedLayer } from '../size'
+import { busyMinOf } from './busyMinOf'
+import { checkPot } from './checkPot'
 import { depthOf } from './depthOf'
-import { PIGMENT_CAP_PCT } from './tintOfLayer'
 import type { Layer, Resin, StudioRules } from './types'
 
 /** One mix for some of the pieces of a layer. */
@@ -42,7 +43,7 @@ export function potsOfLayer(
   const part = (count: number): Omit<PotPart, 'partNo' | 'firstPiece'> => {
     const poured = sized.netMl * count * (1 + layer.runOffPct / 100)
     const needMl = (poured + layer.cups * rules.perCupMl) * (1 + rules.reservePct / 100)
-    return { pieces: count, needMl, workMin: workableMin(resin, needMl, warmC), busyMin: layer.restMin + layer.pourMin * count }
+    return { pieces: count, needMl, workMin: workableMin(resin, needMl, warmC), busyMin: busyMinOf(layer, count) }
   }
   const fits = ({ needMl, workMin, busyMin }: Omit<PotPart, 'partNo' | 'firstPiece'>) => needMl <= resin.maxMixMl && busyMin <= workMin
   const tooMany = (inPot: number) => inPot > mostPieces || !fits(part(inPot))
@@ -60,12 +61,6 @@ export function potsOfLayer(
 
 function warningsOf(pots: readonly PotPart[], layer: Layer, sized: SizedLayer, resin: Resin, warmC: number): string[] {
   const largest = pots.reduce((most, pot) => (pot.needMl > most.needMl ? pot : most))
-  const checked = checkLayer({
-    resin, tempC: warmC, maxLoadPct: PIGMENT_CAP_PCT,
-    layer: {
-      depthMm: depthOf(layer, sized) ?? resin.minDepthMm, mixMl: largest.needMl, restMin: layer.restMin, pourMin: largest.busyMin - layer.restMin,
-      pigments: layer.pigments.map(({ loadPct }) => ({ name: '', loadPct })),
-    },
-  })
-  return checked.ok ? checked.value.warnings.map(({ message, suggestion }) => `${message}: ${suggestion}`) : []
+  const warnings = checkPot(layer, { mixMl: largest.needMl, pieces: largest.pieces, depthMm: depthOf(layer, sized) }, resin, warmC)
+  return warnings.map(({ message, suggestion }) => `${message}: ${suggestion}`)
 }

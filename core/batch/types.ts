@@ -1,5 +1,5 @@
 import type { Fill, Inclusion, Shape } from '../size'
-import type { MixResin } from '../mix'
+import type { LayerResin } from '../resin'
 import type { Money } from '../cost'
 
 /** The moments in a resin's life that somebody waits for, in the order in which they come. */
@@ -17,20 +17,11 @@ export const MILESTONE_WORDS: Record<Milestone, string> = {
 }
 
 /** A two-part resin as the studio keeps it; milestones are minutes at `referenceC`. */
-export interface Resin extends MixResin {
+export interface Resin extends Omit<LayerResin, 'milestones'> {
   id: number
   name: string
   tolerancePct: number
   pourFirst: 'a' | 'b'
-  referenceC: number
-  /** Apparent activation energy, kJ/mol. */
-  activationKJ: number
-  /** The mass in one cup for which the working time holds. */
-  referencePotG: number
-  massExponent: number
-  maxMixMl: number
-  minDepthMm: number
-  maxDepthMm: number
   kitMl: number
   kitPrice: Money
   milestones: Record<Milestone, number>

@@ -4,7 +4,9 @@ import type { Money } from '../cost'
 /** A resin as far as one layer asks about it; milestones are minutes at `referenceC`. */
 export interface LayerResin extends MixResin {
   referenceC: number
+  /** Apparent activation energy, kJ/mol. */
   activationKJ: number
+  /** The mass in one cup for which the working time holds. */
   referencePotG: number
   massExponent: number
   maxMixMl: number

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { layerDepthMm, PIGMENT_CAP_PCT, tintOfLayer } from '~~/core/batch'
-import { checkLayer, workableMin } from '~~/core/resin'
+import { busyMinOf, checkPot, layerDepthMm, PIGMENT_CAP_PCT, tintOfLayer } from '~~/core/batch'
+import { workableMin } from '~~/core/resin'
 import { formatNumber } from '~~/core/units'
 import { whyPart } from '~~/core/why'
 import { cautionsFor } from '~/utils/cautions'
@@ -28,15 +28,11 @@ const tinted = computed(() => {
   const result = tintOfLayer(layer.value, pot.value.needMl, resin.value, workshop.pigments)
   return result.ok ? result.value : null
 })
-const busyMin = computed(() => (layer.value && pot.value ? layer.value.restMin + layer.value.pourMin * pot.value.pieces : 0))
+const busyMin = computed(() => (layer.value && pot.value ? busyMinOf(layer.value, pot.value.pieces) : 0))
 const workMin = computed(() => (pot.value && resin.value ? workableMin(resin.value, pot.value.needMl, workshop.warmC) : 0))
 const warnings = computed(() => {
   if (!pot.value || !resin.value || !layer.value || !recipe.value) return []
-  const checked = checkLayer({
-    resin: resin.value, tempC: workshop.warmC, maxLoadPct: PIGMENT_CAP_PCT,
-    layer: { depthMm: layerDepthMm(recipe.value, layer.value) ?? resin.value.minDepthMm, mixMl: pot.value.needMl, restMin: layer.value.restMin, pourMin: layer.value.pourMin * pot.value.pieces, pigments: layer.value.pigments.map(({ pigmentId, loadPct }) => ({ name: workshop.pigments.get(pigmentId)?.name ?? '', loadPct })) },
-  })
-  return checked.ok ? checked.value.warnings : []
+  return checkPot(layer.value, { mixMl: pot.value.needMl, pieces: pot.value.pieces, depthMm: layerDepthMm(recipe.value, layer.value) }, resin.value, workshop.warmC)
 })
 
 const doseOf = (dose: { massG: number; teaspoons: number | null; drops: number | null }) =>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp, SplitSquareVertical, Trash2 } from '@lucide/vue'
-import { layerDepthMm, moveBoundary, sizeBatch, splitLayer, type Layer, type Recipe } from '~~/core/batch'
+import { busyMinOf, layerDepthMm, moveBoundary, sizeBatch, splitLayer, type Layer, type Recipe } from '~~/core/batch'
 import { footprintOf } from '~~/core/size'
 import { formatNumber } from '~~/core/units'
 import { newRecipeSchema, recipeSchema, type RecipeFields } from '~~/shared/schemas/forms'
@@ -59,7 +59,7 @@ const need = computed(() => {
   const depthMm = layer && layerDepthMm(asRecipe.value, asRecipe.value.layers[chosen.value]!)
   const mixMl = sized.value.ok ? sized.value.value.layers[chosen.value]?.mixMl : undefined
   if (!layer || !depthMm || !mixMl) return null
-  return { depthMm, mixMl, busyMin: layer.restMin + layer.pourMin, tempC: workshop.warmC }
+  return { depthMm, mixMl, busyMin: busyMinOf(layer, 1), tempC: workshop.warmC }
 })
 function takeResin(resinId: number): void {
   const layer = draft.value.layers[chosen.value]

@@ -1,4 +1,4 @@
-import type { PlanLine } from '../../../core/batch'
+import { busyMinOf, type PlanLine } from '../../../core/batch'
 import { workableMin } from '../../../core/resin'
 import type { Order } from '../../../shared/types'
 import type { StoredPiece } from '../../db/pieces'
@@ -31,7 +31,7 @@ export function planLines(order: Order, shelf: Shelf, pots: readonly PotOfLine[]
       pots: own.map((pot) => {
         const layer = recipe.layers.find((one) => one.id === pot.layerId)
         const resin = layer && shelf.resins.get(layer.resinId)
-        const busyMin = layer ? layer.stirMin + layer.restMin + layer.pourMin * pot.pieces : 0
+        const busyMin = layer ? layer.stirMin + busyMinOf(layer, pot.pieces) : 0
         return {
           id: pot.id,
           layerId: pot.layerId,
