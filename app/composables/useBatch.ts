@@ -28,7 +28,7 @@ export function useBatch(recipe: () => Recipe, pieces: () => number) {
       const resin = resins.byId.get(layer.resinId)
       const sizedLayer = answer.value.layers[i]
       if (!resin || !sizedLayer) return []
-      const pots = potsOfLayer(layer, sizedLayer, pieces(), resin, rules, workshop.warmC, mould.value?.count)
+      const pots = potsOfLayer(layer, sizedLayer, pieces(), resin, rules, workshop.warmC, mould.value?.count, workshop.pigments)
       return [{ layer, resin, tint: tintOf(layer.pigments, workshop.pigments), sized: sizedLayer, pots }]
     })
   })

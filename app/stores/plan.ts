@@ -1,3 +1,4 @@
+import type { GatherFields } from '~~/shared/schemas/forms'
 import type { PlanView, Pot } from '~~/shared/types'
 
 /** The plan that holds now and the pots it lines up. */
@@ -15,6 +16,16 @@ export const usePlanStore = defineStore('plan', () => {
     pots.value = open
     loaded.value = true
   }
+  /** Pours layers from other pots; the plan follows. */
+  async function gather(fields: GatherFields): Promise<void> {
+    planning.value = true
+    try {
+      plan.value = await api.post<PlanView>('/api/pots/gather', fields)
+    } finally {
+      planning.value = false
+      pots.value = await api.get<Pot[]>('/api/pots')
+    }
+  }
   async function replan(): Promise<void> {
     planning.value = true
     try {
@@ -24,5 +35,5 @@ export const usePlanStore = defineStore('plan', () => {
       planning.value = false
     }
   }
-  return { plan: readonly(plan), pots: readonly(pots), potById, loaded: readonly(loaded), planning: readonly(planning), load, replan }
+  return { plan: readonly(plan), pots: computed<readonly Pot[]>(() => pots.value), potById, loaded: readonly(loaded), planning: readonly(planning), load, replan, gather }
 })

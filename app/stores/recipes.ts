@@ -1,4 +1,5 @@
-import type { RecipeRow } from '~~/shared/types'
+import type { Recipe } from '~~/core/batch'
+import type { RecipeRow, RecipeVersion } from '~~/shared/types'
 import type { RecipeFields } from '~~/shared/schemas/forms'
 
 /** The recipes of the workshop. */
@@ -16,7 +17,17 @@ export const useRecipeStore = defineStore('recipes', () => {
     recipes.value = [...recipes.value.filter((recipe) => recipe.id !== saved.id), saved].sort((x, y) => x.name.localeCompare(y.name))
     return saved
   }
+  /** A recipe as it stood in one of its versions; those never change. */
+  const kept = new Map<string, Promise<Recipe>>()
+  function version(id: number, number: number): Promise<Recipe> {
+    const key = `${id}@${number}`
+    const known = kept.get(key) ?? api.get<Recipe>(`/api/recipes/${id}/versions/${number}`)
+    kept.set(key, known)
+    known.catch(() => kept.delete(key))
+    return known
+  }
+  const versions = (id: number) => api.get<RecipeVersion[]>(`/api/recipes/${id}/versions`)
   const create = async (fields: RecipeFields) => keep(await api.post<RecipeRow>('/api/recipes', fields))
   const save = async (id: number, fields: RecipeFields & { version: number }) => keep(await api.put<RecipeRow>(`/api/recipes/${id}`, fields))
-  return { recipes, loaded: readonly(loaded), byId, load, create, save, keep }
+  return { recipes, loaded: readonly(loaded), byId, load, version, versions, create, save, keep }
 })

@@ -1,11 +1,14 @@
 import { checkLayer, type LayerWarning } from '../resin'
-import { busyMinOf } from './busyMinOf'
-import { PIGMENT_CAP_PCT } from './tintOfLayer'
-import type { Layer, Resin } from './types'
+import { isWhite } from './isWhite'
+import { PIGMENT_CAP_PCT } from './tintOfPot'
+import type { Layer, Pigment, Resin } from './types'
 
-export interface PotOfPieces {
+/** A layer that is poured from a pot, with what the pot says of it. */
+export interface PouredLayer {
+  layer: Layer
   mixMl: number
-  pieces: number
+  /** Rest and all pours of the pot together, minutes. */
+  busyMin: number
   /** How deep the layer stands; null while it is not known, and then its depth is not judged. */
   depthMm: number | null
 }
@@ -15,12 +18,15 @@ export interface PotOfPieces {
  * @param tempC of the bench, °C
  * @returns as `checkLayer`, with the studio's pigment cap
  */
-export function checkPot(layer: Layer, { mixMl, pieces, depthMm }: PotOfPieces, resin: Resin, tempC: number): LayerWarning[] {
+export function checkPot({ layer, mixMl, busyMin, depthMm }: PouredLayer, resin: Resin, pigments: ReadonlyMap<number, Pigment>, tempC: number): LayerWarning[] {
   const checked = checkLayer({
     resin, tempC, maxLoadPct: PIGMENT_CAP_PCT,
     layer: {
-      depthMm: depthMm ?? resin.minDepthMm, mixMl, restMin: layer.restMin, pourMin: busyMinOf(layer, pieces) - layer.restMin,
-      pigments: layer.pigments.map(({ loadPct }) => ({ name: '', loadPct })),
+      depthMm: depthMm ?? resin.minDepthMm, mixMl, restMin: layer.restMin, pourMin: busyMin - layer.restMin,
+      pigments: layer.pigments.map(({ pigmentId, loadPct }) => {
+        const pigment = pigments.get(pigmentId)
+        return { name: pigment?.name ?? '', loadPct, isWhite: depthMm !== null && pigment !== undefined && isWhite(pigment) }
+      }),
     },
   })
   return checked.ok ? checked.value.warnings : []

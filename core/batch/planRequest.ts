@@ -2,14 +2,19 @@ import type { PlanLag, PlanMaker, PlanMould, PlanPlace, PlanRequest, PlanStation
 import { cureWait, type TemperatureRange } from './cureWait'
 import { HEAT_PASS_MIN, MEASURE_MIN, type Layer, type Milestone, type Recipe, type Resin, type Step, type StudioRules } from './types'
 
-/** A pot as the plan sees it: which pieces it serves, and whether it has been poured. */
+/** What a pot pours for one line: a pot can serve several, and then each of them names it. */
 export interface PlanPot {
+  /** The pot's. */
   id: number
   layerId: number
   firstPiece: number
   pieces: number
+  stirMin: number
+  /** The longest rest that one of its layers asks for, minutes. */
+  restMin: number
+  /** From the end of stirring until the last of its pours must have ended, minutes. */
   workMin: number
-  /** When its pour ended or will have ended, minutes on the plan's clock (may be negative); null when still to do. */
+  /** When its pours ended or will have ended, minutes on the plan's clock (may be negative); null when still to do. */
   pouredMin: number | null
 }
 
@@ -73,6 +78,13 @@ const HEAT_SLACK_MIN = 12
 /** Sanding and wiping a layer before it is recoated, minutes a piece; a starting value. */
 const SAND_MIN_PER_PIECE = 4
 
+/** The tasks of a pot's mix, with the pour that was planned last from it. */
+interface Mixing {
+  mix: string
+  rest: string
+  lastPour: string | null
+}
+
 /** Some of a line's pieces going through one stage, with the tasks by which the stage is entered and left. */
 interface Stint {
   first: number
@@ -99,6 +111,7 @@ class Builder {
   private readonly tasks: PlanTask[] = []
   private readonly lags: PlanLag[] = []
   private readonly meaning = new Map<string, TaskMeaning>()
+  private readonly mixes = new Map<number, Mixing>()
 
   constructor(private readonly options: PlanOptions) {
     this.tasks.push({ id: CLOCK, job: CLOCK, durationMin: options.horizonMin, attended: false })
@@ -183,23 +196,21 @@ class Builder {
 
     if (pot.pouredMin !== null) {
       const left = Math.max(0, Math.ceil(pot.pouredMin + cureMin))
-      const lying = this.add(line, `k${layer.id}.${pot.id}.cure`, 'cure', `${layer.name} cures`, pot.id, { durationMin: left, attended: false, place: rack, openWet: left > 0, mould })
+      const lying = this.add(line, keyOf(layer, pot, 'cure'), 'cure', `${layer.name} cures`, pot.id, { durationMin: left, attended: false, place: rack, openWet: left > 0, mould })
       this.startsAt(lying, 0, 0)
       return { ...range, enter: lying, leave: this.closeWith(line, layer, pot, lying, sands) }
     }
-    const key = (what: string) => `k${layer.id}.${pot.id}.${what}`
+    const key = (what: string) => keyOf(layer, pot, what)
     const pourMin = Math.max(1, Math.ceil(layer.pourMin * pot.pieces))
-    const mixing = this.add(line, key('mix'), 'mix', `mix ${layer.name}`, pot.id, {
-      durationMin: Math.ceil(MEASURE_MIN + layer.stirMin), attended: true, skill: 'pour', station: 'bench',
-    })
-    const resting = this.add(line, key('rest'), 'rest', `${layer.name} rests`, pot.id, { durationMin: Math.ceil(layer.restMin), attended: false })
+    const mixing = this.mixOf(line, layer, pot)
     const pouring = this.add(line, key('pour'), 'pour', `pour ${layer.name}`, pot.id, {
       durationMin: pourMin, attended: true, skill: 'pour', station: 'pour table', openWet: true, mould: index === 0 ? mould : null,
     })
     const curing = this.add(line, key('cure'), 'cure', `${layer.name} cures`, pot.id, { durationMin: cureMin, attended: false, place: rack, openWet: true })
-    this.lag(mixing, resting, 0, 0)
-    this.lag(resting, pouring)
-    this.lag(mixing, pouring, 0, Math.max(Math.ceil(layer.restMin), Math.floor(pot.workMin) - pourMin))
+    if (mixing.lastPour) this.lag(mixing.lastPour, pouring)
+    else this.lag(mixing.rest, pouring)
+    this.lag(mixing.mix, pouring, 0, Math.max(Math.ceil(pot.restMin), Math.floor(pot.workMin) - pourMin))
+    mixing.lastPour = pouring
     this.lag(pouring, curing, 0, TO_RACK_MIN)
     layer.heatAfterMin.forEach((after, i) => {
       const pass = this.add(line, key(`heat${i}`), 'heat', `heat pass ${i + 1}`, pot.id, { durationMin: HEAT_PASS_MIN, attended: true, skill: 'pour' })
@@ -207,11 +218,25 @@ class Builder {
     })
     for (const earlier of before) {
       if (!overlap(earlier, range)) continue
-      if (index === 0) this.lag(earlier.leave, mixing)
+      if (index === 0) this.lag(earlier.leave, mixing.mix)
       else this.lag(earlier.leave, pouring)
     }
     if (index > 0) this.keepTackWindow(line, index, pot, pouring)
-    return { ...range, enter: mixing, leave: this.closeWith(line, layer, pot, curing, sands) }
+    return { ...range, enter: mixing.mix, leave: this.closeWith(line, layer, pot, curing, sands) }
+  }
+
+  /** The mix of a pot is planned once, with the first of its pours. */
+  private mixOf(line: PlanLine, layer: Layer, pot: PlanPot): Mixing {
+    const known = this.mixes.get(pot.id)
+    if (known) return known
+    const mix = this.add(line, keyOf(layer, pot, 'mix'), 'mix', `mix ${layer.name}`, pot.id, {
+      durationMin: Math.ceil(MEASURE_MIN + pot.stirMin), attended: true, skill: 'pour', station: 'bench',
+    })
+    const rest = this.add(line, keyOf(layer, pot, 'rest'), 'rest', `${layer.name} rests`, pot.id, { durationMin: Math.ceil(pot.restMin), attended: false })
+    this.lag(mix, rest, 0, 0)
+    const mixing: Mixing = { mix, rest, lastPour: null }
+    this.mixes.set(pot.id, mixing)
+    return mixing
   }
 
   /** The pour must come before the layer below has dried out of its tack window. */
@@ -220,7 +245,7 @@ class Builder {
     if (!below || !own || own.recoat === 'sand' || (own.recoat === 'either' && this.options.sandLines.has(line.id))) return
     const closes = this.wait(below, 'tackTo').notBeforeMin
     for (const lower of line.pots.filter((one) => one.layerId === below.id && overlap(rangeOf(one), rangeOf(pot)))) {
-      if (lower.pouredMin === null) this.lag(`${jobOf(line)}.k${below.id}.${lower.id}.pour`, pouring, 0, closes)
+      if (lower.pouredMin === null) this.lag(`${jobOf(line)}.${keyOf(below, lower, 'pour')}`, pouring, 0, closes)
       else this.startsAt(pouring, 0, Math.floor(lower.pouredMin + closes))
     }
   }
@@ -229,7 +254,7 @@ class Builder {
   private closeWith(line: PlanLine, layer: Layer, pot: PlanPot, curing: string, sands: boolean): string {
     if (!sands) return curing
     const minutes = Math.min(LONGEST_STINT_MIN, Math.ceil(SAND_MIN_PER_PIECE * pot.pieces))
-    const sanding = this.add(line, `k${layer.id}.${pot.id}.sand`, 'sand', `sand and wipe ${layer.name}`, pot.id, {
+    const sanding = this.add(line, keyOf(layer, pot, 'sand'), 'sand', `sand and wipe ${layer.name}`, pot.id, {
       durationMin: minutes, attended: true, skill: 'finish', station: 'sander', dust: true,
     })
     this.lag(curing, sanding)
@@ -279,6 +304,9 @@ class Builder {
 }
 
 const jobOf = (line: PlanLine) => `line${line.id}`
+
+/** Names a task of a portion within its line. */
+const keyOf = (layer: Layer, pot: PlanPot, what: string) => `k${layer.id}.${pot.id}.${pot.firstPiece}.${what}`
 
 const overlap = (x: { first: number; pieces: number }, y: { first: number; pieces: number }) =>
   x.first < y.first + y.pieces && y.first < x.first + x.pieces

@@ -3,7 +3,8 @@ import type { SizedLayer } from '../size'
 import { busyMinOf } from './busyMinOf'
 import { checkPot } from './checkPot'
 import { depthOf } from './depthOf'
-import type { Layer, Resin, StudioRules } from './types'
+import { mixMlOf, pouredMlOf } from './mixMlOf'
+import type { Layer, Pigment, Resin, StudioRules } from './types'
 
 /** One mix for some of the pieces of a layer. */
 export interface PotPart {
@@ -30,6 +31,7 @@ export interface LayerPots {
  * @param sized the layer for one piece: `netMl` is per piece whatever the number of pieces
  * @param warmC the warmest the bench gets, °C
  * @param mostPieces as many as there are moulds for
+ * @param pigments tell which of the layer's are white
  */
 export function potsOfLayer(
   layer: Layer,
@@ -39,10 +41,10 @@ export function potsOfLayer(
   rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>,
   warmC: number,
   mostPieces = Infinity,
+  pigments: ReadonlyMap<number, Pigment> = new Map(),
 ): LayerPots {
   const part = (count: number): Omit<PotPart, 'partNo' | 'firstPiece'> => {
-    const poured = sized.netMl * count * (1 + layer.runOffPct / 100)
-    const needMl = (poured + layer.cups * rules.perCupMl) * (1 + rules.reservePct / 100)
+    const needMl = mixMlOf(pouredMlOf(layer, sized.netMl, count), layer.cups, rules)
     return { pieces: count, needMl, workMin: workableMin(resin, needMl, warmC), busyMin: busyMinOf(layer, count) }
   }
   const fits = ({ needMl, workMin, busyMin }: Omit<PotPart, 'partNo' | 'firstPiece'>) => needMl <= resin.maxMixMl && busyMin <= workMin
@@ -56,11 +58,11 @@ export function potsOfLayer(
     pots.push({ partNo, firstPiece, ...part(inThis) })
     firstPiece += inThis
   }
-  return { pots, warnings: warningsOf(pots, layer, sized, resin, warmC) }
+  return { pots, warnings: warningsOf(pots, layer, sized, resin, warmC, pigments) }
 }
 
-function warningsOf(pots: readonly PotPart[], layer: Layer, sized: SizedLayer, resin: Resin, warmC: number): string[] {
+function warningsOf(pots: readonly PotPart[], layer: Layer, sized: SizedLayer, resin: Resin, warmC: number, pigments: ReadonlyMap<number, Pigment>): string[] {
   const largest = pots.reduce((most, pot) => (pot.needMl > most.needMl ? pot : most))
-  const warnings = checkPot(layer, { mixMl: largest.needMl, pieces: largest.pieces, depthMm: depthOf(layer, sized) }, resin, warmC)
+  const warnings = checkPot({ layer, mixMl: largest.needMl, busyMin: largest.busyMin, depthMm: depthOf(layer, sized) }, resin, pigments, warmC)
   return warnings.map(({ message, suggestion }) => `${message}: ${suggestion}`)
 }

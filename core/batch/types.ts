@@ -107,6 +107,20 @@ export interface Recipe {
   steps: Step[]
 }
 
+/** Pieces of one order line whose layer comes from one pot. */
+export interface Portion {
+  lineId: number
+  layer: Layer
+  /** The layer's place in its recipe, counted from the face. */
+  layerIndex: number
+  /** The first piece it serves, counted from 1. */
+  firstPiece: number
+  pieces: number
+  /** Resin of all its pieces with what runs off, ml. */
+  pouredMl: number
+  mouldId: number | null
+}
+
 /** How the inside of a mould was measured. */
 export const SIZED_HOW = ['measures', 'water', 'photograph', 'drawing', 'mesh'] as const
 export type SizedHow = (typeof SIZED_HOW)[number]

@@ -3,8 +3,12 @@ import type { Model, ModelTask } from './model'
 import type { Windows } from './windows'
 import { Workshop, type Placement } from './workshop'
 
-/** A block that keeps failing is given up after this many raises per task; the search tries another order. */
+/**
+ * A block that keeps failing is given up after this many raises per task, or placings anew per task, which bounds the
+ * work in large blocks; the search tries another order.
+ */
 const RAISES_PER_TASK = 60
+const PLACINGS_PER_TASK = 300
 
 export type Generated = { ok: true; placements: Placement[] } | { ok: false; failedBlock: number }
 
@@ -42,12 +46,14 @@ export function generate(model: Model, blocks: readonly Block[], priority: reado
 function placeBlock(model: Model, block: Block, workshop: Workshop, windows: Windows): boolean {
   const atLeast = new Map(block.tasks.map((task) => [task, boundFromOutside(model, block, task, workshop, windows)]))
   let raises = RAISES_PER_TASK * block.tasks.length
+  let placings = PLACINGS_PER_TASK * block.tasks.length
   let i = 0
   const raise = (task: number, start: number): boolean => {
-    if (start > model.horizon || raises-- <= 0) return false
+    if (start > model.horizon || raises-- <= 0 || placings <= 0) return false
     atLeast.set(task, Math.max(atLeast.get(task) as number, start))
     const from = block.tasks.indexOf(task)
     for (let j = i; j >= from; j--) workshop.remove(block.tasks[j] as number)
+    placings -= i - from + 1
     i = from
     return true
   }

@@ -1,3 +1,4 @@
+import type { DosedPigment } from '../colour'
 import type { MixResin, MixStep, Part } from '../mix'
 
 /** What a run of one pot has to reach; fixed when the run starts. */
@@ -6,6 +7,8 @@ export interface RunTargets {
   /** Both parts in pouring order, with the reading after each and the amount of its own. */
   parts: (MixStep & { ownAmount: number })[]
   needMl: number
+  /** The cups that the mix is split into after stirring, with their pigment; absent where nothing is split or dosed. */
+  colours?: RunColour[]
   stirMin: number
   restMin: number
   pourMin: number
@@ -13,6 +16,16 @@ export interface RunTargets {
   workMin: number
   /** Minutes from the end of the pour. */
   heatAfterMin: number[]
+}
+
+/** One colour of a pot: what goes into its cups. */
+export interface RunColour {
+  /** The layers poured from it. */
+  name: string
+  /** All its cups together, ml. */
+  cupMl: number
+  cups: number
+  pigments: DosedPigment[]
 }
 
 /** What somebody did at the bench, in the order in which it was done. `at` is in milliseconds since 1970, UTC. */

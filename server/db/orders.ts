@@ -1,4 +1,5 @@
 import type { Order, OrderFields, OrderState, Page } from '../../shared/types'
+import { removePlannedPortions } from './pots'
 import { groupBy, iso, updateVersioned, type Db } from './rows'
 
 interface OrderColumns {
@@ -17,6 +18,7 @@ interface LineColumns {
   order_id: number
   recipe_id: number
   quantity: number
+  recipe_version: number | null
 }
 
 async function readOrders(db: Db, workspaceId: number, rows: readonly OrderColumns[]): Promise<Order[]> {
@@ -32,7 +34,7 @@ async function readOrders(db: Db, workspaceId: number, rows: readonly OrderColum
     state: row.state,
     colours: row.colours ?? '',
     note: row.note ?? '',
-    lines: (linesOf.get(row.id) ?? []).map((line) => ({ id: line.id, recipeId: line.recipe_id, quantity: line.quantity })),
+    lines: (linesOf.get(row.id) ?? []).map((line) => ({ id: line.id, recipeId: line.recipe_id, quantity: line.quantity, recipeVersion: line.recipe_version })),
   }))
 }
 
@@ -72,7 +74,7 @@ async function writeLines(db: Db, workspaceId: number, orderId: number, fields: 
   const known = ((await db('order_lines').where(owner).select('id')) as { id: number }[]).map((row) => row.id)
   const kept = fields.lines.map((line) => line.id).filter((id): id is number => id !== undefined && known.includes(id))
   const dropped = known.filter((id) => !kept.includes(id))
-  await db('pots').where({ workspace_id: workspaceId, state: 'planned' }).whereIn('order_line_id', dropped).delete()
+  await removePlannedPortions(db, workspaceId, { column: 'order_line_id', keys: dropped })
   await db('order_lines').where(owner).whereIn('id', dropped).delete()
   await db('order_lines').where(owner).increment('position', ASIDE)
   for (const [position, line] of fields.lines.entries()) {
@@ -92,6 +94,11 @@ export async function updateOrder(db: Db, workspaceId: number, id: number, field
   const saved = await updateVersioned(db, 'orders', { workspaceId, id, version: fields.version }, columnsOf(fields), now)
   if (saved) await writeLines(db, workspaceId, id, fields)
   return saved
+}
+
+/** The versions of the recipes that these lines are made by from here on, unless they have been begun before. */
+export async function pinRecipe(db: Db, workspaceId: number, orderLineId: number, version: number): Promise<void> {
+  await db('order_lines').where({ workspace_id: workspaceId, id: orderLineId }).whereNull('recipe_version').update({ recipe_version: version })
 }
 
 /** Moves orders on when their work begins; a person's own later choice is not touched. */

@@ -11,6 +11,7 @@ export interface StoredPiece {
   orderId: number
   orderTitle: string
   recipeId: number
+  recipeVersion: number | null
   recipeName: string
   footprintCm2: number
 }
@@ -25,13 +26,14 @@ interface PieceColumns {
   order_id: number
   order_title: string
   recipe_id: number
+  recipe_version: number | null
   recipe_name: string
   footprint_cm2: string
 }
 
 const pieceOf = (row: PieceColumns): StoredPiece => ({
   id: row.id, number: row.number, state: row.state, version: row.version, placeId: row.place_id, orderLineId: row.order_line_id, orderId: row.order_id,
-  orderTitle: row.order_title, recipeId: row.recipe_id, recipeName: row.recipe_name, footprintCm2: decimal(row.footprint_cm2),
+  orderTitle: row.order_title, recipeId: row.recipe_id, recipeVersion: row.recipe_version, recipeName: row.recipe_name, footprintCm2: decimal(row.footprint_cm2),
 })
 
 const piecesQuery = (db: Db, workspaceId: number) =>
@@ -40,7 +42,7 @@ const piecesQuery = (db: Db, workspaceId: number) =>
     .join('orders', 'orders.id', 'order_lines.order_id')
     .join('recipes', 'recipes.id', 'order_lines.recipe_id')
     .where('pieces.workspace_id', workspaceId)
-    .select('pieces.*', 'orders.id as order_id', 'orders.title as order_title', 'recipes.id as recipe_id', 'recipes.name as recipe_name', 'recipes.footprint_cm2')
+    .select('pieces.*', 'orders.id as order_id', 'orders.title as order_title', 'recipes.id as recipe_id', 'order_lines.recipe_version', 'recipes.name as recipe_name', 'recipes.footprint_cm2')
 
 export async function listPieces(db: Db, workspaceId: number, where: { states?: readonly PieceState[]; orderLineIds?: readonly number[] }): Promise<StoredPiece[]> {
   const query = piecesQuery(db, workspaceId).orderBy(['pieces.order_line_id', 'pieces.number'])
@@ -106,10 +108,10 @@ export async function lastPours(db: Db, workspaceId: number, pieceIds: readonly 
     .where('piece_events.kind', 'poured')
     .whereIn('piece_events.piece_id', [...pieceIds])
     .orderBy(['piece_events.at', 'piece_events.id'])
-    .select('piece_events.piece_id', 'piece_events.at', 'piece_events.layer_id', 'recipe_layers.name as layer', 'recipe_layers.resin_id', 'recipe_layers.position', 'pots.letter', 'pots.tint')) as {
-    piece_id: number; at: Date; layer_id: number; layer: string; resin_id: number; position: number; letter: string | null; tint: string | null
+    .select('piece_events.piece_id', 'piece_events.at', 'piece_events.layer_id', 'recipe_layers.name as layer', 'recipe_layers.resin_id', 'pots.letter', 'pots.tint')) as {
+    piece_id: number; at: Date; layer_id: number; layer: string; resin_id: number; letter: string | null; tint: string | null
   }[]
-  return new Map(rows.map((row) => [row.piece_id, { at: row.at, layerId: row.layer_id, layer: row.layer, resinId: row.resin_id, position: row.position, letter: row.letter ?? '', tint: row.tint ?? '' }]))
+  return new Map(rows.map((row) => [row.piece_id, { at: row.at, layerId: row.layer_id, layer: row.layer, resinId: row.resin_id, letter: row.letter ?? '', tint: row.tint ?? '' }]))
 }
 
 /** Where each piece has lain since its last pour, in order. */

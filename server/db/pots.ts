@@ -1,141 +1,167 @@
-import type { Pot, PotState } from '../../shared/types'
-import { decimal, isoOrNull, type Db } from './rows'
+import type { PotState } from '../../shared/types'
+import { decimal, groupBy, isoOrNull, type Db } from './rows'
+
+/** A portion of a pot as it is stored: the layer by its key. */
+export interface StoredPortion {
+  lineId: number
+  recipeId: number
+  recipeVersion: number | null
+  orderId: number
+  orderTitle: string
+  layerId: number
+  firstPiece: number
+  pieces: number
+  pouredMl: number
+}
+
+export interface StoredPot {
+  id: number
+  version: number
+  letter: string
+  tint: string
+  resinId: number
+  needMl: number
+  state: PotState
+  /** Whether people put it together; the plan leaves such a pot as it is. */
+  gathered: boolean
+  runId: number | null
+  /** From the current plan; null when it is not in it. */
+  startAt: string | null
+  personId: number | null
+  /** When its last pour ended, from the log. */
+  pouredAt: Date | null
+  portions: StoredPortion[]
+}
 
 interface PotColumns {
   id: number
+  version: number
   letter: string
   tint: string
-  order_id: number
-  order_title: string
-  order_line_id: number
-  recipe_id: number
-  recipe_name: string
-  layer_id: number
-  layer_name: string
   resin_id: number
-  first_piece: number
-  pieces: number
   need_ml: string
   state: PotState
+  gathered: number
   run_id: number | null
   start_at: Date | null
   person_id: number | null
+  poured_at: Date | null
 }
 
-const potOf = (row: PotColumns): Pot => ({
-  id: row.id,
-  letter: row.letter,
-  tint: row.tint,
-  orderId: row.order_id,
-  orderTitle: row.order_title,
-  orderLineId: row.order_line_id,
-  recipeId: row.recipe_id,
-  recipeName: row.recipe_name,
-  layerId: row.layer_id,
-  layerName: row.layer_name,
-  resinId: row.resin_id,
-  firstPiece: row.first_piece,
-  pieces: row.pieces,
-  needMl: decimal(row.need_ml),
-  state: row.state,
-  runId: row.run_id,
-  startAt: isoOrNull(row.start_at),
-  personId: row.person_id,
+interface PortionColumns {
+  pot_id: number
+  order_line_id: number
+  recipe_id: number
+  recipe_version: number | null
+  order_id: number
+  order_title: string
+  layer_id: number
+  first_piece: number
+  pieces: number
+  poured_ml: string
+}
+
+const portionOf = (row: PortionColumns): StoredPortion => ({
+  lineId: row.order_line_id, recipeId: row.recipe_id, recipeVersion: row.recipe_version, orderId: row.order_id, orderTitle: row.order_title,
+  layerId: row.layer_id, firstPiece: row.first_piece, pieces: row.pieces, pouredMl: decimal(row.poured_ml),
 })
 
 function potsQuery(db: Db, workspaceId: number) {
   const newestPlan = db('plans').where({ workspace_id: workspaceId }).max('id')
+  const runs = () => db('runs').whereRaw('runs.pot_id = pots.id')
   return db('pots')
-    .join('order_lines', 'order_lines.id', 'pots.order_line_id')
-    .join('orders', 'orders.id', 'order_lines.order_id')
-    .join('recipe_layers', 'recipe_layers.id', 'pots.layer_id')
-    .join('recipes', 'recipes.id', 'recipe_layers.recipe_id')
     .leftJoin('plan_tasks', (on) => on.on('plan_tasks.pot_id', 'pots.id').andOnVal('plan_tasks.kind', 'mix').andOn('plan_tasks.plan_id', db.raw('?', [newestPlan])))
     .where('pots.workspace_id', workspaceId)
     .select(
-      'pots.*', 'orders.id as order_id', 'orders.title as order_title', 'recipe_layers.name as layer_name', 'recipes.id as recipe_id',
-      'recipes.name as recipe_name', 'plan_tasks.start_at', 'plan_tasks.person_id',
-      db('runs').whereRaw('runs.pot_id = pots.id').max('id').as('run_id'),
+      'pots.*', 'plan_tasks.start_at', 'plan_tasks.person_id', runs().max('id').as('run_id'),
+      runs().join('run_events', 'run_events.run_id', 'runs.id').where('run_events.kind', 'pourEnded').max('run_events.at').as('poured_at'),
     )
 }
 
-/** Pots still to be mixed or being mixed, in the order of the current plan. */
-export async function listOpenPots(db: Db, workspaceId: number): Promise<Pot[]> {
-  const rows = (await potsQuery(db, workspaceId).whereIn('pots.state', ['planned', 'mixing']).whereNotIn('orders.state', ['declined', 'delivered']).orderByRaw('plan_tasks.start_at IS NULL, plan_tasks.start_at, pots.id')) as PotColumns[]
-  return rows.map(potOf)
-}
-
-export async function getPot(db: Db, workspaceId: number, id: number): Promise<Pot | null> {
-  const row = (await potsQuery(db, workspaceId).where('pots.id', id).first()) as PotColumns | undefined
-  return row ? potOf(row) : null
-}
-
-/** Holds a pot's row until the transaction ends, so that of two who begin it one waits for the other. */
-export async function lockPot(db: Db, workspaceId: number, id: number): Promise<void> {
-  await db('pots').where({ workspace_id: workspaceId, id }).forUpdate().first('id')
-}
-
-export interface PotOfLine {
-  id: number
-  orderLineId: number
-  layerId: number
-  partNo: number
-  firstPiece: number
-  pieces: number
-  needMl: number
-  state: PotState
-  letter: string
-  /** When its last pour ended, from the log. */
-  pouredAt: Date | null
-}
-
-export async function listPotsOfLines(db: Db, workspaceId: number, lineIds: readonly number[]): Promise<PotOfLine[]> {
-  const rows = (await db('pots')
-    .where('pots.workspace_id', workspaceId)
-    .whereIn('pots.order_line_id', [...lineIds])
-    .orderBy('pots.id')
-    .select('pots.*', db('runs').join('run_events', 'run_events.run_id', 'runs.id').whereRaw('runs.pot_id = pots.id').where('run_events.kind', 'pourEnded').max('run_events.at').as('poured_at'))) as {
-    id: number; order_line_id: number; layer_id: number; part_no: number; first_piece: number; pieces: number; need_ml: string; state: PotState; letter: string; poured_at: Date | null
-  }[]
+async function withPortions(db: Db, workspaceId: number, rows: readonly PotColumns[]): Promise<StoredPot[]> {
+  const portions = (await db('pot_portions')
+    .join('order_lines', 'order_lines.id', 'pot_portions.order_line_id')
+    .join('orders', 'orders.id', 'order_lines.order_id')
+    .where('pot_portions.workspace_id', workspaceId)
+    .whereIn('pot_portions.pot_id', rows.map((row) => row.id))
+    .orderBy('pot_portions.id')
+    .select('pot_portions.*', 'order_lines.recipe_id', 'order_lines.recipe_version', 'orders.id as order_id', 'orders.title as order_title')) as PortionColumns[]
+  const portionsOf = groupBy(portions, (row) => row.pot_id)
   return rows.map((row) => ({
-    id: row.id, orderLineId: row.order_line_id, layerId: row.layer_id, partNo: row.part_no, firstPiece: row.first_piece, pieces: row.pieces,
-    needMl: decimal(row.need_ml), state: row.state, letter: row.letter, pouredAt: row.poured_at,
+    id: row.id, version: row.version, letter: row.letter, tint: row.tint, resinId: row.resin_id, needMl: decimal(row.need_ml), state: row.state, gathered: row.gathered === 1,
+    runId: row.run_id, startAt: isoOrNull(row.start_at), personId: row.person_id, pouredAt: row.poured_at, portions: (portionsOf.get(row.id) ?? []).map(portionOf),
   }))
 }
 
-export interface NewPot {
-  orderLineId: number
-  layerId: number
-  resinId: number
-  partNo: number
-  firstPiece: number
-  pieces: number
-  needMl: number
+/** Pots still to be mixed or being mixed for orders that still stand, in the order of the current plan. */
+export async function listOpenPots(db: Db, workspaceId: number): Promise<StoredPot[]> {
+  const wanted = db('pot_portions').join('order_lines', 'order_lines.id', 'pot_portions.order_line_id').join('orders', 'orders.id', 'order_lines.order_id')
+    .whereRaw('pot_portions.pot_id = pots.id').whereNotIn('orders.state', ['declined', 'delivered']).select(db.raw('1'))
+  const rows = (await potsQuery(db, workspaceId).whereIn('pots.state', ['planned', 'mixing']).whereExists(wanted).orderByRaw('plan_tasks.start_at IS NULL, plan_tasks.start_at, pots.id')) as PotColumns[]
+  return withPortions(db, workspaceId, rows)
+}
+
+export async function getPot(db: Db, workspaceId: number, id: number): Promise<StoredPot | null> {
+  const [pot] = await withPortions(db, workspaceId, (await potsQuery(db, workspaceId).where('pots.id', id)) as PotColumns[])
+  return pot ?? null
+}
+
+/** Holds pots until the transaction ends, so that of two who begin or regroup them one waits for the other. */
+export async function lockPots(db: Db, workspaceId: number, ids: readonly number[]): Promise<void> {
+  await db('pots').where({ workspace_id: workspaceId }).whereIn('id', [...ids]).orderBy('id').forUpdate().select('id')
+}
+
+/** Every pot that serves one of these lines, begun or not, with all its portions. */
+export async function listPotsOfLines(db: Db, workspaceId: number, lineIds: readonly number[]): Promise<StoredPot[]> {
+  const serving = db('pot_portions').where({ workspace_id: workspaceId }).whereIn('order_line_id', [...lineIds]).select('pot_id')
+  return withPortions(db, workspaceId, (await potsQuery(db, workspaceId).whereIn('pots.id', serving).orderBy('pots.id')) as PotColumns[])
+}
+
+export interface PotFields {
   letter: string
   tint: string
+  resinId: number
+  needMl: number
+  gathered: boolean
+  portions: readonly Pick<StoredPortion, 'lineId' | 'layerId' | 'firstPiece' | 'pieces' | 'pouredMl'>[]
 }
 
 export async function removePlannedPots(db: Db, workspaceId: number, ids: readonly number[]): Promise<void> {
   if (ids.length > 0) await db('pots').where({ workspace_id: workspaceId, state: 'planned' }).whereIn('id', [...ids]).delete()
 }
 
-export async function insertPots(db: Db, workspaceId: number, pots: readonly NewPot[], now: Date): Promise<void> {
-  if (pots.length === 0) return
-  await db('pots').insert(
-    pots.map((pot) => ({
-      workspace_id: workspaceId, letter: pot.letter, tint: pot.tint, order_line_id: pot.orderLineId, layer_id: pot.layerId, resin_id: pot.resinId,
-      part_no: pot.partNo, first_piece: pot.firstPiece, pieces: pot.pieces, need_ml: pot.needMl, updated_at: now,
-    })),
-  )
+/** Takes the portions of removed layers or lines out of planned pots, but for lines that were begun; a pot without any goes. */
+export async function removePlannedPortions(db: Db, workspaceId: number, where: { column: 'layer_id' | 'order_line_id'; keys: readonly number[] }): Promise<void> {
+  const planned = db('pots').where({ workspace_id: workspaceId, state: 'planned' }).select('id')
+  const notBegun = db('order_lines').where({ workspace_id: workspaceId }).whereNull('recipe_version').select('id')
+  await db('pot_portions').where({ workspace_id: workspaceId }).whereIn(where.column, [...where.keys]).whereIn('pot_id', planned).whereIn('order_line_id', notBegun).delete()
+  await db('pots').where({ workspace_id: workspaceId, state: 'planned' }).whereNotExists(db('pot_portions').whereRaw('pot_portions.pot_id = pots.id').select(db.raw('1'))).delete()
 }
 
-export async function updatePot(db: Db, workspaceId: number, id: number, changes: { needMl?: number; tint?: string; state?: PotState }, now: Date): Promise<void> {
-  await db('pots').where({ workspace_id: workspaceId, id }).update({
-    ...(changes.needMl !== undefined && { need_ml: changes.needMl }),
-    ...(changes.tint !== undefined && { tint: changes.tint }),
-    ...(changes.state !== undefined && { state: changes.state }),
-    updated_at: now,
-  })
+const potColumns = (pot: PotFields, now: Date) => ({ letter: pot.letter, tint: pot.tint, resin_id: pot.resinId, need_ml: pot.needMl, gathered: pot.gathered, updated_at: now })
+
+async function insertPortions(db: Db, workspaceId: number, potId: number, portions: PotFields['portions']): Promise<void> {
+  await db('pot_portions').insert(portions.map((portion) => ({
+    workspace_id: workspaceId, pot_id: potId, order_line_id: portion.lineId, layer_id: portion.layerId, first_piece: portion.firstPiece, pieces: portion.pieces, poured_ml: portion.pouredMl,
+  })))
+}
+
+export async function insertPots(db: Db, workspaceId: number, pots: readonly PotFields[], now: Date): Promise<void> {
+  for (const pot of pots) {
+    const [id = 0] = await db('pots').insert({ workspace_id: workspaceId, ...potColumns(pot, now) })
+    await insertPortions(db, workspaceId, id, pot.portions)
+  }
+}
+
+/** Gives a planned pot other contents. */
+export async function refillPot(db: Db, workspaceId: number, id: number, pot: PotFields, now: Date): Promise<void> {
+  await db('pots').where({ workspace_id: workspaceId, id, state: 'planned' }).update({ ...potColumns(pot, now), version: db.raw('version + 1') })
+  await db('pot_portions').where({ workspace_id: workspaceId, pot_id: id }).delete()
+  await insertPortions(db, workspaceId, id, pot.portions)
+}
+
+export async function setPotState(db: Db, workspaceId: number, id: number, state: PotState, now: Date): Promise<void> {
+  await db('pots').where({ workspace_id: workspaceId, id }).update({ state, updated_at: now, version: db.raw('version + 1') })
 }
 
 export async function lettersInUse(db: Db, workspaceId: number): Promise<Set<string>> {

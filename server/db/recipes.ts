@@ -1,6 +1,7 @@
 import type { Layer, LayerPigment, Step } from '../../core/batch'
 import type { RecipeFields } from '../../shared/schemas/forms'
 import type { RecipeRow } from '../../shared/types'
+import { removePlannedPortions } from './pots'
 import { decimal, groupBy, json, updateVersioned, type Db } from './rows'
 
 interface RecipeColumns {
@@ -11,6 +12,7 @@ interface RecipeColumns {
   shape: string
   footprint_cm2: string
   mould_id: number | null
+  archived: number
 }
 interface LayerColumns {
   id: number
@@ -75,7 +77,7 @@ const stepOf = (row: StepColumns): Step => ({
 
 async function readRecipes(db: Db, workspaceId: number, rows: readonly RecipeColumns[]): Promise<RecipeRow[]> {
   const ids = rows.map((row) => row.id)
-  const layers = (await db('recipe_layers').where({ workspace_id: workspaceId }).whereIn('recipe_id', ids).orderBy('position')) as LayerColumns[]
+  const layers = (await db('recipe_layers').where({ workspace_id: workspaceId }).whereIn('recipe_id', ids).whereNotNull('position').orderBy('position')) as LayerColumns[]
   const pigments = (await db('recipe_layer_pigments').where({ workspace_id: workspaceId }).whereIn('layer_id', layers.map((layer) => layer.id)).orderBy('id')) as PigmentColumns[]
   const steps = (await db('recipe_steps').where({ workspace_id: workspaceId }).whereIn('recipe_id', ids).orderBy('position')) as StepColumns[]
   const pigmentsOf = groupBy(pigments, (row) => row.layer_id)
@@ -89,6 +91,7 @@ async function readRecipes(db: Db, workspaceId: number, rows: readonly RecipeCol
     shape: json(row.shape),
     footprintCm2: decimal(row.footprint_cm2),
     mouldId: row.mould_id,
+    archived: row.archived === 1,
     layers: (layersOf.get(row.id) ?? []).map((layer) => layerOf(layer, pigmentsOf.get(layer.id) ?? [])),
     steps: (stepsOf.get(row.id) ?? []).map(stepOf),
   }))
@@ -109,6 +112,7 @@ const columnsOf = (fields: RecipeFields) => ({
   shape: JSON.stringify(fields.shape),
   footprint_cm2: fields.footprintCm2,
   mould_id: fields.mouldId,
+  archived: fields.archived,
 })
 
 const layerColumns = (layer: Layer, position: number) => ({
@@ -129,13 +133,20 @@ const layerColumns = (layer: Layer, position: number) => ({
 /** Positions are moved out of the way first, so that layers can change places under the unique key. */
 const ASIDE = 1000
 
+/** Layers that were poured, or that a begun order still needs, lose only their place in the recipe. */
+async function retireLayers(db: Db, workspaceId: number, ids: readonly number[]): Promise<void> {
+  const needed = [...((await db('pot_portions').where({ workspace_id: workspaceId }).whereIn('layer_id', [...ids]).distinct('layer_id as id')) as { id: number }[]), ...((await db('piece_events').where({ workspace_id: workspaceId }).whereIn('layer_id', [...ids]).distinct('layer_id as id')) as { id: number }[])].map((row) => row.id)
+  await db('recipe_layers').where({ workspace_id: workspaceId }).whereIn('id', needed).update({ position: null })
+  await db('recipe_layers').where({ workspace_id: workspaceId }).whereIn('id', ids.filter((id) => !needed.includes(id))).delete()
+}
+
 async function writeParts(db: Db, workspaceId: number, recipeId: number, fields: RecipeFields): Promise<void> {
   const owner = { workspace_id: workspaceId, recipe_id: recipeId }
   const known = ((await db('recipe_layers').where(owner).select('id')) as { id: number }[]).map((row) => row.id)
   const kept = new Set(fields.layers.map((layer) => layer.id).filter((id) => known.includes(id)))
   const dropped = known.filter((id) => !kept.has(id))
-  await db('pots').where({ workspace_id: workspaceId, state: 'planned' }).whereIn('layer_id', dropped).delete()
-  await db('recipe_layers').where(owner).whereIn('id', dropped).delete()
+  await removePlannedPortions(db, workspaceId, { column: 'layer_id', keys: dropped })
+  await retireLayers(db, workspaceId, dropped)
   await db('recipe_layers').where(owner).increment('position', ASIDE)
   await db('recipe_layer_pigments').where({ workspace_id: workspaceId }).whereIn('layer_id', [...kept]).delete()
   for (const [position, layer] of fields.layers.entries()) {

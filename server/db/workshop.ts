@@ -4,6 +4,11 @@ import { decimal, decimalOrNull, type Db } from './rows'
 
 type Row = Record<string, string>
 
+/** Holds the workshop until the transaction ends, so that two who arrange its pots do so one after the other. */
+export async function lockWorkspace(db: Db, workspaceId: number): Promise<void> {
+  await db('workspaces').where({ id: workspaceId }).forUpdate().first('id')
+}
+
 export async function getWorkspace(db: Db, workspaceId: number): Promise<{ name: string; timeZone: string; rules: StudioRules }> {
   const row = (await db('workspaces').where({ id: workspaceId }).first()) as Row | undefined
   if (!row) throw new Error(`workspace ${workspaceId} is gone`)

@@ -31,6 +31,13 @@ async function checkRecipes(db: Db, who: Who, fields: OrderFields): Promise<void
   if (issues.length > 0) throw new AppError('invalid-input', 'The order asks for a recipe that does not exist.', { issues })
 }
 
+/** What has been begun is made to its end by its recipe. */
+function checkBegun(order: Order | null, fields: OrderFields): void {
+  const begun = new Map((order?.lines ?? []).flatMap((line) => (line.recipeVersion === null ? [] : [[line.id, line.recipeId] as const])))
+  const issues = fields.lines.flatMap((line, i) => (begun.has(line.id ?? 0) && begun.get(line.id ?? 0) !== line.recipeId ? [{ path: `lines[${i}].recipeId`, message: 'has been begun already; add a line of its own for another recipe' }] : []))
+  if (issues.length > 0) throw new AppError('invalid-input', 'A piece that has been begun keeps its recipe.', { issues })
+}
+
 export async function createOrder(who: Who, fields: OrderFields, now: Date): Promise<Order> {
   return inTransaction(async (trx) => {
     await checkRecipes(trx, who, fields)
@@ -42,6 +49,7 @@ export async function createOrder(who: Who, fields: OrderFields, now: Date): Pro
 export async function saveOrder(who: Who, id: number, fields: OrderFields & { version: number }, now: Date): Promise<Order> {
   return inTransaction(async (trx) => {
     await checkRecipes(trx, who, fields)
+    checkBegun(await rows.getOrder(trx, who.workspaceId, id), fields)
     const saved = await rows.updateOrder(trx, who.workspaceId, id, fields, now)
     return savedOrConflict(saved, await rows.getOrder(trx, who.workspaceId, id), 'order')
   })

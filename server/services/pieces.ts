@@ -5,11 +5,11 @@ import type { NotebookRow, Page, PieceLog, PieceOpening, PieceRow, PieceState, P
 import { database } from '../db/database'
 import * as rows from '../db/pieces'
 import { plannedEnd } from '../db/plans'
-import { getRecipe, listRecipes } from '../db/recipes'
 import { listResins } from '../db/resins'
 import { groupBy, iso, type Db } from '../db/rows'
 import { getWorkspace, listPlaces } from '../db/workshop'
 import { AppError } from './AppError'
+import { recipesOfLines } from './lineRecipes'
 import { storedPhoto } from './storedPhoto'
 import { found, inTransaction, savedOrConflict } from './transactions'
 import type { Who } from './Who'
@@ -44,25 +44,26 @@ function openingsOf(resin: Resin | undefined, pouredAt: Date, profile: Temperatu
 export async function listLying(who: Who): Promise<PieceRow[]> {
   const db = database()
   const { workspaceId } = who
-  const [pieces, places, resins, recipes, workspace] = await Promise.all([
-    rows.listPieces(db, workspaceId, { states: ['curing', 'demoulded', 'rework'] }), listPlaces(db, workspaceId), listResins(db, workspaceId), listRecipes(db, workspaceId), getWorkspace(db, workspaceId),
+  const [pieces, places, resins, workspace] = await Promise.all([
+    rows.listPieces(db, workspaceId, { states: ['curing', 'demoulded', 'rework'] }), listPlaces(db, workspaceId), listResins(db, workspaceId), getWorkspace(db, workspaceId),
   ])
+  const recipeOf = await recipesOfLines(db, workspaceId, pieces)
   const ids = pieces.map((piece) => piece.id)
   const [pours, moves] = await Promise.all([rows.lastPours(db, workspaceId, ids), rows.movesOf(db, workspaceId, ids)])
   const movesOf = groupBy(moves, (move) => move.pieceId)
   const placeById = new Map(places.map((place) => [place.id, place]))
   const resinById = new Map(resins.map((resin) => [resin.id, resin]))
-  const recipeById = new Map(recipes.map((recipe) => [recipe.id, recipe]))
   return pieces.flatMap((piece) => {
     const pour = pours.get(piece.id)
     if (!pour) return []
     const profile = profileOf(pour.at, movesOf.get(piece.id) ?? [], placeById, workspace.timeZone)
-    const recipe = recipeById.get(piece.recipeId)
+    const recipe = recipeOf(piece)
     const layers = recipe?.layers ?? []
+    const poured = layers.findIndex((layer) => layer.id === pour.layerId)
     return [{
       id: piece.id, number: piece.number, state: piece.state, version: piece.version, orderId: piece.orderId, orderTitle: piece.orderTitle, recipeId: piece.recipeId,
       recipeName: piece.recipeName, footprintCm2: piece.footprintCm2, placeId: piece.placeId, layerName: pour.layer, letter: pour.letter, tint: pour.tint, resinId: pour.resinId,
-      curedFrom: iso(pour.at), layersLeft: Math.max(0, layers.length - 1 - pour.position), hasMould: recipe?.mouldId !== null, openings: openingsOf(resinById.get(pour.resinId), pour.at, profile),
+      curedFrom: iso(pour.at), layersLeft: Math.max(0, layers.length - 1 - (poured < 0 ? layers.length : poured)), hasMould: recipe?.mouldId !== null, openings: openingsOf(resinById.get(pour.resinId), pour.at, profile),
     }]
   })
 }
@@ -91,7 +92,7 @@ const LEAVES: readonly Act[] = ['good', 'lost']
 
 async function plannedFor(db: Db, who: Who, piece: rows.StoredPiece, act: Act): Promise<Date | null> {
   if (act !== 'demoulded') return null
-  const recipe = await getRecipe(db, who.workspaceId, piece.recipeId)
+  const recipe = (await recipesOfLines(db, who.workspaceId, [piece]))(piece)
   const step = recipe?.steps.find((one) => one.demoulds)
   return step ? plannedEnd(db, who.workspaceId, { orderLineId: piece.orderLineId, kind: 'step', titleLike: step.name }) : null
 }
@@ -156,7 +157,7 @@ export async function photographPiece(who: Who, id: number, upload: Buffer, now:
 
 async function readLog(db: Db, who: Who, id: number): Promise<PieceLog> {
   const piece = found(await rows.getPiece(db, who.workspaceId, id), 'piece')
-  const { orderLineId: _line, ...shown } = piece
+  const { orderLineId: _line, recipeVersion: _version, ...shown } = piece
   return { piece: shown, events: await rows.listPieceEvents(db, who.workspaceId, id), photoIds: await rows.listPhotoIds(db, who.workspaceId, id) }
 }
 

@@ -1,8 +1,9 @@
-import { sizeBatch } from '../../core/batch'
+import { sizeBatch, type Recipe } from '../../core/batch'
 import type { RecipeFields } from '../../shared/schemas/forms'
-import type { RecipeRow } from '../../shared/types'
+import type { RecipeRow, RecipeVersion } from '../../shared/types'
 import { database } from '../db/database'
 import * as rows from '../db/recipes'
+import * as versions from '../db/recipeVersions'
 import { listResins } from '../db/resins'
 import type { Db } from '../db/rows'
 import { listMoulds } from '../db/moulds'
@@ -29,12 +30,18 @@ async function checkRecipe(db: Db, who: Who, fields: RecipeFields): Promise<void
   if (issues.length > 0) throw new AppError('invalid-input', 'The recipe points to something the stores do not have.', { issues })
 }
 
+/** The recipe as it stands in the transaction, kept as a version of its own. */
+async function kept(db: Db, who: Who, id: number, now: Date): Promise<RecipeRow> {
+  const recipe = found(await rows.getRecipe(db, who.workspaceId, id), 'recipe')
+  await versions.keepVersion(db, who.workspaceId, recipe, { at: now, by: who.personId })
+  return recipe
+}
+
 export async function createRecipe(who: Who, fields: RecipeFields, now: Date): Promise<RecipeRow> {
   requireMember(who)
   return inTransaction(async (trx) => {
     await checkRecipe(trx, who, fields)
-    const id = await rows.insertRecipe(trx, who.workspaceId, fields, now)
-    return found(await rows.getRecipe(trx, who.workspaceId, id), 'recipe')
+    return kept(trx, who, await rows.insertRecipe(trx, who.workspaceId, fields, now), now)
   }, NAME_TAKEN)
 }
 
@@ -43,6 +50,17 @@ export async function saveRecipe(who: Who, id: number, fields: RecipeFields & { 
   return inTransaction(async (trx) => {
     await checkRecipe(trx, who, fields)
     const saved = await rows.updateRecipe(trx, who.workspaceId, id, fields, now)
-    return savedOrConflict(saved, await rows.getRecipe(trx, who.workspaceId, id), 'recipe')
+    const current = savedOrConflict(saved, await rows.getRecipe(trx, who.workspaceId, id), 'recipe')
+    return kept(trx, who, current.id, now)
   }, NAME_TAKEN)
+}
+
+export async function listVersions(who: Who, id: number): Promise<RecipeVersion[]> {
+  return versions.listVersions(database(), who.workspaceId, id)
+}
+
+/** A recipe as it stood in one of its versions. */
+export async function getVersion(who: Who, id: number, version: number): Promise<Recipe> {
+  const [recipe] = await versions.readVersions(database(), who.workspaceId, [{ recipeId: id, version }])
+  return found(recipe ?? null, 'version of the recipe')
 }

@@ -24,8 +24,11 @@ export function whoOf(event: H3Event): Who {
 }
 
 /** The row that the path names. */
-export function idOf(event: H3Event): number {
-  const text = getRouterParam(event, 'id') ?? ''
+export const idOf = (event: H3Event): number => numberOf(event, 'id')
+
+/** A whole number that the path names. */
+export function numberOf(event: H3Event, name: string): number {
+  const text = getRouterParam(event, name) ?? ''
   if (!/^[1-9]\d{0,9}$/.test(text)) throw new AppError('unknown', 'There is nothing at this address.')
   return Number(text)
 }

@@ -1,4 +1,4 @@
-import type { Milestone, Mould, Pigment, PlaceClimate, Recipe, Resin, StudioRules, TaskKind } from '../../core/batch'
+import type { Milestone, Mould, Pigment, PlaceClimate, Portion, Recipe, Resin, StudioRules, TaskKind } from '../../core/batch'
 import type { Binding } from '../../core/plan'
 import type { RunEvent, RunTargets } from '../../core/run'
 
@@ -59,6 +59,8 @@ export interface OrderLine {
   id: number
   recipeId: number
   quantity: number
+  /** The version of the recipe that it was begun with and keeps; null before. */
+  recipeVersion: number | null
 }
 
 export interface OrderFields {
@@ -70,35 +72,48 @@ export interface OrderFields {
   state: OrderState
   colours: string
   note: string
-  lines: (Omit<OrderLine, 'id'> & { id?: number })[]
+  lines: (Pick<OrderLine, 'recipeId' | 'quantity'> & { id?: number })[]
 }
 
 export type Order = Versioned<Omit<OrderFields, 'lines'> & { id: number; lines: OrderLine[] }>
-export type RecipeRow = Versioned<Recipe>
+/** A recipe of the workshop; one that is put away is not offered any more. */
+export type RecipeRow = Versioned<Recipe & { archived: boolean }>
+
+/** One of the versions of a recipe that were saved. */
+export interface RecipeVersion {
+  version: number
+  /** UTC, ISO 8601. */
+  savedAt: string
+  /** Null when it was saved by somebody who is gone. */
+  savedBy: string | null
+}
 export type ResinRow = Versioned<Resin>
 export type MouldRow = Versioned<Mould>
 
 export type PotState = 'planned' | 'mixing' | 'poured' | 'spoiled'
-export interface Pot {
-  id: number
-  letter: string
-  tint: string
+export interface PotPortion extends Portion {
   orderId: number
   orderTitle: string
-  orderLineId: number
   recipeId: number
   recipeName: string
-  layerId: number
-  layerName: string
+  /** How deep the layer stands in its piece; null where that is not known. */
+  depthMm: number | null
+}
+export interface Pot {
+  id: number
+  version: number
+  letter: string
+  tint: string
   resinId: number
-  firstPiece: number
-  pieces: number
   needMl: number
   state: PotState
+  /** Whether people put it together. */
+  gathered: boolean
   runId: number | null
   /** From the current plan; null when it is not in it. */
   startAt: string | null
   personId: number | null
+  portions: PotPortion[]
 }
 
 export interface PlanTaskRow {

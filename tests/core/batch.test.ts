@@ -75,7 +75,7 @@ describe('planRequest', () => {
   }
   const line = (changes: Partial<PlanLine> = {}, one = recipe()): PlanLine => ({
     id: 1, recipe: one, quantity: 2, promisedMin: 5000, weight: 1, demoulded: new Set(), judged: new Set(),
-    pots: one.layers.map((each, i) => ({ id: i + 1, layerId: each.id, firstPiece: 1, pieces: 2, workMin: 40, pouredMin: null })), ...changes,
+    pots: one.layers.map((each, i) => ({ id: i + 1, layerId: each.id, firstPiece: 1, pieces: 2, stirMin: 4, restMin: 6, workMin: 40, pouredMin: null })), ...changes,
   })
   const solve = (lines: PlanLine[], sandLines: number[] = []) => {
     const question = planRequest({ horizonMin: 20 * 1440, lines, resins: new Map([[1, resin]]), workroom, rules, sandLines: new Set(sandLines), iterations: 10, seed: 1 })
@@ -116,7 +116,7 @@ describe('planRequest', () => {
     expect(at('pour back').startMin).toBeLessThanOrEqual(620)
   })
   test('lines begun at the same time do not get in each other’s way', () => {
-    const potsOf = (id: number) => two.layers.map((each, i) => ({ id: id * 10 + i, layerId: each.id, firstPiece: 1, pieces: 1, workMin: 40, pouredMin: i === 0 ? -100 : null }))
+    const potsOf = (id: number) => two.layers.map((each, i) => ({ id: id * 10 + i, layerId: each.id, firstPiece: 1, pieces: 1, stirMin: 4, restMin: 6, workMin: 40, pouredMin: i === 0 ? -100 : null }))
     const begun = [1, 2, 3, 4].map((id) => line({ id, pots: potsOf(id) }, { ...two, mouldId: null }))
     const { answer, question } = solve(begun)
     const pours = answer.tasks.filter((task) => question.meaning.get(task.id)?.title === 'pour back')

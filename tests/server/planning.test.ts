@@ -4,9 +4,9 @@ import { plan } from '../../core/plan'
 import { freeLetters } from '../../server/services/planning/letters'
 import { planLines } from '../../server/services/planning/planLines'
 import { promiseOf } from '../../server/services/planning/promiseOf'
-import type { Shelf } from '../../server/services/planning/arrangePots'
+import type { Shelf } from '../../server/services/planning/shelf'
 import type { StoredPiece } from '../../server/db/pieces'
-import type { PotOfLine } from '../../server/db/pots'
+import type { StoredPot } from '../../server/db/pots'
 import type { Order } from '../../shared/types'
 import { layer, mould, recipe, resin, rules, step } from '../fixtures/studio'
 
@@ -14,14 +14,15 @@ const origin = new Date('2026-03-02T08:00:00.000Z')
 const after = (minutes: number) => new Date(origin.getTime() + minutes * 60_000)
 const order = (changes: Partial<Order> = {}): Order => ({
   id: 9, version: 1, kind: 'commission', title: 'Two plaques', customer: 'Somebody', promisedAt: after(9000).toISOString(), state: 'accepted', colours: '', note: '',
-  lines: [{ id: 90, recipeId: 1, quantity: 2 }], ...changes,
+  lines: [{ id: 90, recipeId: 1, quantity: 2, recipeVersion: null }], ...changes,
 })
-const shelfOf = (one: Recipe): Shelf => ({ recipes: new Map([[1, one]]), resins: new Map([[1, resin]]), pigments: new Map(), moulds: new Map([[1, mould]]), rules, warmC: 20 })
-const pot = (changes: Partial<PotOfLine> = {}): PotOfLine => ({
-  id: 1, orderLineId: 90, layerId: 1, partNo: 1, firstPiece: 1, pieces: 2, needMl: 200, state: 'planned', letter: 'A', pouredAt: null, ...changes,
+const shelfOf = (one: Recipe): Shelf => ({ recipeOf: ({ recipeId }) => (recipeId === 1 ? one : undefined), resins: new Map([[1, resin]]), pigments: new Map(), moulds: new Map([[1, mould]]), rules, warmC: 20 })
+const pot = (changes: Partial<StoredPot> = {}): StoredPot => ({
+  id: 1, version: 1, resinId: 1, tint: '#ffffff', needMl: 200, state: 'planned', letter: 'A', gathered: false, runId: null, startAt: null, personId: null, pouredAt: null,
+  portions: [{ lineId: 90, recipeId: 1, recipeVersion: null, orderId: 9, orderTitle: '', layerId: 1, firstPiece: 1, pieces: 2, pouredMl: 200 }], ...changes,
 })
 const piece = (number: number, state: StoredPiece['state']): StoredPiece => ({
-  id: number, number, state, version: 1, placeId: 1, orderLineId: 90, orderId: 9, orderTitle: '', recipeId: 1, recipeName: '', footprintCm2: 100,
+  id: number, number, state, version: 1, placeId: 1, orderLineId: 90, orderId: 9, orderTitle: '', recipeId: 1, recipeVersion: null, recipeName: '', footprintCm2: 100,
 })
 const only = (lines: PlanLine[]): PlanLine => {
   expect(lines).toHaveLength(1)
@@ -66,7 +67,7 @@ describe('what is left to do of an order', () => {
   })
   test('nothing is left when all are judged, nothing can be said without a recipe', () => {
     expect(planLines(order(), shelf, [pot({ state: 'poured' })], [piece(1, 'good'), piece(2, 'good')], origin)).toEqual([])
-    expect(planLines(order({ lines: [{ id: 90, recipeId: 77, quantity: 2 }] }), shelf, [pot()], [], origin)).toEqual([])
+    expect(planLines(order({ lines: [{ id: 90, recipeId: 77, quantity: 2, recipeVersion: null }] }), shelf, [pot()], [], origin)).toEqual([])
   })
 })
 

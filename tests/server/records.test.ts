@@ -7,7 +7,8 @@ import { AppError } from '../../server/services/AppError'
 import { listNotebook } from '../../server/services/pieces'
 import { createOrder, saveOrder } from '../../server/services/orders'
 import { makePlan, type Solve } from '../../server/services/planning/makePlan'
-import { currentPlan, openPots } from '../../server/services/plans'
+import { currentPlan } from '../../server/services/plans'
+import { openPots } from '../../server/services/pots'
 import { createRecipe, listRecipes, saveRecipe } from '../../server/services/recipes'
 import { createResin, listResins, saveResin } from '../../server/services/resins'
 import { addRunEvents, startRun } from '../../server/services/runs'
@@ -34,7 +35,7 @@ beforeAll(async () => {
   const resin = await createResin(manager, RESINS[0]!, now)
   const { mould: _mould, layers, ...disc } = RECIPES.find((one) => one.name === 'Pendulum disc')!
   recipe = await createRecipe(manager, {
-    ...disc, mouldId: null,
+    ...disc, archived: false, mouldId: null,
     layers: layers.slice(0, 1).map(({ resin: _resin, pigments: _pigments, ...layer }) => ({ id: 0, inclusions: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 2, heatAfterMin: [], recoat: 'either' as const, ...layer, resinId: resin.id, pigments: [] })),
   }, now)
 })
@@ -76,15 +77,15 @@ describe('a recipe', () => {
 })
 
 describe('what has been poured stays for the record', () => {
-  test('a layer that a pot was mixed for cannot be taken out of its recipe', async () => {
+  test('a layer that a pot is mixed for can leave its recipe; its pot is poured all the same', async () => {
     await createOrder(manager, anOrder(), now)
     await makePlan(manager, solve, now)
     const [pot] = await openPots(manager)
     const run = await startRun(manager, pot!.id, { kind: 'scale', step: 0.1, tare: true }, now)
     const { id, version, ...fields } = recipe
-    const refused = await refusal(saveRecipe(manager, id, { ...fields, version, layers: [{ ...fields.layers[0]!, id: 0, name: 'new' }] }, at(3)))
-    expect(refused?.message).toContain('stays for the record')
-    expect((await listRecipes(manager)).find((one) => one.id === id)?.layers[0]?.name).toBe(fields.layers[0]!.name)
+    await saveRecipe(manager, id, { ...fields, version, layers: [{ ...fields.layers[0]!, id: 0, name: 'new' }] }, at(3))
+    expect((await listRecipes(manager)).find((one) => one.id === id)?.layers.map((layer) => layer.name)).toEqual(['new'])
+    expect((await openPots(manager))[0]?.portions[0]?.layer.name).toBe(fields.layers[0]!.name)
 
     const place = (await knex('places').where({ workspace_id: manager.workspaceId, name: 'North rack' }).first('id')) as { id: number }
     const weighed = run.targets.parts.map((part, i) => event(i, { kind: 'weighed', part: part.part, amount: part.ownAmount, at: at(i).getTime() }))
@@ -119,13 +120,16 @@ describe('the plan', () => {
   test('is the newest one, and a pot given up gets another in the next', async () => {
     await createOrder(manager, anOrder({ title: 'Another disc' }), at(70))
     await makePlan(manager, solve, at(70))
-    const pot = (await openPots(manager)).find((one) => one.orderTitle === 'Another disc')!
+    const potFor = async (title: string) => (await openPots(manager)).find((one) => one.portions.some((portion) => portion.orderTitle === title))!
+    const pot = await potFor('Another disc')
     const run = await startRun(manager, pot.id, { kind: 'scale', step: 0.1, tare: true }, at(71))
     await addRunEvents(manager, run.id, [event(50, { kind: 'spoiled', at: at(72).getTime() })], at(72))
     const renewed = await makePlan(manager, solve, at(75))
     expect((await currentPlan(manager))?.id).toBe(renewed.id)
     expect(renewed.madeAt).toBe(at(75).toISOString())
-    expect(renewed.promises.find((promise) => promise.title === 'Another disc')).toBeDefined()
+    expect(renewed.promises.find((promise) => promise.title === 'Another disc')?.readyAt).toBeTruthy()
+    const next = await potFor('Another disc')
+    expect([next.state, next.id === pot.id, next.portions]).toEqual(['planned', false, pot.portions])
   })
   test('names everybody’s hands and shifts from the workshop', async () => {
     const workshop = await getWorkshop(manager)

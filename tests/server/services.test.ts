@@ -9,11 +9,12 @@ import { personOfToken, signIn, signOut } from '../../server/services/auth'
 import { createOrder, getOrder, listOrders, saveOrder } from '../../server/services/orders'
 import { actOnPiece, getPieceLog, listLying, movePiece, photographPiece, stateBefore } from '../../server/services/pieces'
 import { makePlan, type Solve } from '../../server/services/planning/makePlan'
-import { openPots } from '../../server/services/plans'
+import { openPots } from '../../server/services/pots'
 import { createRecipe, listRecipes, saveRecipe } from '../../server/services/recipes'
 import { createResin, listResins, saveResin } from '../../server/services/resins'
 import { addRunEvents, getRunView, startRun } from '../../server/services/runs'
 import type { Who } from '../../server/services/Who'
+import { piecesOfPot } from '../../shared/potTitle'
 import type { ResinFields } from '../../shared/schemas/forms'
 import type { KeyedRunEvent, OrderFields } from '../../shared/types'
 import { aWorkshop, freshDatabase, leaveDatabase, PASSWORD } from './database'
@@ -47,7 +48,7 @@ beforeAll(async () => {
   const resin = await createResin(manager, aResin(), now)
   const mould = await knex('moulds').where({ workspace_id: manager.workspaceId, name: 'Keepsake mould' }).first('id')
   const { mould: _mould, layers, ...block } = RECIPES.find((one) => one.name === 'Pendulum disc')!
-  const recipe = await createRecipe(manager, { ...block, mouldId: mould.id, layers: layers.map(({ resin: _resin, pigments: _pigments, ...layer }) => ({ id: 0, inclusions: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 2, heatAfterMin: [3], recoat: 'either' as const, ...layer, resinId: resin.id, pigments: [] })) }, now)
+  const recipe = await createRecipe(manager, { ...block, archived: false, mouldId: mould.id, layers: layers.map(({ resin: _resin, pigments: _pigments, ...layer }) => ({ id: 0, inclusions: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 2, heatAfterMin: [3], recoat: 'either' as const, ...layer, resinId: resin.id, pigments: [] })) }, now)
   recipeId = recipe.id
 })
 afterAll(leaveDatabase)
@@ -176,7 +177,7 @@ describe('from the plan to the notebook', () => {
     const [one, two] = await Promise.all([startRun(manager, pot!.id, choice, now), startRun(manager, pot!.id, choice, now)])
     expect(one.id).toBe(two.id)
     runId = one.id
-    pieces = pot!.pieces
+    pieces = piecesOfPot(pot!)
   })
 
   test('events sent twice count once, and curing lays the pieces on their rack', async () => {

@@ -16,7 +16,7 @@ const blank = (): OrderFields => ({ kind: 'commission', title: '', customer: '',
 const draftOf = (from: Order | null): OrderFields => {
   if (!from) return blank()
   const { id: _id, version: _version, ...fields } = JSON.parse(JSON.stringify(from)) as Order
-  return fields
+  return { ...fields, lines: fields.lines.map(({ id, recipeId, quantity }) => ({ id, recipeId, quantity })) }
 }
 const opened = ref<Order | null>(order)
 const draft = reactive<OrderFields>(draftOf(order))
@@ -51,7 +51,8 @@ function takeTheirs(): void {
 }
 const KINDS = [{ value: 'commission', label: 'a commission' }, { value: 'market', label: 'a market day' }] as const
 const STATES = ORDER_STATES.map((value) => ({ value, label: value }))
-const recipeOptions = computed(() => recipes.recipes.map((recipe) => ({ value: recipe.id, label: recipe.name })))
+/** Recipes that were put away are offered only where they are chosen already. */
+const recipeOptions = computed(() => recipes.recipes.filter((recipe) => !recipe.archived || draft.lines.some((line) => line.recipeId === recipe.id)).map((recipe) => ({ value: recipe.id, label: recipe.name })))
 </script>
 
 <template>

@@ -47,6 +47,9 @@ const until = computed(() => {
 })
 watch(() => until.value !== null && now.value >= until.value, (over, was) => { if (over && was === false) chime.ranOut() })
 
+/** What each colour's cups get, once the stirring has begun. */
+const dosed = computed(() => (run.value?.targets.colours ?? []).filter((colour, _i, all) => all.length > 1 || colour.pigments.length > 0))
+
 const main = computed<{ label: string; event: () => RunEvent | null } | null>(() => {
   const at = step.value
   const time = () => Date.now()
@@ -119,6 +122,7 @@ const reached = computed(() => TRACK.findIndex((mark) => mark.kinds.includes(ste
         </template>
         <template v-else-if="step.kind === 'done'"><p class="text-[clamp(1.8rem,5vw,4rem)]">Pot {{ run.letter }} is poured and curing.</p><NuxtLink to="/racks" class="press text-xl">See it on the racks</NuxtLink></template>
         <template v-else><p class="text-[clamp(1.8rem,5vw,4rem)]">Pot {{ run.letter }} was given up.</p><p class="max-w-prose text-lg text-soft">Let it cure where it can do no harm; plan again and a new pot takes its place.</p></template>
+        <ul v-if="dosed.length > 0 && (step.kind === 'stir' || step.kind === 'rest')" class="flex flex-wrap justify-center gap-x-10 gap-y-2 text-[clamp(1.1rem,2vw,1.6rem)]" aria-label="Split and colour"><li v-for="colour in dosed" :key="colour.name"><strong>{{ colour.name }}</strong>, {{ formatNumber(colour.cupMl, 0) }} ml<span v-for="dose in colour.pigments" :key="dose.id" class="block text-soft">{{ dose.id }} {{ formatNumber(dose.massG, 2) }} g{{ dose.drops === null ? '' : `, ${formatNumber(dose.drops, 0)} drops` }}</span></li></ul>
         <p v-if="bench.state.ratioErrorPct !== null && step.kind !== 'weigh' && !['done', 'spoiled'].includes(step.kind)" class="text-xl text-soft">the mix is {{ formatNumber(Math.abs(bench.state.ratioErrorPct), 2) }} % off the ratio, within {{ run.targets.resin.tolerancePct }} %</p>
       </section>
       <footer class="space-y-3">

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { TabGroup, TabList, Tab, TabPanels, TabPanel } from '@headlessui/vue'
 import { formatDuration } from '~~/core/units'
+import type { Recipe } from '~~/core/batch'
 import type { Order } from '~~/shared/types'
 
 const route = useRoute()
@@ -18,7 +19,17 @@ const saved = ref(false)
 const promise = computed(() => plan.plan?.promises.find((one) => one.orderId === order.value?.id))
 const lineIndex = ref(0)
 const line = computed(() => order.value?.lines[Math.min(lineIndex.value, (order.value?.lines.length ?? 1) - 1)])
-const recipe = computed(() => recipes.byId.get(line.value?.recipeId ?? 0))
+const current = computed(() => recipes.byId.get(line.value?.recipeId ?? 0))
+/** What has been begun is shown by the version it was begun with. */
+const begunWith = shallowRef<Recipe | null>(null)
+const isOlder = computed(() => line.value?.recipeVersion !== null && line.value?.recipeVersion !== current.value?.version)
+watch(line, async (now) => {
+  begunWith.value = null
+  if (!now || now.recipeVersion === null || !isOlder.value) return
+  const recipe = await recipes.version(now.recipeId, now.recipeVersion)
+  if (now === line.value) begunWith.value = recipe
+}, { immediate: true })
+const recipe = computed(() => (isOlder.value ? begunWith.value : current.value))
 
 function keep(fresh: Order): void {
   order.value = fresh
@@ -47,6 +58,7 @@ function keep(fresh: Order): void {
             <div v-if="order.lines.length > 1" class="mb-3 flex flex-wrap gap-2" role="group" aria-label="Pieces of this order">
               <button v-for="(one, i) in order.lines" :key="one.id" type="button" class="slim border px-3" :class="one === line ? 'border-ink bg-act text-act-ink' : 'border-firm'" :aria-pressed="one === line" @click="lineIndex = i">{{ one.quantity }} {{ recipes.byId.get(one.recipeId)?.name }}</button>
             </div>
+            <p v-if="isOlder && current" class="mb-2 text-soft">Begun with version {{ line?.recipeVersion }} of <NuxtLink :to="`/recipes/${current.id}`" class="link">{{ current.name }}</NuxtLink>, and made to its end by it; the recipe stands at version {{ current.version }} now.</p>
             <BatchSheet v-if="line && recipe" :key="line.id" :recipe="recipe" :pieces="line.quantity" />
           </TabPanel>
           <TabPanel :tabindex="-1" class="max-w-3xl">

@@ -2,6 +2,7 @@
 import { surplusHomes } from '~~/core/batch'
 import { formatNumber } from '~~/core/units'
 import { whyPart } from '~~/core/why'
+import { pieceRange, potOrders, potTitle } from '~~/shared/potTitle'
 import type { Pot } from '~~/shared/types'
 
 const plan = usePlanStore()
@@ -41,7 +42,7 @@ const homesOf = (list: typeof rows.value) => {
 }
 const dayHomes = computed(() => new Map(days.value.map(([day, list]) => [day, homesOf(list)])))
 const lostMl = (lost: readonly { ml: number }[]) => lost.reduce((sum, one) => sum + one.ml, 0)
-const piecesOf = (pot: Pot) => (pot.pieces === 1 ? `piece ${pot.firstPiece}` : `pieces ${pot.firstPiece} to ${pot.firstPiece + pot.pieces - 1}`)
+const piecesOf = (pot: Pot) => pot.portions.map(pieceRange).join(', ')
 const device = computed(() => {
   const choice = session.person?.measure
   if (!choice) return ''
@@ -53,6 +54,7 @@ const device = computed(() => {
   <div>
     <PlaceHead title="Pots" :note="`The mixes ahead, in the order of the plan, worked out for ${device}.`">
       <label class="flex items-center gap-2 px-2"><input v-model="onlyMine" type="checkbox" class="size-5 accent-ink"> mine only</label>
+      <NuxtLink to="/pots/gather" class="quiet">Gather pots</NuxtLink>
     </PlaceHead>
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the pots …</p>
@@ -64,7 +66,7 @@ const device = computed(() => {
           <li v-for="{ pot, resin, mixed, refused } in list" :key="pot.id" class="grid items-center gap-x-5 gap-y-1 border-b border-hair py-2 sm:grid-cols-[2rem_4.5rem_minmax(0,1fr)_auto_auto]">
             <PotMark :letter="pot.letter" :tint="pot.tint" />
             <span>{{ pot.startAt ? local(pot.startAt).toFormat('HH:mm') : '' }}<span v-if="pot.state === 'mixing'" class="text-soft">open</span></span>
-            <span><NuxtLink :to="`/pots/${pot.id}`" class="link font-semibold">{{ pot.recipeName }}, {{ pot.layerName }}</NuxtLink> <span class="text-soft">{{ piecesOf(pot) }} · {{ pot.orderTitle }} · {{ workshop.people.get(pot.personId ?? 0)?.name ?? 'nobody yet' }}</span><br><span class="text-soft">{{ resin.name }}, {{ formatNumber(pot.needMl, 0) }} ml</span></span>
+            <span><NuxtLink :to="`/pots/${pot.id}`" class="link font-semibold">{{ potTitle(pot) }}</NuxtLink> <span class="text-soft">{{ piecesOf(pot) }} · {{ potOrders(pot) }} · {{ workshop.people.get(pot.personId ?? 0)?.name ?? 'nobody yet' }}</span><br><span class="text-soft">{{ resin.name }}, {{ formatNumber(pot.needMl, 0) }} ml</span></span>
             <span v-if="refused" class="wrong">{{ refused }}</span>
             <span v-else-if="mixed" class="flex gap-5">
               <span v-for="step in mixed.steps" :key="step.part" class="whitespace-nowrap"><span class="text-soft">{{ step.part.toUpperCase() }} to</span> <WhyNumber large :why="whyPart(resin, pot.needMl, measure, mixed, step.part)" :value="formatNumber(step.readTo, decimals)" :unit="step.unit" /></span>

@@ -16,7 +16,7 @@ const chosen = ref(0)
 const layerDraft = (name: string): Layer => ({ id: 0, name, resinId: resins.resins[0]?.id ?? 0, fill: { depthMm: 5 }, inclusions: [], pigments: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 3, heatAfterMin: [3], recoat: 'either' })
 const { opened, draft, missing, saved, ready, failure, again, form, theirs, submit, keepMine, takeTheirs } = useEditor<RecipeFields, RecipeRow>({
   path: '/recipes',
-  blank: () => ({ name: '', note: '', shape: blankShape('rectangle'), footprintCm2: 150, mouldId: null, layers: [{ ...layerDraft('face'), fill: { toBrim: true } }], steps: [] }),
+  blank: () => ({ name: '', note: '', shape: blankShape('rectangle'), footprintCm2: 150, mouldId: null, archived: false, layers: [{ ...layerDraft('face'), fill: { toBrim: true } }], steps: [] }),
   load: () => Promise.all([recipes.load(), resins.load()]),
   find: (id) => recipes.byId.get(id),
   schemas: { fresh: newRecipeSchema, changed: recipeSchema },

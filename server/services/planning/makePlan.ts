@@ -8,17 +8,15 @@ import { listOrders } from '../../db/orders'
 import { listPeople } from '../../db/people'
 import { listPieces } from '../../db/pieces'
 import { getNewestPlan, insertPlan, type NewPlan } from '../../db/plans'
-import { listRecipes } from '../../db/recipes'
-import { listResins } from '../../db/resins'
-import { listMoulds } from '../../db/moulds'
-import { getWorkspace, listPigments } from '../../db/workshop'
+import { getWorkspace } from '../../db/workshop'
 import { inTransaction } from '../transactions'
 import { requireMember, type Who } from '../Who'
-import { arrangePots, type Shelf } from './arrangePots'
+import { arrangePots } from './arrangePots'
 import { choosePaths } from './choosePaths'
 import { planLines } from './planLines'
 import { planTogether } from './planTogether'
 import { promiseOf } from './promiseOf'
+import { readShelf } from './shelf'
 import { planId, readWorkroom, rowId } from './workroom'
 
 const HORIZON_DAYS = 42
@@ -30,8 +28,6 @@ const MOST_ORDERS = 500
 /** Works out an answer to a plan request; the caller decides in which thread. */
 export type Solve = (request: PlanRequest) => Promise<Result<PlanAnswer>>
 
-const byId = <T extends { id: number }>(list: readonly T[]) => new Map(list.map((one) => [one.id, one]))
-
 /** Plans all accepted orders forward from now and keeps the plan, proven by the core's checker. */
 export async function makePlan(who: Who, solve: Solve, now: Date): Promise<PlanView> {
   requireMember(who)
@@ -39,13 +35,12 @@ export async function makePlan(who: Who, solve: Solve, now: Date): Promise<PlanV
   const { workspaceId } = who
   const origin = new Date(Math.ceil(now.getTime() / MS_PER_MIN) * MS_PER_MIN)
   const horizonMin = HORIZON_DAYS * MINUTES_PER_DAY
-  const [workspace, workroom, recipes, resins, pigments, moulds, people, orders] = await Promise.all([
-    getWorkspace(db, workspaceId), readWorkroom(db, workspaceId, origin, horizonMin), listRecipes(db, workspaceId), listResins(db, workspaceId),
-    listPigments(db, workspaceId), listMoulds(db, workspaceId), listPeople(db, workspaceId),
+  const [workspace, workroom, people, orders] = await Promise.all([
+    getWorkspace(db, workspaceId), readWorkroom(db, workspaceId, origin, horizonMin), listPeople(db, workspaceId),
     listOrders(db, workspaceId, { states: ['accepted', 'making'], limit: MOST_ORDERS, after: null }),
   ])
-  const shelf: Shelf = { recipes: byId(recipes), resins: byId(resins), pigments: byId(pigments), moulds: byId(moulds), rules: workspace.rules, warmC: workroom.range.warmC }
   const orderLines = orders.rows.flatMap((order) => order.lines)
+  const shelf = await readShelf(db, workspaceId, orderLines)
   const pots = await inTransaction((trx) => arrangePots(trx, workspaceId, orderLines, shelf, now))
   const pieces = await listPieces(db, workspaceId, { orderLineIds: orderLines.map((line) => line.id) })
   const lines = orders.rows.flatMap((order) => planLines(order, shelf, pots, pieces, origin))

@@ -1,9 +1,9 @@
-import { busyMinOf, type PlanLine } from '../../../core/batch'
-import { workableMin } from '../../../core/resin'
+import { potOf, type PlanLine, type PlanPot } from '../../../core/batch'
 import type { Order } from '../../../shared/types'
 import type { StoredPiece } from '../../db/pieces'
-import type { PotOfLine } from '../../db/pots'
-import type { Shelf } from './arrangePots'
+import type { StoredPot } from '../../db/pots'
+import { corePortion } from './portionsOf'
+import type { Shelf } from './shelf'
 
 const MS_PER_MIN = 60_000
 /** A commission has one person waiting for it; a market takes what is ready. */
@@ -12,10 +12,10 @@ const WEIGHT = { commission: 3, market: 1 } as const
 const minutesAt = (origin: Date, instant: Date) => (instant.getTime() - origin.getTime()) / MS_PER_MIN
 
 /** What is left to do of an order, line by line, as the plan request wants it. */
-export function planLines(order: Order, shelf: Shelf, pots: readonly PotOfLine[], pieces: readonly StoredPiece[], origin: Date): PlanLine[] {
+export function planLines(order: Order, shelf: Shelf, pots: readonly StoredPot[], pieces: readonly StoredPiece[], origin: Date): PlanLine[] {
   return order.lines.flatMap((line) => {
-    const recipe = shelf.recipes.get(line.recipeId)
-    const own = pots.filter((pot) => pot.orderLineId === line.id && pot.state !== 'spoiled')
+    const recipe = shelf.recipeOf(line)
+    const own = pots.filter((pot) => pot.state !== 'spoiled').flatMap((pot) => portionsOf(pot, line.id, shelf, origin))
     if (!recipe || own.length === 0) return []
     const numbersOf = (states: readonly StoredPiece['state'][]) => new Set(pieces.filter((piece) => piece.orderLineId === line.id && states.includes(piece.state)).map((piece) => piece.number))
     const judged = numbersOf(['good', 'rework', 'lost'])
@@ -28,19 +28,20 @@ export function planLines(order: Order, shelf: Shelf, pots: readonly PotOfLine[]
       weight: WEIGHT[order.kind],
       judged,
       demoulded: new Set([...numbersOf(['demoulded']), ...judged]),
-      pots: own.map((pot) => {
-        const layer = recipe.layers.find((one) => one.id === pot.layerId)
-        const resin = layer && shelf.resins.get(layer.resinId)
-        const busyMin = layer ? layer.stirMin + busyMinOf(layer, pot.pieces) : 0
-        return {
-          id: pot.id,
-          layerId: pot.layerId,
-          firstPiece: pot.firstPiece,
-          pieces: pot.pieces,
-          workMin: resin ? workableMin(resin, pot.needMl, shelf.warmC) : busyMin,
-          pouredMin: pot.pouredAt ? minutesAt(origin, pot.pouredAt) : pot.state === 'mixing' ? Math.ceil(busyMin) : null,
-        }
-      }),
+      pots: own,
     }]
   })
+}
+
+/** What a pot pours for one line; how long it is stirred, rests and stays workable hangs on all that it pours. */
+function portionsOf(pot: StoredPot, lineId: number, shelf: Shelf, origin: Date): PlanPot[] {
+  const own = pot.portions.filter((portion) => portion.lineId === lineId)
+  const resin = shelf.resins.get(pot.resinId)
+  if (own.length === 0 || !resin) return []
+  const figures = potOf(pot.portions.flatMap((portion) => corePortion(portion, shelf.recipeOf(portion)) ?? []), resin, shelf.rules, shelf.warmC)
+  const mixingMin = Math.ceil(figures.stirMin + figures.busyMin)
+  return own.map(({ layerId, firstPiece, pieces }) => ({
+    id: pot.id, layerId, firstPiece, pieces, stirMin: figures.stirMin, restMin: figures.restMin, workMin: figures.workMin,
+    pouredMin: pot.pouredAt ? minutesAt(origin, pot.pouredAt) : pot.state === 'mixing' ? mixingMin : null,
+  }))
 }

@@ -132,10 +132,11 @@ const recipeFields = {
   shape: shapeSchema,
   footprintCm2: positive().required(),
   mouldId: id().nullable(),
+  archived: flag().required(),
   layers: list(layer()).required().min(1, 'needs at least one layer').max(40),
   steps: list(step()).required().max(60),
 }
-export type RecipeFields = Omit<Recipe, 'id'>
+export type RecipeFields = Omit<Recipe, 'id'> & { archived: boolean }
 export const newRecipeSchema = exact(recipeFields) as unknown as Schema<RecipeFields>
 export const recipeSchema = exact({ ...recipeFields, version: version() }) as unknown as Schema<RecipeFields & { version: number }>
 
@@ -159,6 +160,22 @@ const runEvent = () =>
     })
 export const runEventsSchema = exact({ events: list(runEvent()).required().min(1).max(200) }) as unknown as Schema<{ events: KeyedRunEvent[] }>
 export const startRunSchema = exact({ potId: id().required(), measure: measureChoiceSchema as never }) as unknown as Schema<{ potId: number; measure: MeasureChoice }>
+
+const portion = () =>
+  exact({ lineId: id().required(), layerId: id().required(), firstPiece: whole().required().min(1).max(5000), pieces: whole().required().min(1).max(5000) }).required()
+/** How some planned pots are to be put together anew: the pots as they were read, and what each new one pours. */
+export interface GatherFields {
+  from: { id: number; version: number }[]
+  pots: {
+    /** The pot whose letter it keeps; null for a new one. */
+    keep: number | null
+    portions: { lineId: number; layerId: number; firstPiece: number; pieces: number }[]
+  }[]
+}
+export const gatherSchema = exact({
+  from: list(exact({ id: id().required(), version: version() }).required()).required().min(1).max(200),
+  pots: list(exact({ keep: id().nullable().defined('is missing'), portions: list(portion()).required().min(1, 'pours nothing').max(200) }).required()).required().min(1).max(200),
+}) as unknown as Schema<GatherFields>
 
 export const judgeSchema = exact({ version: version(), verdict: oneOf(VERDICTS).required(), note: text(4000).defined('is missing') }) as unknown as Schema<{ version: number; verdict: Verdict; note: string }>
 export const pieceActSchema = exact({ version: version(), note: text(4000).defined('is missing') }) as unknown as Schema<{ version: number; note: string }>

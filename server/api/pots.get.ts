@@ -1,4 +1,0 @@
-import { openPots } from '../services/plans'
-import { api, whoOf } from '../utils/api'
-
-export default api((event) => openPots(whoOf(event)))

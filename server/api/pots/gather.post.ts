@@ -1,0 +1,11 @@
+import { gatherSchema } from '../../../shared/schemas/forms'
+import { makePlan } from '../../services/planning/makePlan'
+import { gatherPots } from '../../services/pots'
+import { api, bodyOf, whoOf } from '../../utils/api'
+import { planInWorker } from '../../workers/pool'
+
+export default api(async (event) => {
+  const [who, now] = [whoOf(event), new Date()]
+  await gatherPots(who, await bodyOf(event, gatherSchema), now)
+  return makePlan(who, planInWorker, now)
+})

@@ -1,0 +1,4 @@
+import { openPots } from '../../services/pots'
+import { api, whoOf } from '../../utils/api'
+
+export default api((event) => openPots(whoOf(event)))

@@ -1,0 +1,82 @@
+import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
+import { signInAs } from './people'
+
+interface Row { id: number; name: string; version: number }
+
+async function send<T>(page: Page, method: 'get' | 'post' | 'put', path: string, data?: object): Promise<T> {
+  const origin = new URL(page.url()).origin
+  const answer = await (page.request[method] as APIRequestContext['post'])(path, { headers: { origin }, ...(data && { data }) })
+  expect(answer.ok(), `${method} ${path}: ${await answer.text()}`).toBe(true)
+  return (await answer.json()) as T
+}
+
+/** 24 plaques of one colour in two orders, and moulds for all of them. */
+async function askForPlaques(page: Page): Promise<void> {
+  const moulds = await send<(Row & { count: number })[]>(page, 'get', '/api/moulds')
+  const { id, ...mould } = moulds.find((one) => one.name === 'Plaque mould')!
+  await send(page, 'put', `/api/moulds/${id}`, { ...mould, count: 24 })
+  const recipes = await send<Row[]>(page, 'get', '/api/recipes')
+  const recipeId = recipes.find((one) => one.name === 'Room plaque')!.id
+  const promisedAt = new Date(Date.now() + 40 * 86_400_000).toISOString()
+  for (const title of ['Corridor one', 'Corridor two']) {
+    await send(page, 'post', '/api/orders', { kind: 'commission', title, customer: 'Guesthouse at Nettle Cross', promisedAt, state: 'accepted', colours: '', note: '', lines: [{ recipeId, quantity: 12 }] })
+  }
+  await send(page, 'post', '/api/plan', {})
+}
+
+test('24 plaques of one colour are gathered into the fewest pots, kept, planned and taken back', async ({ page }) => {
+  await signInAs(page, 'maren')
+  await page.goto('/pots/gather')
+  await askForPlaques(page)
+  await page.reload()
+  await page.getByLabel('Day').selectOption('any day')
+  await page.getByLabel('Piece or layer').fill('corridor')
+  const picks = page.getByRole('region', { name: 'Layers to pour' }).getByRole('listitem').filter({ hasText: 'numbered face' })
+  await expect(picks).toHaveCount(4)
+  for (const pick of await picks.all()) await pick.getByRole('checkbox').check()
+  await expect(page.getByText('4 pots picked, 4 on the table')).toBeVisible()
+
+  // A face of 37 ml rests 12 minutes and is poured in 2.5: a cup for ten goes off after 35 of the 37 minutes it takes, one
+  // for nine lasts. So 12 and 12 take two pots each, and 24 together three of eight.
+  await page.getByRole('button', { name: 'Fewest pots' }).click()
+  await expect(page.getByText('4 pots picked, 3 on the table')).toBeVisible()
+  const table = page.getByRole('region', { name: 'The pots they come from' })
+  await expect(table.getByRole('region')).toHaveCount(3)
+  await expect(table.getByText(/the colour of numbered face is mixed 3 times/)).toBeVisible()
+
+  await page.getByRole('button', { name: 'Keep these pots' }).click()
+  await expect(page.getByText('4 pots have become 3, and the plan has been made anew.')).toBeVisible({ timeout: 40_000 })
+  await expect(picks).toHaveCount(3)
+  await page.goto('/pots')
+  const pot = page.getByRole('listitem').filter({ hasText: 'numbered face' }).filter({ hasText: /Corridor \w+; Corridor \w+/ })
+  await pot.getByRole('link', { name: 'Room plaque' }).click()
+  await expect(page.getByText(/^8 pieces for/)).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Pours, one after another' })).toBeVisible()
+  await expect(page.getByRole('row', { name: /Chalk white paste/ })).toHaveCount(1)
+  await expect(page.getByText('1 of clear in reserve')).toBeVisible()
+})
+
+test('a layer moved to another pot shows at once what breaks; a pot that breaks is not kept; what was kept is undone', async ({ page }) => {
+  await signInAs(page, 'maren')
+  await page.goto('/pots/gather')
+  await page.getByLabel('Day').selectOption('any day')
+  await page.getByLabel('Piece or layer').fill('midwinter')
+  await page.getByRole('button', { name: /Pick these/ }).click()
+  const table = page.getByRole('region', { name: 'The pots they come from' })
+  // The bed and what goes over it are layers of the same three blocks.
+  await table.getByRole('listitem').filter({ hasText: 'clear over' }).getByRole('combobox').selectOption({ index: 1 })
+  await expect(table.getByText(/must cure before the next layer of the same piece/)).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Keep these pots' })).toBeDisabled()
+  await page.getByRole('button', { name: 'Pick none' }).click()
+
+  await page.getByRole('listitem').filter({ hasText: 'clear bed' }).getByRole('checkbox').check()
+  await expect(page.getByText('1 pot picked, 1 on the table')).toBeVisible()
+  await table.getByRole('button', { name: /Halve/ }).click()
+  await table.getByRole('listitem').first().getByRole('combobox').selectOption('a new pot')
+  await expect(page.getByText('1 pot picked, 2 on the table')).toBeVisible()
+  await page.getByRole('button', { name: 'Keep these pots' }).click()
+  await expect(page.getByText('1 pot has become 2')).toBeVisible({ timeout: 40_000 })
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText('The pots are as they were.')).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByRole('listitem').filter({ hasText: 'clear bed' })).toHaveCount(1)
+})
