@@ -35,7 +35,7 @@ export async function loadDemo(knex: Knex, now: Date): Promise<void> {
   for (const resin of RESINS) resins.set(resin.name, (await createResin(ids.manager, resin, now)).id)
   const recipes = new Map<string, number>()
   for (const { mould, layers, ...recipe } of RECIPES) {
-    const fields = { ...recipe, archived: false, mouldId: mould === null ? null : need(ids.moulds, mould), layers: layers.map((layer) => layerOf(layer, resins, ids.pigments)) }
+    const fields = { others: [], ...recipe, archived: false, mouldId: mould === null ? null : need(ids.moulds, mould), layers: layers.map((layer) => layerOf(layer, resins, ids.pigments)) }
     recipes.set(recipe.name, (await createRecipe(ids.manager, fields, now)).id)
   }
   const past: Past = { who: (id) => ids.people.get(id ?? 0) ?? ids.manager, chance: new Chance(SEED), now }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { cautionsFor, type CautionTopic } from '~/utils/cautions'
+import type { CautionTopic } from '~~/core/batch'
+import { cautionsFor } from '~/utils/cautions'
 
 /** The usual cautions for what is about to be done. */
 const { topics } = defineProps<{ topics: CautionTopic[] }>()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { NamedInclusion } from '~~/core/batch'
 import type { SizedLayer, Shape } from '~~/core/size'
 import { sectionOf } from '~~/core/size'
 import { formatNumber } from '~~/core/units'
@@ -8,7 +9,7 @@ export interface DrawnLayer {
   name: string
   tint: string
   sized: SizedLayer | null
-  inclusions: string[]
+  inclusions: Pick<NamedInclusion, 'name' | 'heightMm' | 'xMm' | 'yMm'>[]
   /** Thickness of a coat, mm; null for a filling layer. */
   coatMm: number | null
   /** How it joins the layer before it; null for the first. */
@@ -16,8 +17,16 @@ export interface DrawnLayer {
 }
 
 /** A piece cut through its middle, to scale, its layers from the face backwards. */
-const { shape, layers, small = false, chosen = null, editable = false } = defineProps<{ shape: Shape; layers: DrawnLayer[]; small?: boolean; chosen?: number | null; editable?: boolean }>()
-const emit = defineEmits<{ choose: [index: number]; level: [index: number, levelMm: number] }>()
+const { shape, layers, small = false, chosen = null, editable = false, dropping = false } = defineProps<{
+  shape: Shape
+  layers: DrawnLayer[]
+  small?: boolean
+  chosen?: number | null
+  editable?: boolean
+  /** Whether a new layer is about to be dropped in: the next press says at which level. */
+  dropping?: boolean
+}>()
+const emit = defineEmits<{ choose: [index: number]; level: [index: number, levelMm: number]; drop: [levelMm: number]; place: [index: number, inclusion: number, xMm: number, yMm: number] }>()
 
 const BOARD_MM = 14
 /** Below this share of its width a section is too thin to read, so heights are drawn larger, and it is said. */
@@ -93,15 +102,41 @@ const hull = computed(() => (section.value.heightMm === null ? band(0, BOARD_MM)
 const TENTH_MM = 0.1
 const picture = useTemplateRef<SVGSVGElement>('picture')
 const held = ref<number | null>(null)
+const carried = ref<{ layer: Drawn; inclusion: number } | null>(null)
+/** The level under the pointer while a layer is about to be dropped in. */
+const hovered = ref<number | null>(null)
+
+const pointOf = (event: MouseEvent) => new DOMPoint(event.clientX, event.clientY).matrixTransform(picture.value?.getScreenCTM()?.inverse())
+const tenths = (mm: number) => Math.round(mm / TENTH_MM) * TENTH_MM
+const levelAt = (event: MouseEvent) => tenths((floor.value - pointOf(event).y) / scale.value.up)
 function hold(index: number, event: PointerEvent): void {
   held.value = index
   emit('choose', index)
   picture.value?.setPointerCapture(event.pointerId)
 }
+function carry(layer: Drawn, inclusion: number, event: PointerEvent): void {
+  if (!editable) return
+  carried.value = { layer, inclusion }
+  emit('choose', layer.index)
+  picture.value?.setPointerCapture(event.pointerId)
+}
 function drag(event: PointerEvent): void {
-  if (held.value === null) return
-  const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(picture.value?.getScreenCTM()?.inverse())
-  emit('level', held.value, Math.round((floor.value - at.y) / scale.value.up / TENTH_MM) * TENTH_MM)
+  if (dropping) hovered.value = levelAt(event)
+  if (held.value !== null) emit('level', held.value, levelAt(event))
+  if (carried.value) putInclusion(carried.value.layer, carried.value.inclusion, (pointOf(event).x - middle.value) / scale.value.across, levelAt(event) - carried.value.layer.fromMm)
+}
+function letGo(): void {
+  held.value = null
+  carried.value = null
+}
+/** An inclusion stays within its layer and between its walls. */
+function putInclusion(layer: Drawn, inclusion: number, xMm: number, yMm: number): void {
+  const half = section.value.widestMm / 2
+  emit('place', layer.index, inclusion, tenths(Math.min(half, Math.max(-half, xMm))), tenths(Math.min(layer.toMm - layer.fromMm, Math.max(0, yMm))))
+}
+function drop(event: MouseEvent): void {
+  if (dropping) emit('drop', levelAt(event))
+  hovered.value = null
 }
 function press(layer: Drawn, event: KeyboardEvent): void {
   const way = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
@@ -110,14 +145,34 @@ function press(layer: Drawn, event: KeyboardEvent): void {
   emit('choose', layer.index)
   emit('level', layer.index, layer.toMm + way * (event.shiftKey ? 1 : TENTH_MM))
 }
+const ARROWS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }
+function nudge(layer: Drawn, inclusion: number, event: KeyboardEvent): void {
+  const way = ARROWS[event.key]
+  if (!way || !editable) return
+  event.preventDefault()
+  const { xMm, yMm } = spotOf(layer, inclusion)
+  putInclusion(layer, inclusion, xMm + way[0], yMm + way[1] * (event.shiftKey ? 1 : 0.5))
+}
+/** Where inclusions are drawn as long as nobody has placed them, as shares of the width. */
 const INCLUSION_SPOTS = [0.24, 0.5, 0.73, 0.36, 0.63]
+/** A symbol's height where none is stated, mm on the picture. */
+const SYMBOL = 12
+function spotOf(layer: Drawn, inclusion: number): { xMm: number; yMm: number } {
+  const { xMm, yMm, heightMm } = layer.inclusions[inclusion] ?? {}
+  return { xMm: xMm ?? ((INCLUSION_SPOTS[inclusion % 5] ?? 0.5) - 0.5) * section.value.widestMm, yMm: yMm ?? Math.max(0, (layer.toMm - layer.fromMm - (heightMm ?? SYMBOL / scale.value.up)) / 2) }
+}
+function inclusionAt(layer: Drawn, inclusion: number): string {
+  const { xMm, yMm } = spotOf(layer, inclusion)
+  const tall = (layer.inclusions[inclusion]?.heightMm ?? SYMBOL / scale.value.up) * scale.value.up
+  return `translate(${middle.value + xMm * scale.value.across} ${y(layer.fromMm + yMm) - tall / 2}) scale(${Math.max(0.5, Math.min(2, tall / SYMBOL))} ${tall / SYMBOL})`
+}
 const thicknessOf = (layer: Drawn) => formatNumber(layer.toMm - layer.fromMm, 1)
 const scaleMm = computed(() => [200, 100, 50, 20, 10].find((mm) => mm <= section.value.widestMm * 0.6) ?? 5)
 </script>
 
 <template>
   <figure class="min-w-0">
-    <svg ref="picture" :viewBox="`0 0 ${box.width} ${box.height}`" class="block w-full" :class="editable ? 'touch-none' : ''" :role="editable ? 'group' : 'img'" :aria-label="`Cut through the piece: ${layers.map((layer) => layer.name).join(', then ')}`" @pointermove="drag" @pointerup="held = null" @pointercancel="held = null">
+    <svg ref="picture" :viewBox="`0 0 ${box.width} ${box.height}`" class="block w-full" :class="[editable ? 'touch-none' : '', dropping ? 'cursor-crosshair' : '']" :role="editable ? 'group' : 'img'" :aria-label="`Cut through the piece: ${layers.map((layer) => layer.name).join(', then ')}`" @pointermove="drag" @pointerup="letGo" @pointercancel="letGo" @pointerleave="hovered = null" @click.capture="drop" @dragover.prevent="hovered = levelAt($event)" @dragleave="hovered = null" @drop.prevent="drop">
       <defs>
         <pattern id="board" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(52)"><line x1="0" y1="0" x2="0" y2="6" stroke="var(--firm)" stroke-width="1" /></pattern>
       </defs>
@@ -126,7 +181,7 @@ const scaleMm = computed(() => [200, 100, 50, 20, 10].find((mm) => mm <= section
         <path :d="layer.path" :fill="layer.tint" :stroke="chosen === layer.index ? 'var(--ink)' : 'none'" stroke-width="3" />
         <line v-if="small && layer.index > 0" :x1="middle - (section.widthAtMm(layer.fromMm) / 2) * scale.across" :x2="middle + (section.widthAtMm(layer.fromMm) / 2) * scale.across" :y1="y(layer.fromMm)" :y2="y(layer.fromMm)" stroke="var(--ink)" stroke-opacity="0.55" stroke-width="0.7" />
         <template v-if="!small">
-          <path v-for="(inclusion, i) in layer.inclusions" :key="i" :transform="`translate(${middle + (INCLUSION_SPOTS[i % 5]! - 0.5) * section.widestMm * scale.across} ${layer.middleY})`" d="M-9 3 Q-4 -6 3 -4 Q10 -2 8 4 Q2 9 -9 3Z" fill="none" :stroke="readableOn(layer.tint)" stroke-width="1.5"><title>{{ inclusion }}</title></path>
+          <g v-for="(inclusion, i) in layer.inclusions" :key="i" :class="editable ? 'cursor-move' : ''" :role="editable ? 'button' : undefined" :tabindex="editable ? 0 : undefined" :aria-label="editable ? `${inclusion.name}: place it with the arrow keys` : undefined" @pointerdown.prevent="carry(layer, i, $event)" @keydown="nudge(layer, i, $event)"><path :transform="inclusionAt(layer, i)" d="M-9 2 Q-5 -6 3 -6 Q10 -3 8 3 Q2 7 -9 2Z" :fill="layer.tint" fill-opacity="0.6" :stroke="readableOn(layer.tint)" stroke-width="1.5" vector-effect="non-scaling-stroke"><title>{{ inclusion.name }}</title></path></g>
           <line v-if="layer.joins" :x1="middle - (section.widestMm / 2) * scale.across" :x2="edge" :y1="y(layer.fromMm)" :y2="y(layer.fromMm)" stroke="var(--ink)" :stroke-dasharray="layer.joins === 'sand' ? '1 4' : '7 4'" stroke-width="1.6" />
           <path :d="`M${middle + (section.widthAtMm((layer.fromMm + layer.toMm) / 2) / 2) * scale.across} ${layer.middleY}H${edge + 12}L${edge + 34} ${layer.labelY}H${edge + 42}`" fill="none" stroke="var(--firm)" />
           <text :x="edge + 48" :y="layer.labelY - 2" font-size="14" font-weight="650" fill="var(--ink)">{{ layer.name }}</text>
@@ -140,6 +195,7 @@ const scaleMm = computed(() => [200, 100, 50, 20, 10].find((mm) => mm <= section
           <path :d="`M${middle - 13} ${y(layer.toMm) - 3}h26m0 6h-26`" stroke="var(--ink)" stroke-width="1.6" :opacity="held === layer.index ? 1 : 0.55" />
         </g>
       </template>
+      <g v-if="dropping && hovered !== null" pointer-events="none"><line :x1="middle - (section.widestMm / 2) * scale.across - 6" :x2="edge + 6" :y1="y(hovered)" :y2="y(hovered)" stroke="var(--hands)" stroke-width="2.5" /><text :x="middle" :y="y(hovered) - 5" text-anchor="middle" font-size="13" font-weight="650" fill="var(--hands)">new layer from {{ formatNumber(hovered, 1) }} mm</text></g>
       <template v-if="!small">
         <text :x="middle" :y="y(scale.bodyMm) - 12" text-anchor="middle" font-size="12.5" fill="var(--soft)">{{ section.heightMm === null ? 'top' : 'back' }}</text>
         <text :x="middle" :y="floor + 18" text-anchor="middle" font-size="12.5" fill="var(--soft)">{{ section.heightMm === null ? 'board' : 'face' }}</text>

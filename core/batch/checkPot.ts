@@ -23,6 +23,7 @@ export function checkPot({ layer, mixMl, busyMin, depthMm }: PouredLayer, resin:
     resin, tempC, maxLoadPct: PIGMENT_CAP_PCT,
     layer: {
       depthMm: depthMm ?? resin.minDepthMm, mixMl, restMin: layer.restMin, pourMin: busyMin - layer.restMin,
+      inclusions: depthMm === null ? [] : layer.inclusions.flatMap(({ name, heightMm, yMm }) => (heightMm === undefined ? [] : [{ name, heightMm: heightMm + (yMm ?? 0) }])),
       pigments: layer.pigments.map(({ pigmentId, loadPct }) => {
         const pigment = pigments.get(pigmentId)
         return { name: pigment?.name ?? '', loadPct, isWhite: depthMm !== null && pigment !== undefined && isWhite(pigment) }

@@ -3,7 +3,7 @@ import { cost, type CostAnswer, type CostRequest } from '../cost'
 import { mix } from '../mix'
 import { answer, type Result } from '../result'
 import { sizeBatch } from './sizeBatch'
-import { HEAT_PASS_MIN, MEASURE_MIN, type Layer, type Mould, type Pigment, type Recipe, type Resin, type StudioRules } from './types'
+import { HEAT_PASS_MIN, MEASURE_MIN, type Layer, type Mould, type Pigment, type Recipe, type Resin, type Step, type StudioRules } from './types'
 
 /** Digits of a unit price before its line is rounded to the currency. */
 const UNIT_PRICE_DIGITS = 12
@@ -29,7 +29,7 @@ export function costRequestOf(parts: CostParts): Result<CostRequest> {
     return resin ? materialsOf(layer, sized.value.layers[i]?.mixMl ?? 0, resin, parts.pigments) : []
   })
   const labour = [
-    ...recipe.steps.filter((step) => step.phase === 'before').map(labourOf(rules)),
+    ...labourOf(recipe, 'before', rules),
     ...recipe.layers.flatMap((layer, i) => {
       const pots = parts.potsPerLayer[i] ?? 1
       return [
@@ -40,7 +40,8 @@ export function costRequestOf(parts: CostParts): Result<CostRequest> {
           : []),
       ]
     }),
-    ...recipe.steps.filter((step) => step.phase === 'after').map(labourOf(rules)),
+    ...labourOf(recipe, 'curing', rules),
+    ...labourOf(recipe, 'after', rules),
   ]
   return answer({
     currency: rules.currency,
@@ -55,9 +56,16 @@ export function costRequestOf(parts: CostParts): Result<CostRequest> {
   })
 }
 
-const labourOf = (rules: StudioRules) => (step: Recipe['steps'][number]) => ({
-  name: step.name, minutes: step.minutes, ratePerHour: rules.labourRate, per: step.per,
-})
+/** The steps of a phase, as often as they are done; what is done once for the batch is a line of its own. */
+function labourOf(recipe: Recipe, phase: Step['phase'], { labourRate }: StudioRules): CostRequest['labour'] {
+  return recipe.steps.filter((step) => step.phase === phase).flatMap(({ name, pieceMin, batchMin, atMin }) => {
+    const times = phase === 'curing' ? atMin.length : 1
+    return [
+      ...(pieceMin > 0 ? [{ name, minutes: pieceMin * times, ratePerHour: labourRate, per: 'piece' as const }] : []),
+      ...(batchMin > 0 ? [{ name: pieceMin > 0 ? `${name}, once` : name, minutes: batchMin * times, ratePerHour: labourRate, per: 'batch' as const }] : []),
+    ]
+  })
+}
 
 function materialsOf(layer: Layer, mixMl: number, resin: Resin, pigments: ReadonlyMap<number, Pigment>) {
   const unitCost = new Decimal(resin.kitPrice).div(resin.kitMl).toFixed(UNIT_PRICE_DIGITS)

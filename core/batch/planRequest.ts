@@ -91,13 +91,18 @@ interface Stint {
   pieces: number
   enter: string
   leave: string
+  /** What is done beside, and has to be done too before the next stage. */
+  beside?: string[]
+  /** From the end of the stage until the next may begin, and must have begun; minutes. */
+  dryMin?: number
+  holdsMin?: number | null
 }
 
 /**
  * Turns orders into the tasks, lags and resources of a plan request.
  *
  * Every line runs through its steps before the pour, its layers from the face backwards and its steps after;
- * a stage of some pieces follows the earlier stages of the same pieces. Openings are taken in the cold and
+ * a stage of some pieces follows the earlier stages of the same pieces, once what they left has dried. Openings are taken in the cold and
  * closings in the warmth (`cureWait`). A layer follows the one below inside its tack window, or after
  * sanding. The mould is held from the first pour to the end of the step that demoulds.
  */
@@ -136,8 +141,9 @@ class Builder {
     const { recipe } = line
     const started = line.pots.some((pot) => pot.pouredMin !== null)
     let before: Stint[] = []
-    if (!started) for (const step of recipe.steps.filter((one) => one.phase === 'before')) before = this.follow(before, this.addStep(line, step, []))
+    if (!started) for (const step of preparing(recipe, 0)) before = this.follow(before, this.addStep(line, step, []))
     recipe.layers.forEach((layer, i) => {
+      if (i > 0) before = this.prepareLayer(line, i, before)
       const own = line.pots.filter((pot) => pot.layerId === layer.id && !isCovered(line, pot, i))
       const stints = own.map((pot) => this.addPot(line, layer, pot, i, before))
       before = [...before.filter((earlier) => !stints.some((stint) => overlap(earlier, stint))), ...stints]
@@ -163,8 +169,44 @@ class Builder {
   }
 
   private follow(before: readonly Stint[], stints: Stint[]): Stint[] {
-    for (const stint of stints) for (const earlier of before) if (overlap(earlier, stint)) this.lag(earlier.leave, stint.enter)
+    for (const stint of stints) for (const earlier of before) if (overlap(earlier, stint)) this.lagAfter(earlier, stint.enter)
     return stints
+  }
+
+  private lagAfter({ leave, beside, dryMin = 0, holdsMin = null }: Stint, next: string, mustBegin = next): void {
+    if (mustBegin === next) this.lag(leave, next, Math.ceil(dryMin), holdsMin === null ? null : Math.floor(holdsMin))
+    else {
+      this.lag(leave, next, Math.ceil(dryMin))
+      if (holdsMin !== null) this.lag(leave, mustBegin, 0, Math.floor(holdsMin))
+    }
+    for (const other of beside ?? []) this.lag(other, next)
+  }
+
+  /** The work on a cured layer before the next is poured, once it is as hard as the work asks. */
+  private prepareLayer(line: PlanLine, index: number, curing: Stint[]): Stint[] {
+    const below = line.recipe.layers[index - 1]
+    const isBegun = line.pots.some((pot) => pot.pouredMin !== null && line.recipe.layers.findIndex((layer) => layer.id === pot.layerId) >= index)
+    if (!below || isBegun || curing.length === 0) return curing
+    let before = curing
+    let reached = this.wait(below, this.openingOf(line, index - 1)).surelyByMin
+    for (const step of preparing(line.recipe, index)) {
+      const needed = step.waitsFor ? this.wait(below, step.waitsFor).surelyByMin : 0
+      if (needed > reached) before = this.addHardening(line, before, needed - reached, step)
+      reached = Math.max(reached, needed)
+      before = this.follow(before, this.addStep(line, step, before))
+    }
+    return before
+  }
+
+  private sandsAfter(line: PlanLine, index: number): boolean {
+    const next = line.recipe.layers[index + 1]
+    return next !== undefined && (next.recoat === 'sand' || (next.recoat === 'either' && this.options.sandLines.has(line.id)))
+  }
+
+  /** The milestone that ends a layer's cure on the rack. */
+  private openingOf(line: PlanLine, index: number): Milestone {
+    if (index === line.recipe.layers.length - 1) return firstWait(line.recipe)
+    return this.sandsAfter(line, index) ? 'sand' : 'tackFrom'
   }
 
   private addStep(line: PlanLine, step: Step, only: readonly Stint[]): Stint[] {
@@ -174,7 +216,7 @@ class Builder {
       const id = this.add(line, `s${index}.${first}`, 'step', step.name, null, {
         durationMin: minutes, attended: true, skill: step.skill, station: step.stationKind, dust: step.dust,
       })
-      return { first, pieces, enter: id, leave: id }
+      return { first, pieces, enter: id, leave: id, dryMin: step.dryMin, holdsMin: step.holdsMin }
     })
   }
 
@@ -186,10 +228,8 @@ class Builder {
 
   /** Mix, rest, pour, heat passes and the cure up to what comes next, for one pot. */
   private addPot(line: PlanLine, layer: Layer, pot: PlanPot, index: number, before: readonly Stint[]): Stint {
-    const next = line.recipe.layers[index + 1]
-    const sands = next !== undefined && (next.recoat === 'sand' || (next.recoat === 'either' && this.options.sandLines.has(line.id)))
-    const opening: Milestone = next ? (sands ? 'sand' : 'tackFrom') : firstWait(line.recipe)
-    const cureMin = this.wait(layer, opening).surelyByMin
+    const sands = this.sandsAfter(line, index)
+    const cureMin = this.wait(layer, this.openingOf(line, index)).surelyByMin
     const rack = { kind: 'rack', areaCm2: line.recipe.footprintCm2 * pot.pieces }
     const range = rangeOf(pot)
     const mould = this.mouldOf(line, pot)
@@ -198,7 +238,7 @@ class Builder {
       const left = Math.max(0, Math.ceil(pot.pouredMin + cureMin))
       const lying = this.add(line, keyOf(layer, pot, 'cure'), 'cure', `${layer.name} cures`, pot.id, { durationMin: left, attended: false, place: rack, openWet: left > 0, mould })
       this.startsAt(lying, 0, 0)
-      return { ...range, enter: lying, leave: this.closeWith(line, layer, pot, lying, sands) }
+      return { ...range, enter: lying, leave: this.closeWith(line, layer, pot, lying, sands), beside: this.addVisits(line, layer, pot, index, null) }
     }
     const key = (what: string) => keyOf(layer, pot, what)
     const pourMin = Math.max(1, Math.ceil(layer.pourMin * pot.pieces))
@@ -218,11 +258,24 @@ class Builder {
     })
     for (const earlier of before) {
       if (!overlap(earlier, range)) continue
-      if (index === 0) this.lag(earlier.leave, mixing.mix)
-      else this.lag(earlier.leave, pouring)
+      this.lagAfter(earlier, index === 0 ? mixing.mix : pouring, pouring)
     }
     if (index > 0) this.keepTackWindow(line, index, pot, pouring)
-    return { ...range, enter: mixing.mix, leave: this.closeWith(line, layer, pot, curing, sands) }
+    return { ...range, enter: mixing.mix, leave: this.closeWith(line, layer, pot, curing, sands), beside: this.addVisits(line, layer, pot, index, pouring) }
+  }
+
+  /** What is done to a pot's pieces while they cure, so many minutes after the pour or as soon after as there are hands. */
+  private addVisits(line: PlanLine, layer: Layer, pot: PlanPot, index: number, pouring: string | null): string[] {
+    return line.recipe.steps.filter((step) => step.phase === 'curing' && step.layer === index).flatMap((step) => step.atMin.flatMap((at, i) => {
+      const due = pot.pouredMin === null ? at : Math.ceil(pot.pouredMin + at)
+      if (due < 0) return []
+      const durationMin = Math.min(LONGEST_STINT_MIN, Math.max(1, Math.ceil(step.batchMin + step.pieceMin * pot.pieces)))
+      const visit = this.add(line, keyOf(layer, pot, `s${line.recipe.steps.indexOf(step)}.${i}`), 'step', step.name, pot.id, { durationMin, attended: true, skill: step.skill, station: step.stationKind, dust: step.dust })
+      // What has been poured already is seen to as soon as somebody is there, even if that is late.
+      if (pouring === null) this.startsAt(visit, due)
+      else this.lag(pouring, visit, Math.ceil(at), step.holdsMin === null ? null : Math.ceil(at) + Math.floor(step.holdsMin))
+      return [visit]
+    }))
   }
 
   /** The mix of a pot is planned once, with the first of its pours. */
@@ -303,6 +356,9 @@ class Builder {
   }
 }
 
+/** The steps before a layer is poured. */
+const preparing = (recipe: Recipe, layer: number) => recipe.steps.filter((step) => step.phase === 'before' && step.layer === layer)
+
 const jobOf = (line: PlanLine) => `line${line.id}`
 
 /** Names a task of a portion within its line. */
@@ -326,13 +382,12 @@ const firstWait = (recipe: Recipe): Milestone => recipe.steps.find((step) => ste
 
 /** Cuts a step into stints of some pieces that fit a shift. */
 function chunks(range: { first: number; pieces: number }, step: Step): { first: number; pieces: number; minutes: number }[] {
-  if (step.per === 'batch') return [{ ...range, minutes: Math.max(1, Math.ceil(step.minutes)) }]
-  const most = Math.max(1, Math.floor(LONGEST_STINT_MIN / Math.max(step.minutes, 1e-9)))
+  const most = step.pieceMin === 0 ? range.pieces : Math.max(1, Math.floor((LONGEST_STINT_MIN - step.batchMin) / step.pieceMin))
   const count = Math.ceil(range.pieces / most)
   return Array.from({ length: count }, (_, i) => {
     const first = range.first + Math.floor((i * range.pieces) / count)
     const pieces = range.first + Math.floor(((i + 1) * range.pieces) / count) - first
-    return { first, pieces, minutes: Math.max(1, Math.ceil(step.minutes * pieces)) }
+    return { first, pieces, minutes: Math.max(1, Math.ceil(step.batchMin + step.pieceMin * pieces)) }
   })
 }
 

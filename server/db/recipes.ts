@@ -2,7 +2,7 @@ import type { Layer, LayerPigment, Step } from '../../core/batch'
 import type { RecipeFields } from '../../shared/schemas/forms'
 import type { RecipeRow } from '../../shared/types'
 import { removePlannedPortions } from './pots'
-import { decimal, groupBy, json, updateVersioned, type Db } from './rows'
+import { decimal, decimalOrNull, groupBy, json, updateVersioned, type Db } from './rows'
 
 interface RecipeColumns {
   id: number
@@ -13,6 +13,7 @@ interface RecipeColumns {
   footprint_cm2: string
   mould_id: number | null
   archived: number
+  others: string
 }
 interface LayerColumns {
   id: number
@@ -39,8 +40,14 @@ interface StepColumns {
   name: string
   phase: Step['phase']
   waits_for: Step['waitsFor']
-  minutes: string
-  per: Step['per']
+  kind: Step['kind']
+  layer_index: number
+  at_min: string
+  piece_min: string
+  batch_min: string
+  dry_min: string
+  holds_min: string | null
+  needs: string
   skill: string | null
   station_kind: string | null
   dust: number
@@ -64,15 +71,21 @@ const layerOf = (row: LayerColumns, pigments: readonly PigmentColumns[]): Layer 
 })
 
 const stepOf = (row: StepColumns): Step => ({
+  kind: row.kind,
   name: row.name,
   phase: row.phase,
+  layer: row.layer_index,
   waitsFor: row.waits_for,
-  minutes: decimal(row.minutes),
-  per: row.per,
+  atMin: json(row.at_min),
+  pieceMin: decimal(row.piece_min),
+  batchMin: decimal(row.batch_min),
+  dryMin: decimal(row.dry_min),
+  holdsMin: decimalOrNull(row.holds_min),
   skill: row.skill,
   stationKind: row.station_kind,
   dust: row.dust === 1,
   demoulds: row.demoulds === 1,
+  needs: row.needs,
 })
 
 async function readRecipes(db: Db, workspaceId: number, rows: readonly RecipeColumns[]): Promise<RecipeRow[]> {
@@ -89,6 +102,7 @@ async function readRecipes(db: Db, workspaceId: number, rows: readonly RecipeCol
     name: row.name,
     note: row.note ?? '',
     shape: json(row.shape),
+    others: json(row.others),
     footprintCm2: decimal(row.footprint_cm2),
     mouldId: row.mould_id,
     archived: row.archived === 1,
@@ -110,6 +124,7 @@ const columnsOf = (fields: RecipeFields) => ({
   name: fields.name.trim(),
   note: fields.note,
   shape: JSON.stringify(fields.shape),
+  others: JSON.stringify(fields.others),
   footprint_cm2: fields.footprintCm2,
   mould_id: fields.mouldId,
   archived: fields.archived,
@@ -159,7 +174,8 @@ async function writeParts(db: Db, workspaceId: number, recipeId: number, fields:
   }
   await db('recipe_steps').where(owner).delete()
   const steps = fields.steps.map((step, position) => ({
-    ...owner, position, name: step.name.trim(), phase: step.phase, waits_for: step.waitsFor, minutes: step.minutes, per: step.per,
+    ...owner, position, kind: step.kind, name: step.name.trim(), phase: step.phase, layer_index: step.layer, waits_for: step.waitsFor, at_min: JSON.stringify(step.atMin),
+    piece_min: step.pieceMin, batch_min: step.batchMin, dry_min: step.dryMin, holds_min: step.holdsMin, needs: step.needs.trim(),
     skill: step.skill, station_kind: step.stationKind, dust: step.dust, demoulds: step.demoulds,
   }))
   if (steps.length > 0) await db('recipe_steps').insert(steps)

@@ -26,6 +26,9 @@ async function checkRecipe(db: Db, who: Who, fields: RecipeFields): Promise<void
     ...(resins.has(layer.resinId) ? [] : [{ path: `layers[${i}].resinId`, message: 'this resin is not in the stores' }]),
     ...layer.pigments.flatMap((one, j) => (pigments.has(one.pigmentId) ? [] : [{ path: `layers[${i}].pigments[${j}].pigmentId`, message: 'this pigment is not in the stores' }])),
   ])
+  fields.steps.forEach((step, i) => {
+    if (step.layer >= fields.layers.length) issues.push({ path: `steps[${i}].layer`, message: 'belongs to a layer that is not there' })
+  })
   if (fields.mouldId !== null && !moulds.has(fields.mouldId)) issues.push({ path: 'mouldId', message: 'this mould is not in the stores' })
   if (issues.length > 0) throw new AppError('invalid-input', 'The recipe points to something the stores do not have.', { issues })
 }

@@ -64,6 +64,14 @@ test('a tint is the pigments over clear resin', () => {
   expect(tintOf([{ pigmentId: 1, loadPct: 0.3 }], pigments)).not.toBe('#406040')
 })
 
+test('steps cost their minutes for each piece and for the batch, those of a cure as often as they are done', () => {
+  const made = recipe({ steps: [step({ name: 'level', pieceMin: 2, batchMin: 10 }), step({ name: 'drips', phase: 'curing', atMin: [5, 15, 25], pieceMin: 0, batchMin: 4 })] })
+  const cost = costBatch({ recipe: made, pieces: 3, resins: new Map([[1, resin]]), pigments: new Map(), mould: null, potsPerLayer: [1], rules })
+  if (!cost.ok) throw new Error(JSON.stringify(cost.issues))
+  // 30.00 an hour: 3 × 2 min, 10 min once, 3 × 4 min
+  expect(cost.value.lines.filter((one) => /level|drips/.test(one.name)).map((one) => [one.name, one.amount])).toEqual([['level', '3.00'], ['level, once', '5.00'], ['drips', '6.00']])
+})
+
 describe('planRequest', () => {
   const days = Array.from({ length: 20 }, (_, day): [number, number] => [day * 1440 + 480, day * 1440 + 1080])
   const workroom = {
@@ -137,9 +145,37 @@ describe('planRequest', () => {
     expect([...solve([done]).question.meaning.values()].map((meaning) => meaning.kind)).not.toContain('step')
   })
   test('a step too long for one go is cut into stints', () => {
-    const long = recipe({ steps: [step({ minutes: 120 }), demoulding] })
+    const long = recipe({ steps: [step({ pieceMin: 120 }), demoulding] })
     const { question } = solve([line({}, long)])
     expect([...question.meaning.values()].filter((meaning) => meaning.title === 'prepare')).toHaveLength(2)
+  })
+  test('what a step leaves dries before the pour, and holds only so long', () => {
+    const waxed = recipe({ steps: [step({ name: 'seal', dryMin: 600 }), step({ name: 'wax', holdsMin: 300 }), demoulding] })
+    const { at } = solve([line({}, waxed)])
+    expect(at('wax').startMin).toBeGreaterThanOrEqual(at('seal').endMin + 600)
+    expect(at('pour face').startMin).toBeLessThanOrEqual(at('wax').endMin + 300)
+  })
+  test('a layer is prepared once the one below is hard enough, and poured after it has dried', () => {
+    const painted = recipe({ layers: [layer({ name: 'face' }), layer({ id: 2, name: 'back', recoat: 'sand' })], steps: [step({ name: 'paint', layer: 1, waitsFor: 'full', dryMin: 700 }), demoulding] })
+    const { at } = solve([line({}, painted)])
+    expect(at('paint').startMin).toBeGreaterThanOrEqual(at('pour face').endMin + 8000)
+    expect(at('paint').startMin).toBeGreaterThanOrEqual(at('sand and wipe face').endMin)
+    expect(at('pour back').startMin).toBeGreaterThanOrEqual(at('paint').endMin + 700)
+  })
+  test('what is done while a layer cures comes in its time after the pour and before what follows', () => {
+    const taped = recipe({ steps: [step({ name: 'drips', phase: 'curing', atMin: [5, 20], batchMin: 1, pieceMin: 0 }), step({ name: 'tape off', phase: 'curing', atMin: [120], holdsMin: 30 }), demoulding] })
+    const { question, answer } = solve([line({}, taped)])
+    const of = (title: string) => answer.tasks.filter((task) => question.meaning.get(task.id)?.title === title)
+    const poured = of('pour face')[0]!.endMin
+    expect(of('drips').map((task) => task.startMin >= poured + 5)).toEqual([true, true])
+    expect(of('tape off')[0]!.startMin - poured).toBeGreaterThanOrEqual(120)
+    expect(of('tape off')[0]!.startMin - poured).toBeLessThanOrEqual(150)
+    expect(of('demould')[0]!.startMin).toBeGreaterThanOrEqual(of('tape off')[0]!.endMin)
+    const begun = line({}, taped)
+    begun.pots[0]!.pouredMin = -60
+    const later = solve([begun])
+    expect([...later.question.meaning.values()].map((meaning) => meaning.title)).not.toContain('drips')
+    expect(later.at('tape off').startMin).toBe(480)
   })
   test('the chain of reasons leads from the beginning to the end of a line', () => {
     const { question, answer } = solve([line({}, two)])

@@ -35,7 +35,7 @@ beforeAll(async () => {
   const resin = await createResin(manager, RESINS[0]!, now)
   const { mould: _mould, layers, ...disc } = RECIPES.find((one) => one.name === 'Pendulum disc')!
   recipe = await createRecipe(manager, {
-    ...disc, archived: false, mouldId: null,
+    ...disc, others: [], archived: false, mouldId: null,
     layers: layers.slice(0, 1).map(({ resin: _resin, pigments: _pigments, ...layer }) => ({ id: 0, inclusions: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 2, heatAfterMin: [], recoat: 'either' as const, ...layer, resinId: resin.id, pigments: [] })),
   }, now)
 })

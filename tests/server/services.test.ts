@@ -48,7 +48,7 @@ beforeAll(async () => {
   const resin = await createResin(manager, aResin(), now)
   const mould = await knex('moulds').where({ workspace_id: manager.workspaceId, name: 'Keepsake mould' }).first('id')
   const { mould: _mould, layers, ...block } = RECIPES.find((one) => one.name === 'Pendulum disc')!
-  const recipe = await createRecipe(manager, { ...block, archived: false, mouldId: mould.id, layers: layers.map(({ resin: _resin, pigments: _pigments, ...layer }) => ({ id: 0, inclusions: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 2, heatAfterMin: [3], recoat: 'either' as const, ...layer, resinId: resin.id, pigments: [] })) }, now)
+  const recipe = await createRecipe(manager, { ...block, others: [], archived: false, mouldId: mould.id, layers: layers.map(({ resin: _resin, pigments: _pigments, ...layer }) => ({ id: 0, inclusions: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 2, heatAfterMin: [3], recoat: 'either' as const, ...layer, resinId: resin.id, pigments: [] })) }, now)
   recipeId = recipe.id
 })
 afterAll(leaveDatabase)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp, SplitSquareVertical, Trash2 } from '@lucide/vue'
-import { busyMinOf, layerDepthMm, moveBoundary, sizeBatch, splitLayer, type Layer, type Recipe } from '~~/core/batch'
+import { busyMinOf, checkPot, insertLayer, layerDepthMm, moveBoundary, sizeBatch, splitLayer, type Layer, type Recipe } from '~~/core/batch'
 import { footprintOf } from '~~/core/size'
 import { formatNumber } from '~~/core/units'
 import { newRecipeSchema, recipeSchema, type RecipeFields } from '~~/shared/schemas/forms'
@@ -14,9 +14,16 @@ const workshop = useWorkshopStore()
 const chosen = ref(0)
 
 const layerDraft = (name: string): Layer => ({ id: 0, name, resinId: resins.resins[0]?.id ?? 0, fill: { depthMm: 5 }, inclusions: [], pigments: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 3, heatAfterMin: [3], recoat: 'either' })
+const route = useRoute()
+/** A recipe to begin from: all of it, under another name and with layers of its own. */
+function copyOf(recipe: RecipeRow | undefined): RecipeFields | null {
+  if (!recipe) return null
+  const { id: _id, version: _version, ...fields } = JSON.parse(JSON.stringify(recipe)) as RecipeRow
+  return { ...fields, archived: false, name: `${fields.name}, copy`, layers: fields.layers.map((layer) => ({ ...layer, id: 0 })) }
+}
 const { opened, draft, missing, saved, ready, failure, again, form, theirs, submit, keepMine, takeTheirs } = useEditor<RecipeFields, RecipeRow>({
   path: '/recipes',
-  blank: () => ({ name: '', note: '', shape: blankShape('rectangle'), footprintCm2: 150, mouldId: null, archived: false, layers: [{ ...layerDraft('face'), fill: { toBrim: true } }], steps: [] }),
+  blank: () => copyOf(recipes.byId.get(Number(route.query.from))) ?? { name: '', note: '', shape: blankShape('rectangle'), others: [], footprintCm2: 150, mouldId: null, archived: false, layers: [{ ...layerDraft('face'), fill: { toBrim: true } }], steps: [] },
   load: () => Promise.all([recipes.load(), resins.load()]),
   find: (id) => recipes.byId.get(id),
   schemas: { fresh: newRecipeSchema, changed: recipeSchema },
@@ -36,10 +43,40 @@ const drawable = computed(() => Object.values(draft.value.shape).every((value) =
 const errorAt = (path: string) => form.errorAt(path) ?? (complaint.value?.path === path ? complaint.value.message : undefined)
 const layerError = (index: number) => (path: string) => errorAt(`layers[${index}].${path}`)
 
+/** Steps go with their layer when layers change places. @param placeOf where a layer is now */
+function moveSteps(placeOf: (index: number) => number): void {
+  draft.value.steps = draft.value.steps.map((step) => ({ ...step, layer: Math.max(0, placeOf(step.layer)) }))
+}
 function move(index: number, by: 1 | -1): void {
   const [layer] = draft.value.layers.splice(index, 1)
   if (layer) draft.value.layers.splice(index + by, 0, layer)
+  moveSteps((at) => (at === index ? index + by : at === index + by ? index : at))
   chosen.value = index + by
+}
+const dropping = ref(false)
+const noRoom = ref('')
+function dropLayer(levelMm: number): void {
+  const dropped = insertLayer(asRecipe.value, levelMm, layerDraft(`layer ${draft.value.layers.length + 1}`))
+  noRoom.value = dropped ? '' : 'There is no room for a layer there.'
+  dropping.value = false
+  if (!dropped) return
+  draft.value.layers = dropped.layers
+  moveSteps((at) => (at >= dropped.index ? at + 1 : at))
+  chosen.value = dropped.index
+}
+function placeInclusion(index: number, inclusion: number, xMm: number, yMm: number): void {
+  const layer = draft.value.layers[index]
+  if (layer) layer.inclusions = layer.inclusions.map((one, i) => (i === inclusion ? { ...one, xMm: Math.round(xMm * 10) / 10, yMm: Math.round(yMm * 10) / 10 } : one))
+}
+const comparing = ref(false)
+function takeVersion(recipe: Recipe): void {
+  const { id: _id, ...fields } = JSON.parse(JSON.stringify(recipe)) as Recipe
+  draft.value = { ...draft.value, ...fields }
+  comparing.value = false
+}
+function putAway(): void {
+  draft.value.archived = !draft.value.archived
+  void submit()
 }
 function addLayer(): void {
   draft.value.layers.push(layerDraft(`layer ${draft.value.layers.length + 1}`))
@@ -50,7 +87,11 @@ function moveLevel(index: number, levelMm: number): void {
 }
 const canSplit = computed(() => splitLayer(asRecipe.value, chosen.value, 2) !== null)
 function split(): void {
-  draft.value.layers = splitLayer(asRecipe.value, chosen.value, 2) ?? draft.value.layers
+  const parts = splitLayer(asRecipe.value, chosen.value, 2)
+  if (!parts) return
+  const at = chosen.value
+  draft.value.layers = parts
+  moveSteps((index) => (index > at ? index + 1 : index))
 }
 /** What the chosen layer asks of its resin, for one piece. */
 const choosing = ref(false)
@@ -61,6 +102,12 @@ const need = computed(() => {
   if (!layer || !depthMm || !mixMl) return null
   return { depthMm, mixMl, busyMin: busyMinOf(layer, 1), tempC: workshop.warmC }
 })
+/** What will go wrong with the chosen layer, poured for one piece. */
+const warnings = computed(() => {
+  const layer = draft.value.layers[chosen.value]
+  const resin = resins.byId.get(layer?.resinId ?? 0)
+  return layer && resin && need.value ? checkPot({ layer, ...need.value }, resin, workshop.pigments, workshop.warmC) : []
+})
 function takeResin(resinId: number): void {
   const layer = draft.value.layers[chosen.value]
   if (layer) draft.value.layers[chosen.value] = { ...layer, resinId }
@@ -68,6 +115,7 @@ function takeResin(resinId: number): void {
 }
 function removeLayer(index: number): void {
   draft.value.layers.splice(index, 1)
+  moveSteps((at) => (at >= index ? at - 1 : at))
   chosen.value = Math.max(0, index - 1)
 }
 const mouldOptions = computed(() => [{ value: null, label: 'no mould' }, ...[...workshop.moulds.values()].map((mould) => ({ value: mould.id, label: `${mould.name} (${mould.count})` }))])
@@ -88,17 +136,27 @@ function useOwnFootprint(): void {
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the recipe …</p>
     <EmptyPlace v-else-if="missing" title="This recipe does not exist">It may have been written in another workshop.<template #action><NuxtLink to="/recipes" class="press">All recipes</NuxtLink></template></EmptyPlace>
     <form v-else novalidate @submit.prevent="submit">
-      <PlaceHead :title="draft.name || 'A new recipe'" :note="opened ? `version ${opened.version}` : ''">
+      <PlaceHead :title="draft.name || 'A new recipe'" :note="opened ? `version ${opened.version}${opened.archived ? ', put away: not offered for new orders' : ''}` : ''">
         <span v-if="saved" role="status" class="self-center">Saved.</span>
         <NuxtLink to="/recipes" class="quiet">All recipes</NuxtLink>
+        <template v-if="opened">
+          <button type="button" class="quiet" @click="comparing = true">Versions</button>
+          <NuxtLink :to="`/recipes/new?from=${opened.id}`" class="quiet">Duplicate</NuxtLink>
+          <button type="button" class="quiet" @click="putAway">{{ opened.archived ? 'Bring back' : 'Put away' }}</button>
+        </template>
         <button class="press" :disabled="form.sending.value">Save the recipe</button>
       </PlaceHead>
       <ConflictNotice v-if="theirs && opened" class="mb-4" :opened="opened" :current="theirs" @keep-mine="keepMine" @take-theirs="takeTheirs" />
       <p v-if="form.failure.value && !theirs" role="alert" class="wrong mb-2">{{ form.failure.value }}</p>
       <div class="grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)]">
         <div class="min-w-0 space-y-3">
-          <CutawayDrawing v-if="drawable" :shape="draft.shape" :layers="drawn" :chosen="chosen" editable class="sheet p-2" @choose="chosen = $event" @level="moveLevel" />
+          <CutawayDrawing v-if="drawable" :shape="draft.shape" :layers="drawn" :chosen="chosen" editable :dropping="dropping" class="sheet p-2" @choose="chosen = $event" @level="moveLevel" @drop="dropLayer" @place="placeInclusion" />
           <p v-else class="sheet p-6 text-soft">The cutaway is drawn as soon as all measures are numbers.</p>
+          <div v-if="drawable && draft.layers[chosen]" class="flex flex-wrap items-start justify-between gap-3">
+            <TintBar v-model="draft.layers[chosen]!.pigments" class="min-w-0 flex-1" :name="draft.layers[chosen]!.name" />
+            <button type="button" draggable="true" class="quiet slim cursor-grab" :aria-pressed="dropping" @click="dropping = !dropping" @dragstart="dropping = true" @dragend="dropping = false">{{ dropping ? 'press the picture where it goes' : 'drop in a layer' }}</button>
+          </div>
+          <p v-if="noRoom" role="status" class="wrong">{{ noRoom }}</p>
           <p v-if="complaint" role="status" class="wrong">{{ complaint.message }}</p>
           <p v-else-if="sized.ok && sized.value.capacityMl" class="text-soft">Holds {{ formatNumber(sized.value.capacityMl, 1) }} ml to the brim; one piece takes {{ formatNumber(sized.value.layers.reduce((sum, layer) => sum + layer.netMl, 0), 1) }} ml of resin.</p>
           <div class="grid gap-x-4 gap-y-2 sm:grid-cols-2">
@@ -107,6 +165,7 @@ function useOwnFootprint(): void {
           </div>
           <p v-if="mouldShape && !fitsMould" class="flex items-center gap-3"><span class="text-soon">Its shape is not the mould’s.</span><button type="button" class="quiet slim" @click="takeMouldShape">Take the mould’s shape</button></p>
           <ShapeFields v-model="draft.shape" :error-at="errorAt" />
+          <SetFields v-model="draft.others" :recipe="asRecipe" :error-at="errorAt" />
           <div class="flex items-end gap-3">
             <FieldNumber class="w-48" :model-value="draft.footprintCm2" label="takes up on a rack" unit="cm²" :error="errorAt('footprintCm2')" @update:model-value="draft.footprintCm2 = $event ?? NaN" />
             <button type="button" class="quiet slim" @click="useOwnFootprint">from its shape</button>
@@ -121,6 +180,7 @@ function useOwnFootprint(): void {
             <button type="button" class="quiet slim" @click="addLayer">Add a layer</button>
           </div>
           <p v-if="errorAt('layers')" class="wrong">{{ errorAt('layers') }}</p>
+          <ul v-if="warnings.length > 0" role="status" class="mb-2 space-y-1"><li v-for="warning in warnings" :key="warning.code" class="border-l-4 border-hands pl-3"><strong>{{ warning.message }}</strong>: {{ warning.suggestion }}.</li></ul>
           <div v-if="draft.layers[chosen]" class="sheet p-4">
             <LayerFields :key="chosen" v-model="draft.layers[chosen]!" :first="chosen === 0" :error-at="layerError(chosen)" />
             <div class="mt-4 flex flex-wrap gap-2 border-t border-hair pt-3 whitespace-nowrap">
@@ -133,8 +193,9 @@ function useOwnFootprint(): void {
           </div>
         </section>
       </div>
+      <AskDialog :open="comparing" title="Versions" @close="comparing = false"><VersionList v-if="opened" :key="opened.version" :recipe-id="opened.id" @take="takeVersion" /></AskDialog>
       <AskDialog :open="choosing" title="Which resin for this layer?" @close="choosing = false"><ResinChoices v-if="need && workshop.rules" :need="need" :currency="workshop.rules.currency" :resins="resins.resins" @choose="takeResin" /></AskDialog>
-      <section class="mt-6"><h2 class="mb-2">Steps of work</h2><StepTable v-model="draft.steps" :error-at="errorAt" /></section>
+      <section class="mt-6"><h2 class="mb-2">Steps of work</h2><StepTable v-model="draft.steps" :layers="draft.layers.map((layer) => layer.name)" :error-at="errorAt" /></section>
       <CautionList class="mt-4" :topics="['liquid', 'cup', 'heat', 'sand', 'waste']" />
     </form>
   </div>

@@ -6,12 +6,15 @@ const resins = useResinStore()
 const workshop = useWorkshopStore()
 const { ready, failure, again } = useLoading(() => Promise.all([recipes.load(), resins.load()]))
 const sought = ref('')
-const shown = computed(() => recipes.recipes.filter((recipe) => recipe.name.toLowerCase().includes(sought.value.trim().toLowerCase())))
+const putAway = ref(false)
+const some = computed(() => recipes.recipes.some((recipe) => recipe.archived))
+const shown = computed(() => recipes.recipes.filter((recipe) => (putAway.value || !recipe.archived) && recipe.name.toLowerCase().includes(sought.value.trim().toLowerCase())))
 </script>
 
 <template>
   <div>
     <PlaceHead title="Recipes" note="Each piece cut open: its layers from the face backwards, and the steps around them.">
+      <label v-if="some" class="flex items-center gap-2 px-2"><input v-model="putAway" type="checkbox" class="size-5 accent-ink"> those put away too</label>
       <input v-model="sought" type="search" class="entry w-48" placeholder="Find a recipe" aria-label="Find a recipe">
       <NuxtLink to="/recipes/new" class="press">Write a recipe</NuxtLink>
     </PlaceHead>
@@ -23,7 +26,7 @@ const shown = computed(() => recipes.recipes.filter((recipe) => recipe.name.toLo
       <li v-for="recipe in shown" :key="recipe.id" class="border-b border-hair">
         <NuxtLink :to="`/recipes/${recipe.id}`" class="grid grid-cols-[9rem_1fr] items-center gap-4 py-2 hover:bg-sheet">
           <CutawayDrawing small :shape="recipe.shape" :layers="drawnLayers(recipe, workshop.pigments)" />
-          <span><span class="font-label text-lg leading-tight">{{ recipe.name }}</span><br><span class="text-soft">{{ recipe.layers.length }} {{ recipe.layers.length === 1 ? 'layer' : 'layers' }}, {{ recipe.layers.map((layer) => layer.name).join(', ') }}</span></span>
+          <span><span class="font-label text-lg leading-tight">{{ recipe.name }}</span><br><span class="text-soft">{{ recipe.layers.length }} {{ recipe.layers.length === 1 ? 'layer' : 'layers' }}, {{ recipe.layers.map((layer) => layer.name).join(', ') }}{{ recipe.others.length > 0 ? `; a set of ${recipe.others.reduce((sum, one) => sum + one.count, 1)} pieces` : '' }}{{ recipe.archived ? '; put away' : '' }}</span></span>
         </NuxtLink>
       </li>
     </ul>

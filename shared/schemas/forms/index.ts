@@ -1,8 +1,8 @@
 import type { Schema } from 'yup'
-import { MILESTONES, SIZED_HOW, type Mould, type Recipe, type Resin } from '../../../core/batch'
+import { MILESTONES, SIZED_HOW, STEP_KINDS, type Mould, type Recipe, type Resin, type Step } from '../../../core/batch'
 import type { RunEvent } from '../../../core/run'
 import { ORDER_STATES, VERDICTS, type KeyedRunEvent, type OrderFields, type MeasureChoice, type Verdict } from '../../types'
-import { exact, flag, list, money, named, notNegative, oneOf, positive, text, whole } from '../fields'
+import { exact, flag, list, money, named, notNegative, num, oneOf, positive, text, whole } from '../fields'
 import { maybeShapeSchema, shapeSchema, sizeLayerFields } from '../compute/size'
 import { temperature } from '../compute/cure'
 
@@ -94,6 +94,8 @@ export type MouldFields = Omit<Mould, 'id'>
 export const newMouldSchema = exact(mouldFields) as unknown as Schema<MouldFields>
 export const mouldSchema = exact({ ...mouldFields, version: version() }) as unknown as Schema<MouldFields & { version: number }>
 
+/** Millimetres to either side of the middle. */
+const place = () => num().min(-10_000).max(10_000)
 const { inclusions: _sizeInclusions, ...sizeFields } = sizeLayerFields
 const layer = () =>
   exact({
@@ -104,7 +106,7 @@ const layer = () =>
     fill: sizeFields.fill,
     runOffPct: notNegative().required().max(300),
     cups: whole().required().min(0).max(50),
-    inclusions: list(exact({ name: named(80), massG: notNegative(), density: positive(), volumeMl: notNegative() }).required().test('one', 'needs either volumeMl, or massG with density', (value) => !value || (value.volumeMl === undefined ? value.massG !== undefined && value.density !== undefined : value.massG === undefined && value.density === undefined))).required(),
+    inclusions: list(exact({ name: named(80), massG: notNegative(), density: positive(), volumeMl: notNegative(), heightMm: positive(), xMm: place(), yMm: notNegative() }).required().test('one', 'needs either volumeMl, or massG with density', (value) => !value || (value.volumeMl === undefined ? value.massG !== undefined && value.density !== undefined : value.massG === undefined && value.density === undefined))).required(),
     pigments: list(exact({ pigmentId: id().required(), loadPct: positive().required().max(100) }).required()).required().max(8),
     stirMin: positive().required().max(60),
     restMin: notNegative().required().max(600),
@@ -115,21 +117,36 @@ const layer = () =>
 
 const step = () =>
   exact({
+    kind: oneOf(STEP_KINDS).required(),
     name: named(80),
-    phase: oneOf(['before', 'after'] as const).required(),
+    phase: oneOf(['before', 'curing', 'after'] as const).required(),
+    layer: whole().required().min(0).max(39),
     waitsFor: oneOf(MILESTONES).nullable(),
-    minutes: positive().required().max(1440),
-    per: oneOf(['piece', 'batch'] as const).required(),
+    atMin: list(notNegative().required().max(20_160)).required().max(24).test('when', 'say how long after the pour it is done', function (value) {
+      return (this.parent as Step).phase !== 'curing' || (value?.length ?? 0) > 0
+    }),
+    pieceMin: notNegative().required().max(1440),
+    batchMin: notNegative().required().max(1440).test('some', 'takes some minutes, for each piece or for the batch', function (value) {
+      const { pieceMin } = this.parent as Step
+      return typeof value !== 'number' || typeof pieceMin !== 'number' || value + pieceMin > 0
+    }),
+    dryMin: notNegative().required().max(43_200),
+    holdsMin: positive().nullable().max(43_200).test('dries', 'must be longer than it dries', function (value) {
+      const { dryMin } = this.parent as Step
+      return typeof value !== 'number' || typeof dryMin !== 'number' || value >= dryMin
+    }),
     skill: text(40).nullable(),
     stationKind: text(40).nullable(),
     dust: flag().required(),
     demoulds: flag().required(),
+    needs: text(200).defined('is missing'),
   }).required()
 
 const recipeFields = {
   name: named(),
   note: text(4000).defined('is missing'),
   shape: shapeSchema,
+  others: list(exact({ name: named(80), shape: shapeSchema, count: whole().required().min(1).max(200) }).required()).required().max(24),
   footprintCm2: positive().required(),
   mouldId: id().nullable(),
   archived: flag().required(),
