@@ -9,7 +9,7 @@ import { withDemo } from './lib/withDemo'
 const FOLDER = join(ROOT, 'docs/screenshots')
 const firstOf = (list: string) => async (page: Page) => {
   await page.goto(list)
-  await page.locator(`main a[href^="${list}/"]`).filter({ hasNotText: /^(Take|Write|Add)/ }).first().click()
+  await page.locator(`main a[href^="${list}/"]`).filter({ hasNotText: /^(Take|Write|Add|Gather)/ }).first().click()
 }
 const named = (list: string, name: string) => async (page: Page) => {
   await page.goto(list)
@@ -31,10 +31,18 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
   ['mould', named('/sizing', 'Lamp base mould')],
   ['pots', (page) => page.goto('/pots')],
   ['pot', firstOf('/pots')],
+  ['gather', async (page) => {
+    await page.goto('/pots/gather')
+    await page.getByLabel('Day').selectOption('any day')
+    await page.getByRole('button', { name: /^Pick these/ }).click()
+    await page.getByRole('button', { name: 'Fewest pots' }).click()
+    await page.getByText(/proven|found in time/).waitFor()
+  }],
   ['plan', (page) => page.goto('/plan')],
   ['racks', (page) => page.goto('/racks')],
   ['stores', (page) => page.goto('/stores')],
   ['resin', firstOf('/stores')],
+  ['resins-compared', (page) => page.goto('/stores/compare?resins=1,3,6')],
   ['notebook', (page) => page.goto('/notebook')],
   ['piece', async (page) => {
     await page.goto('/notebook')

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import { DateTime } from 'luxon'
+import { METRIC } from '../core/units'
 import { hashPassword } from '../server/services/auth'
 import { useDatabase } from '../server/db/database'
 import { createOrder, getOrder, saveOrder } from '../server/services/orders'
@@ -99,9 +100,11 @@ async function loadWorkshop(knex: Knex, now: Date): Promise<Ids> {
   const people = new Map<number, Who>()
   const passwordHash = await hashPassword(DEMO_PASSWORD)
   for (const person of PEOPLE) {
+    const units = person.units ?? METRIC
     const personId = await insert('people', {
       workspace_id: workspaceId, name: person.name, sign_in: person.signIn, password_hash: passwordHash, role: person.role,
-      measure_kind: person.measure.kind, measure_step: person.measure.step, measure_tare: person.measure.tare, updated_at: now,
+      measure_kind: person.measure.kind, measure_step: person.measure.step, measure_tare: person.measure.tare,
+      unit_mass: units.mass, unit_volume: units.volume, unit_length: units.length, unit_temperature: units.temperature, updated_at: now,
     })
     people.set(personId, { personId, workspaceId, role: person.role, name: person.name })
     for (const skill of person.skills) await insert('person_skills', { workspace_id: workspaceId, person_id: personId, skill })

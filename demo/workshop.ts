@@ -1,3 +1,5 @@
+import type { OwnUnits } from '../core/units'
+
 /** Oxbow Yard, a shared workshop in an old boat shed. Everybody and everything here is made up. */
 export const WORKSPACE = {
   name: 'Oxbow Yard', time_zone: 'Europe/Dublin', currency: 'EUR', per_cup_ml: 2.5, reserve_pct: 6, cure_margin_pct: 10, labour_rate: '19.50',
@@ -12,6 +14,8 @@ interface DemoPerson {
   role: 'manager' | 'maker' | 'guest'
   skills: string[]
   measure: { kind: 'scale' | 'cup'; step: number; tare: boolean }
+  /** Metric where nothing is said. */
+  units?: OwnUnits
   /** Weekdays (1 is Monday) with the hours somebody is there. */
   shifts: [number[], number, number][]
 }
@@ -21,7 +25,7 @@ export const PEOPLE: DemoPerson[] = [
   { signIn: 'tobin', name: 'Tobin Ferrow', role: 'maker', skills: ['pour', 'finish'], measure: { kind: 'scale', step: 1, tare: false }, shifts: [[[1, 2, 3, 4], 8 * 60, 12 * 60], [[1, 2, 3, 4], 13 * 60, 18 * 60]] },
   { signIn: 'wilda', name: 'Wilda Sparrowfield', role: 'maker', skills: ['pour', 'paint', 'pack'], measure: { kind: 'cup', step: 5, tare: true }, shifts: [[[2, 3, 4, 5], 10 * 60, 18 * 60 + 30]] },
   { signIn: 'osric', name: 'Osric Penmarrow', role: 'maker', skills: ['finish', 'pack'], measure: { kind: 'scale', step: 1, tare: true }, shifts: [[[1, 3, 5], 8 * 60 + 30, 16 * 60 + 30], [[6], 9 * 60, 13 * 60]] },
-  { signIn: 'jessamy', name: 'Jessamy Thrush', role: 'guest', skills: ['pour'], measure: { kind: 'scale', step: 0.5, tare: true }, shifts: [[[2, 4], 17 * 60, 21 * 60], [[6], 10 * 60, 16 * 60]] },
+  { signIn: 'jessamy', name: 'Jessamy Thrush', role: 'guest', skills: ['pour'], measure: { kind: 'scale', step: 0.5, tare: true }, units: { mass: 'oz', volume: 'imp fl oz', length: 'in', temperature: '°F' }, shifts: [[[2, 4], 17 * 60, 21 * 60], [[6], 10 * 60, 16 * 60]] },
 ]
 
 export const ROOMS = [

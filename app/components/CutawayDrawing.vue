@@ -2,7 +2,6 @@
 import type { NamedInclusion } from '~~/core/batch'
 import type { SizedLayer, Shape } from '~~/core/size'
 import { sectionOf } from '~~/core/size'
-import { formatNumber } from '~~/core/units'
 import { readableOn } from '~/utils/readableOn'
 
 export interface DrawnLayer {
@@ -135,7 +134,9 @@ function putInclusion(layer: Drawn, inclusion: number, xMm: number, yMm: number)
   emit('place', layer.index, inclusion, tenths(Math.min(half, Math.max(-half, xMm))), tenths(Math.min(layer.toMm - layer.fromMm, Math.max(0, yMm))))
 }
 function drop(event: MouseEvent): void {
-  if (dropping) emit('drop', levelAt(event))
+  if (!dropping) return
+  event.stopPropagation()
+  emit('drop', levelAt(event))
   hovered.value = null
 }
 function press(layer: Drawn, event: KeyboardEvent): void {
@@ -166,7 +167,7 @@ function inclusionAt(layer: Drawn, inclusion: number): string {
   const tall = (layer.inclusions[inclusion]?.heightMm ?? SYMBOL / scale.value.up) * scale.value.up
   return `translate(${middle.value + xMm * scale.value.across} ${y(layer.fromMm + yMm) - tall / 2}) scale(${Math.max(0.5, Math.min(2, tall / SYMBOL))} ${tall / SYMBOL})`
 }
-const thicknessOf = (layer: Drawn) => formatNumber(layer.toMm - layer.fromMm, 1)
+const thicknessOf = (layer: Drawn) => figure(layer.toMm - layer.fromMm, 'mm', 1)
 const scaleMm = computed(() => [200, 100, 50, 20, 10].find((mm) => mm <= section.value.widestMm * 0.6) ?? 5)
 </script>
 
@@ -185,23 +186,23 @@ const scaleMm = computed(() => [200, 100, 50, 20, 10].find((mm) => mm <= section
           <line v-if="layer.joins" :x1="middle - (section.widestMm / 2) * scale.across" :x2="edge" :y1="y(layer.fromMm)" :y2="y(layer.fromMm)" stroke="var(--ink)" :stroke-dasharray="layer.joins === 'sand' ? '1 4' : '7 4'" stroke-width="1.6" />
           <path :d="`M${middle + (section.widthAtMm((layer.fromMm + layer.toMm) / 2) / 2) * scale.across} ${layer.middleY}H${edge + 12}L${edge + 34} ${layer.labelY}H${edge + 42}`" fill="none" stroke="var(--firm)" />
           <text :x="edge + 48" :y="layer.labelY - 2" font-size="14" font-weight="650" fill="var(--ink)">{{ layer.name }}</text>
-          <text :x="edge + 48" :y="layer.labelY + 14" font-size="13" fill="var(--soft)">{{ thicknessOf(layer) }} mm{{ layer.joins ? `, ${layer.joins === 'sand' ? 'on a sanded face' : layer.joins === 'tack' ? 'while tacky' : 'tacky or sanded'}` : '' }}</text>
+          <text :x="edge + 48" :y="layer.labelY + 14" font-size="13" fill="var(--soft)">{{ thicknessOf(layer) }}{{ layer.joins ? `, ${layer.joins === 'sand' ? 'on a sanded face' : layer.joins === 'tack' ? 'while tacky' : 'tacky or sanded'}` : '' }}</text>
         </template>
       </g>
       <path :d="hull" fill="none" stroke="var(--ink)" stroke-width="1.2" />
       <template v-if="editable">
-        <g v-for="layer in drawn.filter((one) => one.coatMm === null)" :key="`level${layer.index}`" class="group cursor-ns-resize" role="slider" tabindex="0" :aria-label="`Surface of ${layer.name}`" aria-orientation="vertical" :aria-valuenow="Math.round(layer.toMm * 10) / 10" :aria-valuetext="`${formatNumber(layer.toMm, 1)} mm above the bottom`" @pointerdown.prevent="hold(layer.index, $event)" @keydown="press(layer, $event)">
+        <g v-for="layer in drawn.filter((one) => one.coatMm === null)" :key="`level${layer.index}`" class="group cursor-ns-resize" role="slider" tabindex="0" :aria-label="`Surface of ${layer.name}`" aria-orientation="vertical" :aria-valuenow="Math.round(layer.toMm * 10) / 10" :aria-valuetext="`${figure(layer.toMm, 'mm', 1)} above the bottom`" @pointerdown.prevent="hold(layer.index, $event)" @keydown="press(layer, $event)">
           <rect :x="middle - (section.widestMm / 2) * scale.across" :y="y(layer.toMm) - 9" :width="section.widestMm * scale.across" height="18" fill="transparent" />
           <path :d="`M${middle - 13} ${y(layer.toMm) - 3}h26m0 6h-26`" stroke="var(--ink)" stroke-width="1.6" :opacity="held === layer.index ? 1 : 0.55" />
         </g>
       </template>
-      <g v-if="dropping && hovered !== null" pointer-events="none"><line :x1="middle - (section.widestMm / 2) * scale.across - 6" :x2="edge + 6" :y1="y(hovered)" :y2="y(hovered)" stroke="var(--hands)" stroke-width="2.5" /><text :x="middle" :y="y(hovered) - 5" text-anchor="middle" font-size="13" font-weight="650" fill="var(--hands)">new layer from {{ formatNumber(hovered, 1) }} mm</text></g>
+      <g v-if="dropping && hovered !== null" pointer-events="none"><line :x1="middle - (section.widestMm / 2) * scale.across - 6" :x2="edge + 6" :y1="y(hovered)" :y2="y(hovered)" stroke="var(--hands)" stroke-width="2.5" /><text :x="middle" :y="y(hovered) - 5" text-anchor="middle" font-size="13" font-weight="650" fill="var(--hands)">new layer from {{ figure(hovered, 'mm', 1) }}</text></g>
       <template v-if="!small">
         <text :x="middle" :y="y(scale.bodyMm) - 12" text-anchor="middle" font-size="12.5" fill="var(--soft)">{{ section.heightMm === null ? 'top' : 'back' }}</text>
         <text :x="middle" :y="floor + 18" text-anchor="middle" font-size="12.5" fill="var(--soft)">{{ section.heightMm === null ? 'board' : 'face' }}</text>
         <g :transform="`translate(${room.left} ${box.height - 8})`">
           <path :d="`M0 -5V0H${scaleMm * scale.across}V-5`" fill="none" stroke="var(--ink)" />
-          <text :x="scaleMm * scale.across + 8" y="1" font-size="12.5" fill="var(--soft)">{{ scaleMm }} mm{{ scale.stretch > 1 ? `; heights drawn ${scale.stretch} times as large` : '' }}{{ section.isTrue ? '' : '; only its content is known, drawn as a block' }}</text>
+          <text :x="scaleMm * scale.across + 8" y="1" font-size="12.5" fill="var(--soft)">{{ figure(scaleMm, 'mm', 0) }}{{ scale.stretch > 1 ? `; heights drawn ${scale.stretch} times as large` : '' }}{{ section.isTrue ? '' : '; only its content is known, drawn as a block' }}</text>
         </g>
       </template>
     </svg>

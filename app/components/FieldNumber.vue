@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { BASE_UNIT, readNumber, readQuantity, type Quantity, type ReadQuantity, type ReadQuantityCode } from '~~/core/units'
+import { BASE_UNIT, fromBaseUnit, readNumber, readQuantity, type Quantity, type ReadQuantity, type ReadQuantityCode } from '~~/core/units'
 
 /**
- * A labelled number with its unit. It keeps what was typed, comma or point, this unit or another of its kind, and
- * hands on the number; what is no number is handed on as NaN, which no schema accepts, and is never guessed at.
+ * A labelled number with its unit, shown in the maker's own. It keeps what was typed, comma or point, this unit or
+ * another of its kind, and hands on the number in the unit of the core; what is no number is handed on as NaN, which no schema accepts, and is never guessed at.
  */
 const { label, unit = '', error = undefined, optional = false, hideLabel = false } = defineProps<{ label: string; unit?: string; error?: string; optional?: boolean; hideLabel?: boolean }>()
 const model = defineModel<number | undefined>({ required: true })
@@ -12,12 +12,14 @@ const id = useId()
 /** Fields in the core's base units also take other units of the same kind. */
 const quantity = computed(() => (Object.keys(BASE_UNIT) as Quantity[]).find((one) => BASE_UNIT[one] === unit) ?? null)
 const readText = (typed: string): ReadQuantity => {
-  if (quantity.value) return readQuantity(typed, quantity.value)
+  if (quantity.value) return readQuantity(typed, quantity.value, ownUnits()[quantity.value])
   const read = readNumber(typed)
   return read.ok ? { ...read, unit: null } : read
 }
 
-const written = (value: number | undefined) => (value === undefined || Number.isNaN(value) ? '' : String(Math.round(value * 1e6) / 1e6))
+const shownUnit = computed(() => (quantity.value ? ownUnits()[quantity.value] : unit))
+const rounded = (value: number) => String(Math.round(value * 1e6) / 1e6)
+const written = (value: number | undefined) => (value === undefined || Number.isNaN(value) ? '' : rounded(quantity.value ? fromBaseUnit(value, ownUnits()[quantity.value]) : value))
 const text = ref(written(model.value))
 const own = ref('')
 /** What an amount in another unit was taken for. */
@@ -26,8 +28,8 @@ const taken = ref('')
 const COMPLAINTS: Record<Exclude<ReadQuantityCode, 'EMPTY'>, (typed: string) => string> = {
   NOT_A_NUMBER: (typed) => `"${typed}" is not a number`,
   AMBIGUOUS_SEPARATOR: (typed) => `"${typed}" has both a comma and a point; write the decimals with one of them`,
-  UNKNOWN_UNIT: (typed) => `the unit in "${typed}" is not known; ${unit} is meant where none stands`,
-  OTHER_QUANTITY: (typed) => `"${typed}" measures something else; this is asked in ${unit}`,
+  UNKNOWN_UNIT: (typed) => `the unit in "${typed}" is not known; ${shownUnit.value} is meant where none stands`,
+  OTHER_QUANTITY: (typed) => `"${typed}" measures something else; this is asked in ${shownUnit.value}`,
   AMBIGUOUS_OUNCE: () => (unit === 'g' ? 'an ounce can be a weight or a volume: write grams' : 'an ounce can be a weight or a volume: write US fl oz, imp fl oz or ml'),
 }
 function read(typed: string): number | undefined {
@@ -35,7 +37,7 @@ function read(typed: string): number | undefined {
   own.value = ''
   taken.value = ''
   if (result.ok) {
-    if (result.unit !== null && result.unit !== unit) taken.value = `${result.unit}: ${written(result.value)} ${unit}`
+    if (result.unit !== null && result.unit !== shownUnit.value) taken.value = `${result.unit}: ${written(result.value)} ${shownUnit.value}`
     return result.value
   }
   if (result.code === 'EMPTY') return optional ? undefined : Number.NaN
@@ -48,7 +50,7 @@ function typed(value: string): void {
 }
 watch(model, (value) => {
   const shown = readText(text.value)
-  const same = value === undefined ? text.value.trim() === '' : Number.isNaN(value) || (shown.ok && shown.value === value)
+  const same = value === undefined ? text.value.trim() === '' : Number.isNaN(value) || (shown.ok && Math.abs(shown.value - value) <= 1e-6 * Math.abs(value))
   if (!same) {
     text.value = written(value)
     own.value = ''
@@ -62,8 +64,8 @@ const complaint = computed(() => own.value || error)
   <div>
     <label :for="id" class="text-soft" :class="hideLabel ? 'sr-only' : ''">{{ label }}</label>
     <div class="flex items-center gap-2">
-      <input :id="id" :value="text" inputmode="decimal" autocomplete="off" class="entry text-right" :aria-invalid="!!complaint" :aria-describedby="complaint ? `${id}-wrong` : undefined" @input="typed(($event.target as HTMLInputElement).value)">
-      <span v-if="unit" class="min-w-8 text-soft">{{ unit }}</span>
+      <input :id="id" :value="text" inputmode="decimal" autocomplete="off" class="entry min-w-0 text-right" :aria-invalid="!!complaint" :aria-describedby="complaint ? `${id}-wrong` : undefined" @input="typed(($event.target as HTMLInputElement).value)">
+      <span v-if="unit" class="min-w-8 shrink-0 whitespace-nowrap text-soft">{{ shownUnit }}</span>
     </div>
     <p v-if="complaint" :id="`${id}-wrong`" class="wrong">{{ complaint }}</p>
     <p v-else-if="taken" class="text-sm text-soft">{{ taken }}</p>

@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import type { Why } from '~~/core/why'
-import { formatNumber } from '~~/core/units'
 
 /** A figure that answers "why?": pressing it opens its derivation. */
-const { why, value = undefined, unit = undefined, large = false } = defineProps<{ why: Why; value?: string; unit?: string; large?: boolean }>()
+const { why, value = undefined, unit = undefined, decimals = undefined, large = false } = defineProps<{ why: Why; value?: number; unit?: string; decimals?: number; large?: boolean }>()
 const panel = useWhyStore()
-const shown = computed(() => value ?? (typeof why.value === 'number' || why.value === null ? formatNumber(why.value, why.decimals) : why.value))
+const own = computed(() => {
+  const number = value ?? why.value
+  return typeof number === 'string' ? { text: number, unit: unit ?? why.unit } : ownFigure(number, unit ?? why.unit, decimals ?? why.decimals)
+})
 </script>
 
 <template>
-  <button type="button" class="whitespace-nowrap underline decoration-firm decoration-dotted underline-offset-4 hover:decoration-ink" :class="large ? 'text-2xl font-semibold' : ''" :aria-label="`${shown} ${unit ?? why.unit}. Why?`" @click="panel.open(why)">
-    {{ shown }}<span class="text-soft" :class="large ? 'ml-1 text-base font-normal' : 'ml-1'">{{ unit ?? why.unit }}</span>
+  <button type="button" class="whitespace-nowrap underline decoration-firm decoration-dotted underline-offset-4 hover:decoration-ink" :class="large ? 'text-2xl font-semibold' : ''" :aria-label="`${own.text} ${own.unit}. Why?`" @click="panel.open(why)">
+    {{ own.text }}<span class="text-soft" :class="large ? 'ml-1 text-base font-normal' : 'ml-1'">{{ own.unit }}</span>
   </button>
 </template>

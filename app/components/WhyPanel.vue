@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { X } from '@lucide/vue'
-import { formatNumber } from '~~/core/units'
 
 /** Shows how a number came about, with this piece's values and where each came from. */
 const panel = useWhyStore()
-const text = (value: number | string | null, decimals = 1) => (typeof value === 'string' ? value : formatNumber(value, decimals))
+const shown = ({ value, unit = '', decimals = 1 }: { value: number | string | null; unit?: string; decimals?: number }) => (typeof value === 'string' ? { text: value, unit } : ownFigure(value, unit, decimals))
 </script>
 
 <template>
@@ -17,14 +16,14 @@ const text = (value: number | string | null, decimals = 1) => (typeof value === 
           <DialogTitle class="font-label text-xl">{{ panel.shown.title }}</DialogTitle>
           <button type="button" class="quiet slim" aria-label="Close" @click="panel.close"><X :size="18" /></button>
         </div>
-        <p class="mt-3 text-3xl font-semibold">{{ text(panel.shown.value, panel.shown.decimals) }} <span class="text-lg font-normal text-soft">{{ panel.shown.unit }}</span></p>
+        <p class="mt-3 text-3xl font-semibold">{{ shown(panel.shown).text }} <span class="text-lg font-normal text-soft">{{ shown(panel.shown).unit }}</span></p>
         <p class="mt-4 border-l-2 border-firm pl-3">{{ panel.shown.formula }}</p>
         <table class="ledger mt-5">
           <thead><tr><th>with</th><th class="figure">value</th><th>from</th></tr></thead>
           <tbody>
             <tr v-for="input in panel.shown.inputs" :key="input.name">
               <td>{{ input.name }}</td>
-              <td class="figure whitespace-nowrap">{{ text(input.value, input.decimals) }} <span class="text-soft">{{ input.unit }}</span></td>
+              <td class="figure whitespace-nowrap">{{ shown(input).text }} <span class="text-soft">{{ shown(input).unit }}</span></td>
               <td class="text-soft">{{ input.source }}</td>
             </tr>
           </tbody>

@@ -1,3 +1,4 @@
+import type { OwnUnits } from '~~/core/units'
 import type { MeasureChoice, Person } from '~~/shared/types'
 
 /** Who is signed in on this device. */
@@ -34,5 +35,9 @@ export const useSessionStore = defineStore('session', () => {
     const chosen = await api.put<MeasureChoice>('/api/me/measure', measure)
     if (person.value) person.value = { ...person.value, measure: chosen }
   }
-  return { person: readonly(person), expired: readonly(expired), load, signIn, signOut, expire, chooseMeasure }
+  async function chooseUnits(units: OwnUnits): Promise<void> {
+    const chosen = await api.put<OwnUnits>('/api/me/units', units)
+    if (person.value) person.value = { ...person.value, units: chosen }
+  }
+  return { person: readonly(person), expired: readonly(expired), load, signIn, signOut, expire, chooseMeasure, chooseUnits }
 })

@@ -1,6 +1,7 @@
 import type { Fill, Inclusion, Shape } from '../size'
 import type { LayerResin } from '../resin'
 import type { Money } from '../cost'
+import type { Origin } from './resinFigures'
 import type { StepKind } from './stepKinds'
 
 /** The moments in a resin's life that somebody waits for, in the order in which they come. */
@@ -30,11 +31,28 @@ export interface Resin extends Omit<LayerResin, 'milestones'> {
   heatC?: number
   /** How well white stays up in it: 1 sinks at once, 5 stays; absent when unknown. */
   whiteHold?: number
+  /** Of each part at room temperature, mPa·s; the thinner part is poured first. */
+  viscosityA?: number
+  viscosityB?: number
+  /** Scores from 1, the worst, to 5; absent when unknown. */
+  clarity?: number
+  yellowing?: number
+  smell?: number
   /** What is left of it in the stores. */
   stockMl: number
   /** Until a new kit arrives. */
   leadDays: number
+  /** Other sizes it can be bought in. */
+  otherKits: Kit[]
+  /** Where each figure came from, by its key (`RESIN_FIGURES`). */
+  origins: Record<string, Origin>
   note: string
+}
+
+export interface Kit {
+  ml: number
+  price: Money
+  leadDays: number
 }
 
 export interface Pigment {

@@ -3,4 +3,5 @@ export { BASE_UNIT, UNITS, fromBaseUnit, toBaseUnit, type Quantity, type Unit } 
 export { formatDuration } from './formatDuration'
 export { formatNumber } from './formatNumber'
 export { readQuantity, type ReadQuantity, type ReadQuantityCode } from './readQuantity'
+export { inOwnUnit, METRIC, OWN_UNITS, quantityOf, type OwnFigure, type OwnUnits } from './ownUnits'
 export { readNumber, type ReadNumber, type ReadNumberCode } from './readNumber'

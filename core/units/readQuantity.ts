@@ -1,4 +1,5 @@
-import { BASE_UNIT, toBaseUnit, UNITS, type Quantity, type Unit } from './convertUnit'
+import { BASE_UNIT, toBaseUnit, type Quantity, type Unit } from './convertUnit'
+import { quantityOf } from './ownUnits'
 import { readNumber, type ReadNumberCode } from './readNumber'
 
 export type ReadQuantityCode = ReadNumberCode | 'UNKNOWN_UNIT' | 'OTHER_QUANTITY' | 'AMBIGUOUS_OUNCE'
@@ -19,24 +20,23 @@ const FLUID_OUNCE = /^fl\.? ?oz$/
 const OUNCE = /^(oz|ounce|ounces)$/
 const PARTS = /^([^a-zA-Z°"″³]*?)\s*([a-zA-Z°"″][a-zA-Z°"″³3 .]*)?$/
 
-const quantityOf = (unit: Unit) => (Object.keys(UNITS) as Quantity[]).find((quantity) => (UNITS[quantity] as readonly Unit[]).includes(unit))
-
 /**
  * Reads a number with or without a unit, as people type it: `8 fl oz`, `1/8 in`, `0,5 kg`, `70 °F`.
  * A bare ounce is refused: where a volume is asked it may be either kind, and where a mass is asked somebody may
- * mean the fluid one. A number alone is in the base unit.
+ * mean the fluid one.
  * @param text what stands in the field
  * @param quantity what the field asks for
+ * @param bare the unit that a number alone is in
  * @returns the value in the quantity's base unit (g, ml, mm, °C), or a code that says why it cannot be read
  * @example readQuantity('1/8 in', 'length') // => { ok: true, value: 3.175, unit: 'in' }
  */
-export function readQuantity(text: string, quantity: Quantity): ReadQuantity {
+export function readQuantity(text: string, quantity: Quantity, bare: Unit = BASE_UNIT[quantity]): ReadQuantity {
   const parts = PARTS.exec(text.trim())
   if (!parts) return { ok: false, code: 'NOT_A_NUMBER' }
   const [, typed = '', named] = parts
   const read = readNumber(typed)
   if (!read.ok) return read.code === 'EMPTY' && named !== undefined ? { ok: false, code: 'NOT_A_NUMBER' } : read
-  if (named === undefined) return { ok: true, value: read.value, unit: null }
+  if (named === undefined) return { ok: true, value: bare === BASE_UNIT[quantity] ? read.value : toBaseUnit(read.value, bare), unit: null }
   const spelling = named.trim().toLowerCase().replaceAll('.', '')
   if (OUNCE.test(spelling)) return { ok: false, code: 'AMBIGUOUS_OUNCE' }
   const unit = FLUID_OUNCE.test(spelling) ? 'US fl oz' : SPELLINGS[spelling]

@@ -1,4 +1,4 @@
-import { MILESTONE_WORDS, type Milestone, type Resin } from '../batch'
+import { MILESTONE_WORDS, originOf, type Milestone, type Resin } from '../batch'
 import { rateAt, type TemperatureStep } from '../cure'
 import type { Why } from './types'
 
@@ -12,8 +12,8 @@ export function whyMilestone(resin: Resin, milestone: Milestone, profile: readon
     decimals: 1,
     formula: 'the cure runs faster in warmth and slower in cold (Arrhenius); the milestone is reached when the hours, each weighted by its rate, add up to the minutes at the reference',
     inputs: [
-      { name: `at ${resin.referenceC} °C it takes`, value: resin.milestones[milestone] / 60, unit: 'h', decimals: 1, source: 'resin' },
-      { name: 'activation energy', value: resin.activationKJ, unit: 'kJ/mol', decimals: 0, source: 'resin' },
+      { name: `at ${resin.referenceC} °C it takes`, value: resin.milestones[milestone] / 60, unit: 'h', decimals: 1, source: originOf(resin, milestone) },
+      { name: 'activation energy', value: resin.activationKJ, unit: 'kJ/mol', decimals: 0, source: originOf(resin, 'activationKJ') },
       ...temperatures.map((tempC) => ({ name: `rate at ${tempC} °C`, value: rateAt(resin, tempC), unit: '×', decimals: 2, source: 'worked out' as const })),
     ],
     otherwise: `At the reference temperature throughout it would be ${(resin.milestones[milestone] / 60).toFixed(1)} h.`,

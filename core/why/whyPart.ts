@@ -1,4 +1,4 @@
-import type { Resin } from '../batch'
+import { originOf, type Resin } from '../batch'
 import type { Measure, MixAnswer, Part } from '../mix'
 import type { Why } from './types'
 
@@ -18,8 +18,8 @@ export function whyPart(resin: Resin, needMl: number, measure: Measure, mixed: M
     inputs: [
       { name: 'need', value: needMl, unit: 'ml', decimals: 1, source: 'worked out' },
       { name: `ratio by ${resin.ratio.basis}`, value: `${resin.ratio.a} : ${resin.ratio.b}`, source: 'resin' },
-      { name: 'density of A', value: resin.densityA ?? null, unit: 'g/ml', decimals: 3, source: 'resin' },
-      { name: 'density of B', value: resin.densityB ?? null, unit: 'g/ml', decimals: 3, source: 'resin' },
+      { name: 'density of A', value: resin.densityA ?? null, unit: 'g/ml', decimals: 3, source: originOf(resin, 'densityA') },
+      { name: 'density of B', value: resin.densityB ?? null, unit: 'g/ml', decimals: 3, source: originOf(resin, 'densityB') },
       { name: `exact part ${part.toUpperCase()}`, value: mixed.exact[part][field], unit, decimals: 2, source: 'worked out' },
       { name: measure.kind === 'cup' ? 'marks every' : 'scale shows', value: device, unit, decimals: 2, source: 'typed' },
       { name: 'ratio error from rounding', value: mixed.measured.ratioErrorPct, unit: '%', decimals: 2, source: 'worked out' },

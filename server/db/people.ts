@@ -1,5 +1,6 @@
+import type { OwnUnits } from '../../core/units'
 import type { MeasureChoice, Person, Role } from '../../shared/types'
-import { decimal, updateVersioned, type Db } from './rows'
+import { decimal, type Db } from './rows'
 
 interface PersonRow {
   id: number
@@ -10,6 +11,10 @@ interface PersonRow {
   measure_kind: 'scale' | 'cup'
   measure_step: string
   measure_tare: number
+  unit_mass: OwnUnits['mass']
+  unit_volume: OwnUnits['volume']
+  unit_length: OwnUnits['length']
+  unit_temperature: OwnUnits['temperature']
   version: number
 }
 
@@ -18,6 +23,7 @@ const personOf = (row: PersonRow): Person => ({
   name: row.name,
   role: row.role,
   measure: { kind: row.measure_kind, step: decimal(row.measure_step), tare: row.measure_tare === 1 },
+  units: { mass: row.unit_mass, volume: row.unit_volume, length: row.unit_length, temperature: row.unit_temperature },
 })
 
 export async function findPersonBySignIn(db: Db, signIn: string): Promise<{ person: Person; workspaceId: number; passwordHash: string } | null> {
@@ -49,11 +55,16 @@ export async function removeExpiredSessions(db: Db, now: Date): Promise<void> {
   await db('sessions').where('expires_at', '<=', now).delete()
 }
 
-export async function saveMeasure(db: Db, workspaceId: number, personId: number, measure: MeasureChoice, now: Date): Promise<void> {
-  const row = await db<PersonRow>('people').where({ workspace_id: workspaceId, id: personId }).first('version')
-  if (!row) return
-  await updateVersioned(db, 'people', { workspaceId, id: personId, version: row.version }, { measure_kind: measure.kind, measure_step: measure.step, measure_tare: measure.tare }, now)
+/** Keeps how somebody measures or reads; of two such saves at once both are kept, the later on top. */
+async function savePerson(db: Db, workspaceId: number, personId: number, changes: Record<string, unknown>, now: Date): Promise<void> {
+  await db('people').where({ workspace_id: workspaceId, id: personId }).update({ ...changes, version: db.raw('version + 1'), updated_at: now })
 }
+
+export const saveMeasure = (db: Db, workspaceId: number, personId: number, measure: MeasureChoice, now: Date) =>
+  savePerson(db, workspaceId, personId, { measure_kind: measure.kind, measure_step: measure.step, measure_tare: measure.tare }, now)
+
+export const saveUnits = (db: Db, workspaceId: number, personId: number, units: OwnUnits, now: Date) =>
+  savePerson(db, workspaceId, personId, { unit_mass: units.mass, unit_volume: units.volume, unit_length: units.length, unit_temperature: units.temperature }, now)
 
 export async function listPeople(db: Db, workspaceId: number) {
   const people = (await db('people').where({ workspace_id: workspaceId }).orderBy('name').select('id', 'name', 'role')) as { id: number; name: string; role: Role }[]

@@ -1,7 +1,7 @@
 import { MILESTONES, type Milestone } from '../../core/batch'
 import type { ResinFields } from '../../shared/schemas/forms'
 import type { ResinRow } from '../../shared/types'
-import { decimal, decimalOrNull, groupBy, updateVersioned, type Db } from './rows'
+import { decimal, decimalOrNull, groupBy, json, updateVersioned, type Db } from './rows'
 
 interface ResinColumns {
   id: number
@@ -27,6 +27,13 @@ interface ResinColumns {
   white_hold: number | null
   stock_ml: string
   lead_days: number
+  viscosity_a: string | null
+  viscosity_b: string | null
+  clarity: number | null
+  yellowing: number | null
+  smell: number | null
+  other_kits: string
+  origins: string
   note: string | null
 }
 interface MilestoneColumns {
@@ -59,6 +66,13 @@ function resinOf(row: ResinColumns, milestones: readonly MilestoneColumns[]): Re
     whiteHold: row.white_hold ?? undefined,
     stockMl: decimal(row.stock_ml),
     leadDays: row.lead_days,
+    viscosityA: decimalOrNull(row.viscosity_a) ?? undefined,
+    viscosityB: decimalOrNull(row.viscosity_b) ?? undefined,
+    clarity: row.clarity ?? undefined,
+    yellowing: row.yellowing ?? undefined,
+    smell: row.smell ?? undefined,
+    otherKits: json(row.other_kits),
+    origins: json(row.origins),
     note: row.note ?? '',
     milestones: Object.fromEntries(MILESTONES.map((name) => [name, minutes.get(name) ?? 0])) as Record<Milestone, number>,
   }
@@ -86,6 +100,13 @@ const columnsOf = (fields: ResinFields) => ({
   white_hold: fields.whiteHold ?? null,
   stock_ml: fields.stockMl,
   lead_days: fields.leadDays,
+  viscosity_a: fields.viscosityA ?? null,
+  viscosity_b: fields.viscosityB ?? null,
+  clarity: fields.clarity ?? null,
+  yellowing: fields.yellowing ?? null,
+  smell: fields.smell ?? null,
+  other_kits: JSON.stringify(fields.otherKits),
+  origins: JSON.stringify(fields.origins),
   note: fields.note,
 })
 

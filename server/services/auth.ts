@@ -1,9 +1,10 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
 import { RateLimiterMySQL, RateLimiterRes } from 'rate-limiter-flexible'
+import type { OwnUnits } from '../../core/units'
 import type { MeasureChoice, Person } from '../../shared/types'
 import { database } from '../db/database'
-import { addSession, findPersonBySession, findPersonBySignIn, removeExpiredSessions, removeSession, saveMeasure } from '../db/people'
+import { addSession, findPersonBySession, findPersonBySignIn, removeExpiredSessions, removeSession, saveMeasure, saveUnits } from '../db/people'
 import { AppError } from './AppError'
 import type { Who } from './Who'
 
@@ -70,4 +71,9 @@ export const signOut = (token: string): Promise<void> => removeSession(database(
 export async function chooseMeasure(who: Who, measure: MeasureChoice, now: Date): Promise<MeasureChoice> {
   await saveMeasure(database(), who.workspaceId, who.personId, measure, now)
   return measure
+}
+
+export async function chooseUnits(who: Who, units: OwnUnits, now: Date): Promise<OwnUnits> {
+  await saveUnits(database(), who.workspaceId, who.personId, units, now)
+  return units
 }

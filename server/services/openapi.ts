@@ -23,6 +23,7 @@ export const ROUTES: Record<string, Route> = {
   'DELETE /api/session': { summary: 'Sign out' },
   'GET /api/workshop': { summary: 'House rules, people, places, moulds and pigments' },
   'PUT /api/me/measure': { summary: 'Choose the scale or cup one measures with', body: asSchema(forms.measureChoiceSchema) },
+  'PUT /api/me/units': { summary: 'Choose the units one reads and types in', body: asSchema(forms.ownUnitsSchema) },
   'GET /api/orders': { summary: 'Orders by promise, a page at a time', query: { all: 'true for delivered and declined ones too', after: 'cursor of the page before' } },
   'POST /api/orders': { summary: 'Take an order', body: asSchema(forms.newOrderSchema) },
   'GET /api/orders/{id}': { summary: 'One order' },

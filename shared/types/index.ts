@@ -1,6 +1,7 @@
 import type { Milestone, Mould, Pigment, PlaceClimate, Portion, Recipe, Resin, StudioRules, TaskKind } from '../../core/batch'
 import type { Binding } from '../../core/plan'
 import type { RunEvent, RunTargets } from '../../core/run'
+import type { OwnUnits } from '../../core/units'
 
 /** A row that two people can edit: the version that was read goes back with every save. */
 export type Versioned<T> = T & { version: number }
@@ -20,6 +21,7 @@ export interface Person {
   name: string
   role: Role
   measure: MeasureChoice
+  units: OwnUnits
 }
 
 export interface PlaceRow {

@@ -1,6 +1,6 @@
-import { expect, test } from '@jest/globals'
+import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { BASE_UNIT, formatDuration, formatNumber, fromBaseUnit, readNumber, readQuantity, toBaseUnit, UNITS, type Quantity } from '../../core/units'
+import { BASE_UNIT, formatDuration, formatNumber, fromBaseUnit, inOwnUnit, METRIC, readNumber, readQuantity, toBaseUnit, UNITS, type Quantity } from '../../core/units'
 
 test.each<[string, number | string]>([
   ['12.5', 12.5], ['12,5', 12.5], [' 7 ', 7], ['1/8', 0.125], ['1 1/2', 1.5], ['-3', -3], ['.5', 0.5],
@@ -52,4 +52,24 @@ test.each([[1505, '1 d 1 h'], [59, '59 min'], [60, '1 h'], [0, '0 min'], [-90, '
 
 test.each([[12345.678, 1, '12\u2009345.7'], [-0.04, 1, '0.0'], [-2.5, 1, '−2.5'], [null, 1, '–'], [999.95, 1, '1000.0']] as const)('%d is written as %s', (value, decimals, text) => {
   expect(formatNumber(value, decimals)).toBe(text)
+})
+
+describe('a maker’s own units', () => {
+  const imperial = { mass: 'oz', volume: 'imp fl oz', length: 'in', temperature: '°F' } as const
+  test.each<[number | null, string, number, string, string]>([
+    [25.4, 'mm', 1, '1.000', 'in'],
+    [28.349523125, 'g', 0, '1.00', 'oz'],
+    [28.4130625, 'ml', 1, '1.000', 'imp fl oz'],
+    [21, '°C', 1, '69.8', '°F'],
+    [12, 'min', 0, '12', 'min'],
+    [null, 'g', 1, '–', 'oz'],
+  ])('%d %s is written as they read it', (value, unit, decimals, text, own) => expect(inOwnUnit(value, unit, imperial, decimals)).toEqual({ text, unit: own }))
+  test('metric is written as it is held', () => expect(inOwnUnit(12.34, 'mm', METRIC, 1)).toEqual({ text: '12.3', unit: 'mm' }))
+  test('a number alone is taken for the own unit, another unit for itself', () => {
+    expect(readQuantity('2', 'length', 'in')).toEqual({ ok: true, value: 50.8, unit: null })
+    expect(readQuantity('2 mm', 'length', 'in')).toEqual({ ok: true, value: 2, unit: 'mm' })
+    expect(readQuantity('1', 'volume', 'imp fl oz')).toMatchObject({ ok: true, value: expect.closeTo(28.4130625, 9) })
+    expect(readQuantity('1', 'volume', 'US fl oz')).toMatchObject({ ok: true, value: expect.closeTo(29.5735295625, 9) })
+    expect(readQuantity('70', 'temperature', '°F')).toMatchObject({ ok: true, value: expect.closeTo(21.111, 3) })
+  })
 })

@@ -4,7 +4,7 @@ import { signInAs } from './people'
 
 const firstLink = async (page: Page, list: string, pattern: RegExp) => {
   await page.goto(list)
-  await page.getByRole('main').getByRole('link').filter({ hasNotText: /Take an order|Write a recipe|Add a resin|Size a mould/ }).and(page.locator(`a[href*="${list}/"]`)).first().click()
+  await page.getByRole('main').getByRole('link').filter({ hasNotText: /Take an order|Write a recipe|Add a resin|Size a mould|Gather pots/ }).and(page.locator(`a[href*="${list}/"]`)).first().click()
   await expect(page).toHaveURL(pattern)
 }
 const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
@@ -18,10 +18,15 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
   ['a mould', (page) => firstLink(page, '/sizing', /sizing\/\d+/)],
   ['Pots', (page) => page.goto('/pots')],
   ['a pot', (page) => firstLink(page, '/pots', /pots\/\d+/)],
+  ['Gather pots', async (page) => {
+    await page.goto('/pots/gather')
+    await page.getByRole('button', { name: /^Pick these/ }).click()
+  }],
   ['Plan', (page) => page.goto('/plan')],
   ['Racks', (page) => page.goto('/racks')],
   ['Stores', (page) => page.goto('/stores')],
   ['a resin', (page) => firstLink(page, '/stores', /stores\/\d+/)],
+  ['Resins side by side', (page) => page.goto('/stores/compare?resins=1,2,3')],
   ['Notebook', (page) => page.goto('/notebook')],
   ['a page of the notebook', (page) => firstLink(page, '/notebook', /notebook\/\d+/)],
 ]

@@ -48,11 +48,11 @@ const KINDS = { material: 'materials', labour: 'labour', equipment: 'wear' } as 
                 <td class="whitespace-nowrap"><span class="mr-2 inline-block size-3.5 border border-ink align-[-2px]" :style="{ background: row.layer.tint }" />{{ row.layer.layer.name }}<span v-if="row.layer.pots.pots.length > 1" class="text-soft">, pot {{ row.pot.partNo }} of {{ row.layer.pots.pots.length }} ({{ row.pot.pieces }})</span></td>
                 <td>{{ row.layer.resin.name }}</td>
                 <td class="figure"><WhyNumber v-if="row.pot.partNo === 1" :why="whyLayer(layers.indexOf(row.layer))" /></td>
-                <td class="figure whitespace-nowrap">{{ formatNumber(row.pot.needMl, 1) }} <span class="text-soft">ml</span></td>
+                <td class="figure whitespace-nowrap">{{ figure(row.pot.needMl, 'ml', 1) }}</td>
                 <td>
                   <span v-if="row.refused" class="wrong">{{ row.refused }}</span>
                   <span v-else-if="row.answer" class="inline-flex flex-wrap gap-x-5">
-                    <span v-for="step in row.answer.steps" :key="step.part" class="whitespace-nowrap"><span class="text-soft">{{ step.part.toUpperCase() }} to</span> <WhyNumber :why="whyPart(row.layer.resin, row.pot.needMl, device, row.answer, step.part)" :value="formatNumber(step.readTo, decimals)" :unit="step.unit" class="font-semibold" /></span>
+                    <span v-for="step in row.answer.steps" :key="step.part" class="whitespace-nowrap"><span class="text-soft">{{ step.part.toUpperCase() }} to</span> <WhyNumber :why="whyPart(row.layer.resin, row.pot.needMl, device, row.answer, step.part)" :value="step.readTo" :decimals="decimals" :unit="step.unit" class="font-semibold" /></span>
                     <span v-if="!row.answer.measured.withinSnap" class="wrong">the ratio is {{ formatNumber(Math.abs(row.answer.measured.ratioErrorPct), 1) }} % off: measure finer</span>
                   </span>
                 </td>

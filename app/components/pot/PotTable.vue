@@ -37,7 +37,7 @@ const choose = (portion: PotPortion, event: Event) => {
     <div class="flex items-start gap-3">
       <PotMark :letter="letterOf(judged.pot).letter" :tint="letterOf(judged.pot).tint" />
       <div v-if="judged.figures && judged.resin" class="min-w-0 flex-1">
-        <p><strong>{{ formatNumber(judged.figures.needMl, 0) }} ml</strong> <span class="text-soft">of {{ formatNumber(judged.resin.maxMixMl, 0) }}</span>, <strong>{{ formatNumber(judged.figures.busyMin, 0) }} min</strong> <span class="text-soft">of {{ formatNumber(judged.figures.workMin, 0) }} the cup gives</span></p>
+        <p><strong>{{ figure(judged.figures.needMl, 'ml', 0) }}</strong> <span class="text-soft">of {{ formatNumber(judged.resin.maxMixMl, 0) }}</span>, <strong>{{ formatNumber(judged.figures.busyMin, 0) }} min</strong> <span class="text-soft">of {{ formatNumber(judged.figures.workMin, 0) }} the cup gives</span></p>
         <svg viewBox="0 0 300 15" class="mt-0.5 block w-full" aria-hidden="true" preserveAspectRatio="none">
           <rect x="0.5" y="0.5" width="299" height="5" fill="var(--shift)" stroke="var(--hair)" /><rect x="0.5" y="0.5" :width="299 * share(judged.figures.needMl, judged.resin.maxMixMl)" height="5" :fill="judged.figures.needMl > judged.resin.maxMixMl ? 'var(--hands)' : letterOf(judged.pot).tint" stroke="var(--ink)" stroke-width="0.5" />
           <rect x="0.5" y="9" width="299" height="5" fill="var(--shift)" stroke="var(--hair)" /><rect x="0.5" y="9" :width="299 * share(judged.figures.busyMin, judged.figures.workMin)" height="5" :fill="judged.figures.busyMin > judged.figures.workMin ? 'var(--hands)' : 'var(--firm)'" />
@@ -49,7 +49,7 @@ const choose = (portion: PotPortion, event: Event) => {
       <li v-for="portion in portions" :key="`${portion.lineId}/${portion.layer.id}/${portion.firstPiece}`" class="grid grid-cols-[1.4rem_1rem_minmax(0,1fr)_auto] items-center gap-2 border-t border-hair py-1">
         <span class="grip cursor-grab touch-none text-soft" title="Drag to another pot"><GripVertical :size="18" /></span>
         <span class="size-3.5 border border-ink" :style="{ background: tintOfPortion(portion) }" />
-        <span class="min-w-0 leading-tight">{{ portion.recipeName }}, {{ portion.layer.name }} <span class="text-soft">{{ pieceRange(portion) }} · {{ formatNumber(portion.pouredMl, 0) }} ml · {{ portion.orderTitle }}</span></span>
+        <span class="min-w-0 leading-tight">{{ portion.recipeName }}, {{ portion.layer.name }} <span class="text-soft">{{ pieceRange(portion) }} · {{ figure(portion.pouredMl, 'ml', 0) }} · {{ portion.orderTitle }}</span></span>
         <span class="flex items-center gap-1">
           <button v-if="portion.pieces > 1" type="button" class="quiet slim" :aria-label="`Halve ${portion.recipeName}, ${portion.layer.name}`" title="Halve" @click="emit('halve', portion)"><Scissors :size="15" /></button>
           <select class="entry slim w-auto" :aria-label="`Move ${portion.recipeName}, ${portion.layer.name}, ${pieceRange(portion)} to another pot`" @change="choose(portion, $event)">

@@ -12,7 +12,7 @@ const isReady = computed(() => [inCup.value.a, inCup.value.b].every((value) => v
 const result = computed(() =>
   isReady.value ? rescue({ resin, inCup: { a: amount(inCup.value.a), b: amount(inCup.value.b) }, needMl, ...(capacityMl.value && capacityMl.value > 0 && { cupCapacityMl: capacityMl.value }) }) : null,
 )
-const shown = (massG: number | null, volumeMl: number | null) => (unit === 'g' ? `${formatNumber(massG, 1)} g` : `${formatNumber(volumeMl, 1)} ml`)
+const shown = (massG: number | null, volumeMl: number | null) => (unit === 'g' ? `${figure(massG, 'g', 1)}` : `${figure(volumeMl, 'ml', 1)}`)
 </script>
 
 <template>
@@ -31,7 +31,7 @@ const shown = (massG: number | null, volumeMl: number | null) => (unit === 'g' ?
         <p v-else class="text-xl">Add <strong>{{ shown(result.value.add.massG, result.value.add.volumeMl) }} of part {{ result.value.add.part.toUpperCase() }}</strong></p>
         <p class="text-soft">
           <template v-if="result.value.ratioErrorPct !== null">The ratio is {{ formatNumber(Math.abs(result.value.ratioErrorPct), 1) }} % off, {{ result.value.withinTolerance ? 'which this resin bears: it may stay as it is' : 'more than this resin bears' }}. </template>
-          <template v-if="result.value.totalMl !== null">The cup then holds {{ formatNumber(result.value.totalMl, 0) }} ml, {{ formatNumber(Math.abs(result.value.surplusMl ?? 0), 0) }} ml {{ (result.value.surplusMl ?? 0) < 0 ? 'too little' : 'over' }}. </template>
+          <template v-if="result.value.totalMl !== null">The cup then holds {{ figure(result.value.totalMl, 'ml', 0) }}, {{ figure(Math.abs(result.value.surplusMl ?? 0), 'ml', 0) }} {{ (result.value.surplusMl ?? 0) < 0 ? 'too little' : 'over' }}. </template>
           <span v-if="result.value.fitsCup === false" class="text-hands">▲ It does not fit this cup any more: pour it into a larger one first.</span>
         </p>
       </template>

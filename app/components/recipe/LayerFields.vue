@@ -67,11 +67,11 @@ const heatText = computed({
       </fieldset>
       <fieldset>
         <legend class="text-soft">Inclusions in each piece</legend>
-        <div v-for="(one, i) in layer.inclusions" :key="i" class="mt-1 grid grid-cols-[1fr_6.5rem_6.5rem_auto] gap-2">
-          <FieldText :model-value="one.name" hide-label label="What is set in" :error="errorAt(`inclusions[${i}].name`)" @update:model-value="set({ inclusions: replaced(layer.inclusions, i, { name: $event }) })" />
-          <FieldNumber v-if="one.volumeMl !== undefined" hide-label :model-value="one.volumeMl" label="takes" unit="ml" :error="errorAt(`inclusions[${i}].volumeMl`)" @update:model-value="set({ inclusions: replaced(layer.inclusions, i, { volumeMl: num($event) }) })" />
+        <div v-for="(one, i) in layer.inclusions" :key="i" class="mt-1 grid grid-cols-[1fr_6.5rem_6.5rem_auto] items-end gap-2">
+          <FieldText :model-value="one.name" :hide-label="i > 0" label="What is set in" :error="errorAt(`inclusions[${i}].name`)" @update:model-value="set({ inclusions: replaced(layer.inclusions, i, { name: $event }) })" />
+          <FieldNumber v-if="one.volumeMl !== undefined" :hide-label="i > 0" :model-value="one.volumeMl" label="takes" unit="ml" :error="errorAt(`inclusions[${i}].volumeMl`)" @update:model-value="set({ inclusions: replaced(layer.inclusions, i, { volumeMl: num($event) }) })" />
           <span v-else class="self-center text-soft">{{ one.massG }} g at {{ one.density }} g/ml</span>
-          <FieldNumber hide-label optional :model-value="one.heightMm" label="high" unit="mm high" :error="errorAt(`inclusions[${i}].heightMm`)" @update:model-value="set({ inclusions: replaced(layer.inclusions, i, { heightMm: $event }) })" />
+          <FieldNumber :hide-label="i > 0" optional :model-value="one.heightMm" label="high" unit="mm" :error="errorAt(`inclusions[${i}].heightMm`)" @update:model-value="set({ inclusions: replaced(layer.inclusions, i, { heightMm: $event }) })" />
           <button type="button" class="quiet slim" :aria-label="`Remove inclusion ${i + 1}`" @click="set({ inclusions: layer.inclusions.filter((_, j) => j !== i) })"><Trash2 :size="16" /></button>
         </div>
         <p v-if="errorAt('inclusions')" class="wrong">{{ errorAt('inclusions') }}</p>

@@ -23,7 +23,7 @@ const choices = computed<(ResinChoice & { name: string })[]>(() => (judged.value
 
 <template>
   <div>
-    <p class="text-soft">{{ formatNumber(need.mixMl, 0) }} ml, {{ formatNumber(need.depthMm, 1) }} mm deep, {{ formatNumber(need.busyMin, 0) }} min from stirring to the last pour, at {{ formatNumber(need.tempC, 1) }} °C.</p>
+    <p class="text-soft">{{ figure(need.mixMl, 'ml', 0) }}, {{ figure(need.depthMm, 'mm', 1) }} deep, {{ formatNumber(need.busyMin, 0) }} min from stirring to the last pour, at {{ figure(need.tempC, '°C', 1) }}.</p>
     <div class="mt-2 flex flex-wrap items-end gap-x-6 gap-y-2">
       <FieldNumber v-model="heatC" optional class="w-44" label="must bear" unit="°C" />
       <label class="flex items-center gap-2 pb-2"><input v-model="hasWhite" type="checkbox" class="size-5 accent-ink"> white in it</label>

@@ -28,8 +28,8 @@ const kindsFor = (phase: Step['phase']) => KINDS.filter(({ value }) => KINDS_OF_
 const choosing = ref('')
 function add(phase: Step['phase'], layer: number, event: Event): void {
   const step = newStep((event.target as HTMLSelectElement).value as StepKind, layer)
+  opened.value = steps.value.length
   steps.value = [...steps.value, { ...step, phase, ...(phase === 'curing' && step.atMin.length === 0 && { atMin: [30] }), ...(phase === 'before' && step.kind === 'other' && { waitsFor: null }) }]
-  opened.value = steps.value.length - 1
   choosing.value = ''
 }
 function move(list: readonly number[], at: number, by: 1 | -1): void {

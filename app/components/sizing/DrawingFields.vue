@@ -79,7 +79,7 @@ watch(shape, (value) => emit('sized', value, `the drawing “${file.value}”`))
         <svg :viewBox="`${box.left - 3} ${box.top - 3} ${box.width + 6} ${box.height + 6}`" class="mx-auto block max-h-64 w-full" role="img" :aria-label="`The outline of ${file}`">
           <path :d="rings.map((ring) => `M${ring.map((point) => point.join(' ')).join('L')}Z`).join('')" fill="var(--sunk)" fill-rule="evenodd" stroke="var(--ink)" stroke-width="1.2" vector-effect="non-scaling-stroke" />
         </svg>
-        <figcaption v-if="measured?.ok" class="mt-1 text-soft">{{ formatNumber(box.width, 1) }} × {{ formatNumber(box.height, 1) }} mm, {{ measured.value.areaCm2 === null ? 'area not clear' : `${formatNumber(measured.value.areaCm2, 2)} cm²` }}, edge {{ formatNumber(measured.value.perimeterMm, 0) }} mm</figcaption>
+        <figcaption v-if="measured?.ok" class="mt-1 text-soft">{{ formatNumber(box.width, 1) }} × {{ figure(box.height, 'mm', 1) }}, {{ measured.value.areaCm2 === null ? 'area not clear' : `${formatNumber(measured.value.areaCm2, 2)} cm²` }}, edge {{ figure(measured.value.perimeterMm, 'mm', 0) }}</figcaption>
       </figure>
     </template>
   </div>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { levelAtVolume, solidOf, type Shape } from '~~/core/size'
-import { formatNumber } from '~~/core/units'
 import type { MeasuredMesh } from '~/composables/useMeshWorker'
 
 /** The inside of a mould from an STL file, measured in a worker and shown with the resin standing in it. */
@@ -57,9 +56,9 @@ async function open(files: FileList | null): Promise<void> {
     <template v-if="mesh">
       <MeshView class="sheet mt-3" :corners="mesh.corners" :height-mm="mesh.answer.heightMm" :level-mm="levelMm" />
       <template v-if="solid">
-        <label class="mt-2 flex items-center gap-3"><span class="text-soft">filled with</span><input v-model.number="levelMl" type="range" class="flex-1 accent-ink" min="0" :max="Math.floor(solid.capacityMl)" step="1" aria-label="millilitres in the mould"><span class="w-44 text-right"><strong>{{ formatNumber(levelMl, 0) }} ml</strong> to {{ formatNumber(levelMm, 1) }} mm</span></label>
+        <label class="mt-2 flex items-center gap-3"><span class="text-soft">filled with</span><input v-model.number="levelMl" type="range" class="flex-1 accent-ink" min="0" :max="Math.floor(solid.capacityMl)" step="1" aria-label="millilitres in the mould"><span class="w-44 text-right"><strong>{{ figure(levelMl, 'ml', 0) }}</strong> to {{ figure(levelMm, 'mm', 1) }}</span></label>
       </template>
-      <p class="mt-1 text-soft">{{ mesh.answer.triangles }} triangles, {{ formatNumber(mesh.answer.heightMm, 1) }} mm high.</p>
+      <p class="mt-1 text-soft">{{ mesh.answer.triangles }} triangles, {{ figure(mesh.answer.heightMm, 'mm', 1) }} high.</p>
     </template>
   </div>
 </template>

@@ -3,7 +3,6 @@ import type { Point } from '~~/core/geometry'
 import { outline } from '~~/core/outline'
 import type { Shape } from '~~/core/size'
 import { rectify } from '~~/core/survey'
-import { formatNumber } from '~~/core/units'
 
 /** An outline traced on a photograph, scaled by a known length or by the four corners of a known rectangle. */
 const emit = defineEmits<{ sized: [shape: Shape | null, from: string] }>()
@@ -94,13 +93,13 @@ const millimetres = computed<{ points: Point[]; said: string } | string>(() => {
     const { widthMm, heightMm: height } = rectangle.value
     if (!widthMm || !height || !(widthMm > 0) || !(height > 0)) return 'Write down the size of the rectangle.'
     const result = rectify({ corners: known.points.value, rectangle: { widthMm, heightMm: height }, points: traced.points.value })
-    return result.ok ? { points: result.value.points, said: `A corner marked a pixel off moves the outline by ${formatNumber(result.value.perPixelMm, 2)} mm at most.` } : `The ${result.issues[0]?.path.split('[')[0]} ${result.issues[0]?.message}.`
+    return result.ok ? { points: result.value.points, said: `A corner marked a pixel off moves the outline by ${figure(result.value.perPixelMm, 'mm', 2)} at most.` } : `The ${result.issues[0]?.path.split('[')[0]} ${result.issues[0]?.message}.`
   }
   const [p, q] = known.points.value as [Point, Point]
   const pixels = Math.hypot(p[0] - q[0], p[1] - q[1])
   if (!lengthMm.value || !(lengthMm.value > 0) || pixels === 0) return 'Write down how long it is.'
   const mm = lengthMm.value / pixels
-  return { points: traced.points.value.map(([x, y]): Point => [x * mm, y * mm]), said: `A pixel is ${formatNumber(mm, 3)} mm.` }
+  return { points: traced.points.value.map(([x, y]): Point => [x * mm, y * mm]), said: `A pixel is ${figure(mm, 'mm', 3)}.` }
 })
 const measured = computed(() => (typeof millimetres.value === 'string' ? null : outline({ points: millimetres.value.points, scale: { units: 1, mm: 1 } })))
 const complaint = computed(() => {

@@ -14,7 +14,7 @@ const filled = computed(() => readings.value.map(({ heightMm, waterG }) => ({ he
 const isComplete = computed(() => filled.value.every(({ heightMm, waterG }) => heightMm > 0 && waterG > 0))
 const result = computed(() => (isComplete.value ? waterFill({ waterC: num(waterC.value), readings: filled.value }) : null))
 const errorAt = (path: string) => (result.value && !result.value.ok ? result.value.issues.find((issue) => issue.path === path)?.message : undefined)
-watch(result, (value) => emit('sized', value?.ok ? value.value.shape : null, `${filled.value.length === 1 ? 'one level' : `${filled.value.length} levels`} of water at ${formatNumber(num(waterC.value), 1)} °C`))
+watch(result, (value) => emit('sized', value?.ok ? value.value.shape : null, `${filled.value.length === 1 ? 'one level' : `${filled.value.length} levels`} of water at ${figure(num(waterC.value), '°C', 1)}`))
 </script>
 
 <template>

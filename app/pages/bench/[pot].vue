@@ -99,7 +99,7 @@ const reached = computed(() => TRACK.findIndex((mark) => mark.kinds.includes(ste
         <PotMark :letter="run.letter" :tint="run.tint" large />
         <div class="min-w-0 flex-1">
           <h1 class="text-[clamp(1.4rem,3vw,2.3rem)]">{{ run.title }}</h1>
-          <p class="text-lg text-soft">{{ run.pieces }} {{ run.pieces === 1 ? 'piece' : 'pieces' }}, {{ run.resinName }}, {{ formatNumber(run.targets.needMl, 0) }} ml</p>
+          <p class="text-lg text-soft">{{ run.pieces }} {{ run.pieces === 1 ? 'piece' : 'pieces' }}, {{ run.resinName }}, {{ figure(run.targets.needMl, 'ml', 0) }}</p>
           <ol class="mt-2 flex flex-wrap gap-x-5 text-soft" aria-label="Steps of this run"><li v-for="(mark, i) in TRACK" :key="mark.name" :class="i === reached ? 'font-semibold text-ink underline underline-offset-8 decoration-2' : ''" :aria-current="i === reached ? 'step' : undefined">{{ mark.name }}</li></ol>
         </div>
         <div class="text-right">
@@ -122,7 +122,7 @@ const reached = computed(() => TRACK.findIndex((mark) => mark.kinds.includes(ste
         </template>
         <template v-else-if="step.kind === 'done'"><p class="text-[clamp(1.8rem,5vw,4rem)]">Pot {{ run.letter }} is poured and curing.</p><NuxtLink to="/racks" class="press text-xl">See it on the racks</NuxtLink></template>
         <template v-else><p class="text-[clamp(1.8rem,5vw,4rem)]">Pot {{ run.letter }} was given up.</p><p class="max-w-prose text-lg text-soft">Let it cure where it can do no harm; plan again and a new pot takes its place.</p></template>
-        <ul v-if="dosed.length > 0 && (step.kind === 'stir' || step.kind === 'rest')" class="flex flex-wrap justify-center gap-x-10 gap-y-2 text-[clamp(1.1rem,2vw,1.6rem)]" aria-label="Split and colour"><li v-for="colour in dosed" :key="colour.name"><strong>{{ colour.name }}</strong>, {{ formatNumber(colour.cupMl, 0) }} ml<span v-for="dose in colour.pigments" :key="dose.id" class="block text-soft">{{ dose.id }} {{ formatNumber(dose.massG, 2) }} g{{ dose.drops === null ? '' : `, ${formatNumber(dose.drops, 0)} drops` }}</span></li></ul>
+        <ul v-if="dosed.length > 0 && (step.kind === 'stir' || step.kind === 'rest')" class="flex flex-wrap justify-center gap-x-10 gap-y-2 text-[clamp(1.1rem,2vw,1.6rem)]" aria-label="Split and colour"><li v-for="colour in dosed" :key="colour.name"><strong>{{ colour.name }}</strong>, {{ figure(colour.cupMl, 'ml', 0) }}<span v-for="dose in colour.pigments" :key="dose.id" class="block text-soft">{{ dose.id }} {{ figure(dose.massG, 'g', 2) }}{{ dose.drops === null ? '' : `, ${formatNumber(dose.drops, 0)} drops` }}</span></li></ul>
         <p v-if="bench.state.ratioErrorPct !== null && step.kind !== 'weigh' && !['done', 'spoiled'].includes(step.kind)" class="text-xl text-soft">the mix is {{ formatNumber(Math.abs(bench.state.ratioErrorPct), 2) }} % off the ratio, within {{ run.targets.resin.tolerancePct }} %</p>
       </section>
       <footer class="space-y-3">

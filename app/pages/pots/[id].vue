@@ -41,15 +41,15 @@ const warnings = computed(() => {
 })
 
 const doseOf = (dose: { massG: number; teaspoons: number | null; drops: number | null }) =>
-  [`${formatNumber(dose.massG, 2)} g`, dose.teaspoons !== null ? `${formatNumber(dose.teaspoons, 2)} tsp` : '', dose.drops !== null ? `${formatNumber(dose.drops, 0)} drops` : ''].filter(Boolean).join(' · ')
+  [`${figure(dose.massG, 'g', 2)}`, dose.teaspoons !== null ? `${formatNumber(dose.teaspoons, 2)} tsp` : '', dose.drops !== null ? `${formatNumber(dose.drops, 0)} drops` : ''].filter(Boolean).join(' · ')
 const card = computed<PotCard | null>(() => {
   if (!pot.value || !resin.value || !figures.value || !mixed.value || typeof mixed.value === 'string') return null
   const { letter, tint, needMl } = pot.value
   const pieces = piecesOfPot(pot.value)
   return {
-    letter, tint, title: potTitle(pot.value), note: `${pieces} ${pieces === 1 ? 'piece' : 'pieces'} for ${potOrders(pot.value)}`, resin: `${resin.value.name}, ${formatNumber(needMl, 0)} ml`,
-    readings: mixed.value.steps.map((step) => ({ part: `part ${step.part.toUpperCase()} until it shows`, reading: `${formatNumber(step.readTo, decimals.value)} ${step.unit}` })),
-    colours: colours.value.flatMap((colour) => (colour.cup?.pigments ?? []).map((dose) => ({ name: colours.value.length > 1 ? `${colour.names.join(', ')} (${formatNumber(colour.cupMl, 0)} ml): ${dose.id}` : dose.id, dose: doseOf(dose) }))),
+    letter, tint, title: potTitle(pot.value), note: `${pieces} ${pieces === 1 ? 'piece' : 'pieces'} for ${potOrders(pot.value)}`, resin: `${resin.value.name}, ${figure(needMl, 'ml', 0)}`,
+    readings: mixed.value.steps.map((step) => ({ part: `part ${step.part.toUpperCase()} until it shows`, reading: figure(step.readTo, step.unit, decimals.value) })),
+    colours: colours.value.flatMap((colour) => (colour.cup?.pigments ?? []).map((dose) => ({ name: colours.value.length > 1 ? `${colour.names.join(', ')} (${figure(colour.cupMl, 'ml', 0)}): ${dose.id}` : dose.id, dose: doseOf(dose) }))),
     times: [
       { name: 'stir', value: `${formatNumber(figures.value.stirMin, 0)} min` }, { name: 'rest, from the end of stirring', value: `${formatNumber(figures.value.restMin, 0)} min` },
       { name: 'cup workable for', value: `${formatNumber(figures.value.workMin, 0)} min` }, { name: 'resting and pouring take', value: `${formatNumber(figures.value.busyMin, 0)} min` },
@@ -90,35 +90,35 @@ async function print(size: CardSize): Promise<void> {
         <PotMark :letter="pot.letter" :tint="pot.tint" large />
         <section>
           <h2 class="mb-1">Mix</h2>
-          <p class="text-soft">{{ resin.name }}, {{ formatNumber(pot.needMl, 1) }} ml</p>
+          <p class="text-soft">{{ resin.name }}, {{ figure(pot.needMl, 'ml', 1) }}</p>
           <p v-if="typeof mixed === 'string'" class="wrong">{{ mixed }}</p>
           <table v-else-if="mixed" class="ledger mt-1">
             <tbody>
-              <tr v-for="step in mixed.steps" :key="step.part"><td>part {{ step.part.toUpperCase() }} until it shows</td><td class="figure"><WhyNumber large :why="whyPart(resin, pot.needMl, measure, mixed, step.part)" :value="formatNumber(step.readTo, decimals)" :unit="step.unit" /></td></tr>
+              <tr v-for="step in mixed.steps" :key="step.part"><td>part {{ step.part.toUpperCase() }} until it shows</td><td class="figure"><WhyNumber large :why="whyPart(resin, pot.needMl, measure, mixed, step.part)" :value="step.readTo" :decimals="decimals" :unit="step.unit" /></td></tr>
               <tr><td class="text-soft">ratio off by rounding</td><td class="figure">{{ formatNumber(mixed.measured.ratioErrorPct, 2) }} %</td></tr>
-              <tr v-if="mixed.measured.surplusMl !== null"><td class="text-soft">over by rounding</td><td class="figure">{{ formatNumber(mixed.measured.surplusMl, 1) }} ml</td></tr>
+              <tr v-if="mixed.measured.surplusMl !== null"><td class="text-soft">over by rounding</td><td class="figure">{{ figure(mixed.measured.surplusMl, 'ml', 1) }}</td></tr>
             </tbody>
           </table>
           <h2 class="mt-5 mb-1">Cups to lay out, and their colour</h2>
-          <p class="text-soft">One to mix in that holds {{ formatNumber(pot.needMl * STIR_ROOM, 0) }} ml or more, then:</p>
+          <p class="text-soft">One to mix in that holds {{ figure(pot.needMl * STIR_ROOM, 'ml', 0) }} or more, then:</p>
           <table class="ledger mt-1">
-            <thead><tr><th>cups</th><th class="figure">ml</th><th>pigment</th><th class="figure">grams</th><th class="figure">teaspoons</th><th class="figure">drops</th></tr></thead>
+            <thead><tr><th>cups</th><th class="figure">{{ ownUnits().volume }}</th><th>pigment</th><th class="figure">{{ ownUnits().mass }}</th><th class="figure">teaspoons</th><th class="figure">drops</th></tr></thead>
             <tbody>
               <template v-for="colour in colours" :key="colour.key">
-                <tr v-if="colour.pigments.length === 0"><td><span class="mr-2 inline-block size-3.5 border border-ink align-[-2px]" :style="{ background: colour.tint }" />{{ colour.cups }} for {{ colour.names.join(', ') }}</td><td class="figure">{{ formatNumber(colour.cupMl, 1) }}</td><td colspan="4" class="text-soft">clear: nothing goes in</td></tr>
+                <tr v-if="colour.pigments.length === 0"><td><span class="mr-2 inline-block size-3.5 border border-ink align-[-2px]" :style="{ background: colour.tint }" />{{ colour.cups }} for {{ colour.names.join(', ') }}</td><td class="figure">{{ ownFigure(colour.cupMl, 'ml', 1).text }}</td><td colspan="4" class="text-soft">clear: nothing goes in</td></tr>
                 <tr v-for="(dose, i) in colour.cup?.pigments ?? []" :key="dose.id">
-                  <td><template v-if="i === 0"><span class="mr-2 inline-block size-3.5 border border-ink align-[-2px]" :style="{ background: colour.tint }" />{{ colour.cups }} for {{ colour.names.join(', ') }}</template></td><td class="figure">{{ i === 0 ? formatNumber(colour.cupMl, 1) : '' }}</td>
-                  <td>{{ dose.id }}</td><td class="figure font-semibold">{{ formatNumber(dose.massG, 2) }}</td><td class="figure">{{ formatNumber(dose.teaspoons, 2) }}</td><td class="figure">{{ formatNumber(dose.drops, 0) }}</td>
+                  <td><template v-if="i === 0"><span class="mr-2 inline-block size-3.5 border border-ink align-[-2px]" :style="{ background: colour.tint }" />{{ colour.cups }} for {{ colour.names.join(', ') }}</template></td><td class="figure">{{ i === 0 ? ownFigure(colour.cupMl, 'ml', 1).text : '' }}</td>
+                  <td>{{ dose.id }}</td><td class="figure font-semibold">{{ ownFigure(dose.massG, 'g', 2).text }}</td><td class="figure">{{ formatNumber(dose.teaspoons, 2) }}</td><td class="figure">{{ formatNumber(dose.drops, 0) }}</td>
                 </tr>
-                <tr v-if="colour.pigments.length > 0 && !colour.cup"><td>{{ colour.cups }} for {{ colour.names.join(', ') }}</td><td class="figure">{{ formatNumber(colour.cupMl, 1) }}</td><td colspan="4" class="wrong">the resin’s densities are needed to weigh its pigments</td></tr>
+                <tr v-if="colour.pigments.length > 0 && !colour.cup"><td>{{ colour.cups }} for {{ colour.names.join(', ') }}</td><td class="figure">{{ ownFigure(colour.cupMl, 'ml', 1).text }}</td><td colspan="4" class="wrong">the resin’s densities are needed to weigh its pigments</td></tr>
               </template>
-              <tr><td>1 of clear in reserve</td><td class="figure">{{ formatNumber(figures.reserveMl, 1) }}</td><td colspan="4" class="text-soft">until the colours are judged; what is left goes to the filler moulds</td></tr>
+              <tr><td>1 of clear in reserve</td><td class="figure">{{ ownFigure(figures.reserveMl, 'ml', 1).text }}</td><td colspan="4" class="text-soft">until the colours are judged; what is left goes to the filler moulds</td></tr>
             </tbody>
           </table>
           <p v-for="colour in colours.filter((one) => one.cup?.overLimit)" :key="colour.key" class="wrong">{{ colour.names.join(', ') }}: {{ formatNumber(colour.cup?.totalLoadPct ?? null, 1) }} % is over the usual cap of {{ PIGMENT_CAP_PCT }} %.</p>
           <template v-if="ladder">
             <h2 class="mt-5 mb-1">Or one cup, darkened between the pours</h2>
-            <table class="ledger"><thead><tr><th>for</th><th class="figure">add drops</th><th class="figure">pour ml</th><th class="figure">wanted</th><th class="figure">reached</th></tr></thead><tbody><tr v-for="rung in ladder" :key="rung.name"><td>{{ rung.name }}</td><td class="figure font-semibold">{{ rung.addDrops }}</td><td class="figure">{{ formatNumber(rung.pourMl, 1) }}</td><td class="figure">{{ formatNumber(rung.wantedPct, 2) }} %</td><td class="figure">{{ formatNumber(rung.reachedPct, 2) }} %</td></tr></tbody></table>
+            <table class="ledger"><thead><tr><th>for</th><th class="figure">add drops</th><th class="figure">pour {{ ownUnits().volume }}</th><th class="figure">wanted</th><th class="figure">reached</th></tr></thead><tbody><tr v-for="rung in ladder" :key="rung.name"><td>{{ rung.name }}</td><td class="figure font-semibold">{{ rung.addDrops }}</td><td class="figure">{{ ownFigure(rung.pourMl, 'ml', 1).text }}</td><td class="figure">{{ formatNumber(rung.wantedPct, 2) }} %</td><td class="figure">{{ formatNumber(rung.reachedPct, 2) }} %</td></tr></tbody></table>
           </template>
         </section>
         <section>
@@ -127,10 +127,10 @@ async function print(size: CardSize): Promise<void> {
             <rect x="0.5" y="6" :width="Math.min(299, (299 * figures.workMin) / Math.max(figures.workMin, figures.busyMin))" height="20" fill="var(--shift)" stroke="var(--ink)" />
             <rect x="0.5" y="10" :width="(299 * figures.restMin) / Math.max(figures.workMin, figures.busyMin)" height="12" fill="var(--hair)" />
             <rect :x="0.5 + (299 * figures.restMin) / Math.max(figures.workMin, figures.busyMin)" y="10" :width="(299 * figures.pourMin) / Math.max(figures.workMin, figures.busyMin)" height="12" :fill="pot.tint" stroke="var(--ink)" stroke-width="0.7" />
-            <text x="0" y="42" font-size="12" fill="var(--soft)">rest {{ formatNumber(figures.restMin, 0) }}, pour {{ formatNumber(figures.pourMin, 0) }} of {{ formatNumber(figures.workMin, 0) }} min at {{ formatNumber(workshop.warmC, 1) }} °C</text>
+            <text x="0" y="42" font-size="12" fill="var(--soft)">rest {{ formatNumber(figures.restMin, 0) }}, pour {{ formatNumber(figures.pourMin, 0) }} of {{ formatNumber(figures.workMin, 0) }} min at {{ figure(workshop.warmC, '°C', 1) }}</text>
           </svg>
           <h2 class="mt-4 mb-1">Pours, one after another</h2>
-          <ol class="list-decimal pl-5"><li v-for="portion in pot.portions" :key="`${portion.lineId}/${portion.layer.id}/${portion.firstPiece}`"><NuxtLink :to="`/orders/${portion.orderId}`" class="link">{{ portion.recipeName }}, {{ portion.layer.name }}</NuxtLink> <span class="text-soft">{{ pieceRange(portion) }}, {{ formatNumber(portion.pouredMl, 1) }} ml in {{ formatNumber(portion.layer.pourMin * portion.pieces, 0) }} min</span></li></ol>
+          <ol class="list-decimal pl-5"><li v-for="portion in pot.portions" :key="`${portion.lineId}/${portion.layer.id}/${portion.firstPiece}`"><NuxtLink :to="`/orders/${portion.orderId}`" class="link">{{ portion.recipeName }}, {{ portion.layer.name }}</NuxtLink> <span class="text-soft">{{ pieceRange(portion) }}, {{ figure(portion.pouredMl, 'ml', 1) }} in {{ formatNumber(portion.layer.pourMin * portion.pieces, 0) }} min</span></li></ol>
           <ul v-if="warnings.length > 0" class="mt-3 space-y-2">
             <li v-for="warning in warnings" :key="warning.where + warning.code" class="border-l-4 border-hands pl-3"><strong>{{ warning.message }}</strong>: {{ warning.suggestion }}<span v-if="pot.portions.length > 1"> ({{ warning.where }})</span>.</li>
           </ul>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { formatNumber } from '~~/core/units'
 import { pieceRange, potOrders, potTitle } from '~~/shared/potTitle'
 import type { GatherFields } from '~~/shared/schemas/forms'
 import type { Pot } from '~~/shared/types'
@@ -37,7 +36,7 @@ const groups = computed(() => {
 })
 const readingsOf = ({ resin, figures }: (typeof judged.value)[number]) => {
   const mixed = resin && figures ? mixForPot(resin, figures.needMl, measure.value) : ''
-  return mixed === null || typeof mixed === 'string' ? (mixed ?? '') : mixed.steps.map((step) => `${step.part.toUpperCase()} to ${formatNumber(step.readTo, measure.value.kind === 'scale' && measure.value.resolutionG < 1 ? 1 : 0)} ${step.unit}`).join(', ')
+  return mixed === null || typeof mixed === 'string' ? (mixed ?? '') : mixed.steps.map((step) => `${step.part.toUpperCase()} to ${figure(step.readTo, step.unit, measure.value.kind === 'scale' && measure.value.resolutionG < 1 ? 1 : 0)}`).join(', ')
 }
 /** Layers that the plan had on different days wait for one another in one pot. */
 const daysApart = (pot: TablePot) => {
@@ -106,7 +105,7 @@ async function undo(): Promise<void> {
             <li v-for="pot in shown" :key="pot.id" class="border-b border-hair">
               <label class="grid cursor-pointer grid-cols-[1.4rem_1.8rem_minmax(0,1fr)] items-center gap-2 py-1 leading-tight" :class="picked.has(pot.id) ? 'bg-sheet' : ''">
                 <input type="checkbox" class="size-5 accent-ink" :checked="picked.has(pot.id)" @change="toggle(pot)"><PotMark :letter="pot.letter" :tint="pot.tint" />
-                <span class="min-w-0">{{ potTitle(pot) }}<br><span class="text-sm text-soft">{{ dayOf(pot) }} · {{ formatNumber(pot.needMl, 0) }} ml · {{ potOrders(pot) }}</span></span>
+                <span class="min-w-0">{{ potTitle(pot) }}<br><span class="text-sm text-soft">{{ dayOf(pot) }} · {{ figure(pot.needMl, 'ml', 0) }} · {{ potOrders(pot) }}</span></span>
               </label>
             </li>
           </ul>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { surplusHomes } from '~~/core/batch'
-import { formatNumber } from '~~/core/units'
 import { whyPart } from '~~/core/why'
 import { pieceRange, potOrders, potTitle } from '~~/shared/potTitle'
 import type { Pot } from '~~/shared/types'
@@ -46,7 +45,7 @@ const piecesOf = (pot: Pot) => pot.portions.map(pieceRange).join(', ')
 const device = computed(() => {
   const choice = session.person?.measure
   if (!choice) return ''
-  return choice.kind === 'cup' ? `a cup marked every ${choice.step} ml` : `a scale that shows ${choice.step} g${choice.tare ? '' : ', adding up'}`
+  return choice.kind === 'cup' ? `a cup marked every ${figure(choice.step, 'ml', choice.step < 1 ? 1 : 0)}` : `a scale that shows ${figure(choice.step, 'g', 1)}${choice.tare ? '' : ', adding up'}`
 })
 </script>
 
@@ -66,17 +65,17 @@ const device = computed(() => {
           <li v-for="{ pot, resin, mixed, refused } in list" :key="pot.id" class="grid items-center gap-x-5 gap-y-1 border-b border-hair py-2 sm:grid-cols-[2rem_4.5rem_minmax(0,1fr)_auto_auto]">
             <PotMark :letter="pot.letter" :tint="pot.tint" />
             <span>{{ pot.startAt ? local(pot.startAt).toFormat('HH:mm') : '' }}<span v-if="pot.state === 'mixing'" class="text-soft">open</span></span>
-            <span><NuxtLink :to="`/pots/${pot.id}`" class="link font-semibold">{{ potTitle(pot) }}</NuxtLink> <span class="text-soft">{{ piecesOf(pot) }} · {{ potOrders(pot) }} · {{ workshop.people.get(pot.personId ?? 0)?.name ?? 'nobody yet' }}</span><br><span class="text-soft">{{ resin.name }}, {{ formatNumber(pot.needMl, 0) }} ml</span></span>
+            <span><NuxtLink :to="`/pots/${pot.id}`" class="link font-semibold">{{ potTitle(pot) }}</NuxtLink> <span class="text-soft">{{ piecesOf(pot) }} · {{ potOrders(pot) }} · {{ workshop.people.get(pot.personId ?? 0)?.name ?? 'nobody yet' }}</span><br><span class="text-soft">{{ resin.name }}, {{ figure(pot.needMl, 'ml', 0) }}</span></span>
             <span v-if="refused" class="wrong">{{ refused }}</span>
             <span v-else-if="mixed" class="flex gap-5">
-              <span v-for="step in mixed.steps" :key="step.part" class="whitespace-nowrap"><span class="text-soft">{{ step.part.toUpperCase() }} to</span> <WhyNumber large :why="whyPart(resin, pot.needMl, measure, mixed, step.part)" :value="formatNumber(step.readTo, decimals)" :unit="step.unit" /></span>
+              <span v-for="step in mixed.steps" :key="step.part" class="whitespace-nowrap"><span class="text-soft">{{ step.part.toUpperCase() }} to</span> <WhyNumber large :why="whyPart(resin, pot.needMl, measure, mixed, step.part)" :value="step.readTo" :decimals="decimals" :unit="step.unit" /></span>
             </span>
             <NuxtLink :to="`/bench/${pot.id}`" class="press inline-grid place-content-center whitespace-nowrap">{{ pot.state === 'mixing' ? 'Go on' : 'To the bench' }}</NuxtLink>
           </li>
         </ul>
         <details v-if="dayHomes.get(day)?.fills.length" class="mt-1">
-          <summary class="text-soft">Lay out for the surplus: {{ formatNumber(dayHomes.get(day)!.usedMl, 0) }} ml find a home, {{ formatNumber(lostMl(dayHomes.get(day)!.lost), 0) }} ml are lost</summary>
-          <table class="ledger mt-1 max-w-xl"><thead><tr><th>filler mould</th><th>from pot</th><th class="figure">ml</th><th class="figure">to mm</th></tr></thead><tbody><tr v-for="fill in dayHomes.get(day)!.fills" :key="fill.mould"><td>{{ fill.mould }}</td><td>{{ fill.pot }}</td><td class="figure">{{ formatNumber(fill.ml, 1) }}</td><td class="figure">{{ formatNumber(fill.depthMm, 1) }}</td></tr></tbody></table>
+          <summary class="text-soft">Lay out for the surplus: {{ figure(dayHomes.get(day)!.usedMl, 'ml', 0) }} find a home, {{ figure(lostMl(dayHomes.get(day)!.lost), 'ml', 0) }} are lost</summary>
+          <table class="ledger mt-1 max-w-xl"><thead><tr><th>filler mould</th><th>from pot</th><th class="figure">{{ ownUnits().volume }}</th><th class="figure">to {{ ownUnits().length }}</th></tr></thead><tbody><tr v-for="fill in dayHomes.get(day)!.fills" :key="fill.mould"><td>{{ fill.mould }}</td><td>{{ fill.pot }}</td><td class="figure">{{ ownFigure(fill.ml, 'ml', 1).text }}</td><td class="figure">{{ ownFigure(fill.depthMm, 'mm', 1).text }}</td></tr></tbody></table>
         </details>
       </section>
       <CautionList :topics="['liquid', 'cup', 'waste']" />

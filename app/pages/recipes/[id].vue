@@ -2,7 +2,6 @@
 import { ArrowDown, ArrowUp, SplitSquareVertical, Trash2 } from '@lucide/vue'
 import { busyMinOf, checkPot, insertLayer, layerDepthMm, moveBoundary, sizeBatch, splitLayer, type Layer, type Recipe } from '~~/core/batch'
 import { footprintOf } from '~~/core/size'
-import { formatNumber } from '~~/core/units'
 import { newRecipeSchema, recipeSchema, type RecipeFields } from '~~/shared/schemas/forms'
 import type { RecipeRow } from '~~/shared/types'
 import { drawnLayers } from '~/utils/drawnLayers'
@@ -158,7 +157,7 @@ function useOwnFootprint(): void {
           </div>
           <p v-if="noRoom" role="status" class="wrong">{{ noRoom }}</p>
           <p v-if="complaint" role="status" class="wrong">{{ complaint.message }}</p>
-          <p v-else-if="sized.ok && sized.value.capacityMl" class="text-soft">Holds {{ formatNumber(sized.value.capacityMl, 1) }} ml to the brim; one piece takes {{ formatNumber(sized.value.layers.reduce((sum, layer) => sum + layer.netMl, 0), 1) }} ml of resin.</p>
+          <p v-else-if="sized.ok && sized.value.capacityMl" class="text-soft">Holds {{ figure(sized.value.capacityMl, 'ml', 1) }} to the brim; one {{ draft.others.length > 0 ? 'set' : 'piece' }} takes {{ figure(sized.value.layers.reduce((sum, layer) => sum + layer.netMl, 0), 'ml', 1) }} of resin.</p>
           <div class="grid gap-x-4 gap-y-2 sm:grid-cols-2">
             <FieldText v-model="draft.name" label="Name" :error="errorAt('name')" />
             <FieldChoice v-model="draft.mouldId" label="Mould" :options="mouldOptions" :error="errorAt('mouldId')" />

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { solidOf, type Shape } from '~~/core/size'
-import { formatNumber } from '~~/core/units'
 import { SHAPE_WORDS } from '~/utils/shapes'
 
 const workshop = useWorkshopStore()
@@ -24,7 +23,7 @@ const moulds = computed(() => [...workshop.moulds.values()])
           <CutawayDrawing v-if="mould.shape" small class="w-32 shrink-0" :shape="mould.shape" :layers="[]" />
           <span v-else class="grid h-20 w-32 shrink-0 place-content-center border border-dashed border-firm text-sm text-soft">not sized</span>
           <span class="min-w-0"><span class="link font-label text-lg">{{ mould.name }}</span><br>
-            <template v-if="mould.shape"><strong>{{ formatNumber(holds(mould.shape), 1) }} ml</strong> <span class="text-soft">{{ SHAPE_WORDS[mould.shape.kind] }}, {{ HOW[mould.sizedHow ?? 'measures'] }}</span><br></template>
+            <template v-if="mould.shape"><strong>{{ figure(holds(mould.shape), 'ml', 1) }}</strong> <span class="text-soft">{{ SHAPE_WORDS[mould.shape.kind] }}, {{ HOW[mould.sizedHow ?? 'measures'] }}</span><br></template>
             <span class="text-soft">{{ mould.count }} in the workshop</span></span>
         </NuxtLink>
       </li>

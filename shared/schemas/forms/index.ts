@@ -1,6 +1,7 @@
 import type { Schema } from 'yup'
-import { MILESTONES, SIZED_HOW, STEP_KINDS, type Mould, type Recipe, type Resin, type Step } from '../../../core/batch'
+import { MILESTONES, ORIGINS, RESIN_FIGURES, SIZED_HOW, STEP_KINDS, type Mould, type Recipe, type Resin, type Step } from '../../../core/batch'
 import type { RunEvent } from '../../../core/run'
+import { OWN_UNITS, type OwnUnits } from '../../../core/units'
 import { ORDER_STATES, VERDICTS, type KeyedRunEvent, type OrderFields, type MeasureChoice, type Verdict } from '../../types'
 import { exact, flag, list, money, named, notNegative, num, oneOf, positive, text, whole } from '../fields'
 import { maybeShapeSchema, shapeSchema, sizeLayerFields } from '../compute/size'
@@ -65,6 +66,13 @@ const resinFields = {
   whiteHold: whole().min(1).max(5),
   stockMl: notNegative().required(),
   leadDays: whole().required().min(0).max(365),
+  viscosityA: positive().max(1_000_000),
+  viscosityB: positive().max(1_000_000),
+  clarity: whole().min(1).max(5),
+  yellowing: whole().min(1).max(5),
+  smell: whole().min(1).max(5),
+  otherKits: list(exact({ ml: positive().required(), price: money().required(), leadDays: whole().required().min(0).max(365) }).required()).required().max(12),
+  origins: exact(Object.fromEntries(RESIN_FIGURES.map(({ key }) => [key, oneOf(ORIGINS)]))).required(),
   note: text(4000).defined('is missing'),
 }
 export type ResinFields = Omit<Resin, 'id'>
@@ -162,6 +170,10 @@ export const measureChoiceSchema = exact({
   step: positive().required().max(1000),
   tare: flag().required(),
 }) as unknown as Schema<MeasureChoice>
+
+export const ownUnitsSchema = exact({
+  mass: oneOf(OWN_UNITS.mass).required(), volume: oneOf(OWN_UNITS.volume).required(), length: oneOf(OWN_UNITS.length).required(), temperature: oneOf(OWN_UNITS.temperature).required(),
+}) as unknown as Schema<OwnUnits>
 
 const uuid = () => text(36).matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/, 'must be a UUID')
 const RUN_KINDS: RunEvent['kind'][] = ['weighed', 'stirStarted', 'stirEnded', 'pourStarted', 'pourEnded', 'heatPass', 'cureStarted', 'spoiled', 'undone']
