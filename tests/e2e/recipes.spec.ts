@@ -13,6 +13,7 @@ test('on the cutaway a layer is dropped in, tinted and given an inclusion; its s
 
   const cutaway = page.getByRole('group', { name: /^Cut through the piece/ })
   await page.getByRole('button', { name: 'drop in a layer' }).click()
+  await cutaway.scrollIntoViewIfNeeded()
   const surface = (await cutaway.getByRole('slider').boundingBox())!
   const foot = (await cutaway.getByText('face', { exact: true }).last().boundingBox())!
   await page.mouse.click(surface.x + surface.width / 2, (surface.y + foot.y) / 2)
@@ -29,17 +30,18 @@ test('on the cutaway a layer is dropped in, tinted and given an inclusion; its s
   await page.getByLabel('high').fill('4')
   await expect(page.getByText(/proud/)).toHaveCount(0)
   const inclusion = cutaway.getByRole('button', { name: /inclusion: place it/ })
-  const before = await inclusion.locator('path').getAttribute('transform')
+  const before = (await inclusion.locator('path').getAttribute('transform'))!
   await inclusion.press('ArrowRight')
-  expect(await inclusion.locator('path').getAttribute('transform')).not.toBe(before)
+  await expect(inclusion.locator('path')).not.toHaveAttribute('transform', before)
 
   // The new layer goes to the face: what was done before and on the face goes behind it.
   await page.getByRole('button', { name: 'to the face' }).click()
   await expect(page.getByRole('region', { name: 'before face is poured' })).toContainText('Seal or prime')
+  await page.getByRole('button', { name: 'to the back' }).click()
   await page.getByRole('button', { name: 'Save the recipe' }).click()
   await expect(page).toHaveURL(/recipes\/\d+$/)
 
-  await page.getByRole('button', { name: '2 face' }).click()
+  await page.getByRole('button', { name: '1 face' }).click()
   await page.getByLabel('rest after stirring').fill('11')
   await page.getByRole('button', { name: 'Save the recipe' }).click()
   await expect(page.getByText('Saved.')).toBeVisible()
