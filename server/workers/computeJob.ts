@@ -3,11 +3,13 @@ import { outline, type OutlineRequest } from '../../core/outline'
 import { plan, type PlanRequest } from '../../core/plan'
 import { pots, type PotsRequest } from '../../core/pots'
 import type { Result } from '../../core/result'
+import { surplus, type SurplusRequest } from '../../core/surplus'
 
 /** A request that can take long, and how long ago it came in, since threads do not share a clock. */
 export type ComputeJob = { waitedMs: number } & (
   | { operation: 'plan'; request: PlanRequest }
   | { operation: 'pots'; request: PotsRequest }
+  | { operation: 'surplus'; request: SurplusRequest }
   | { operation: 'outline'; request: OutlineRequest }
   | { operation: 'mesh'; bytes: Uint8Array; samples?: number }
 )
@@ -19,6 +21,8 @@ export default function computeJob(job: ComputeJob): Result<unknown> {
       return plan(job.request, { now: () => performance.now(), startedAt: performance.now() - job.waitedMs })
     case 'pots':
       return pots(job.request)
+    case 'surplus':
+      return surplus(job.request)
     case 'outline':
       return outline(job.request)
     case 'mesh':

@@ -27,8 +27,18 @@ async function draw(): Promise<void> {
     { displayModeBar: false, responsive: true },
   )
 }
-onMounted(() => void draw())
-watch(curve, () => void draw())
+/** Figures and picture answer a keystroke in its own frame; the chart follows in the next, once for however many came. */
+let waiting = false
+function drawSoon(): void {
+  if (waiting) return
+  waiting = true
+  requestAnimationFrame(() => setTimeout(() => {
+    waiting = false
+    void draw()
+  }))
+}
+onMounted(drawSoon)
+watch(curve, drawSoon)
 onBeforeUnmount(() => { if (plotly && frame.value) plotly.purge(frame.value as unknown as PlotlyHTMLElement) })
 </script>
 

@@ -13,6 +13,7 @@ const session = useSessionStore()
 const workshop = useWorkshopStore()
 const { ready, failure, again } = useLoading(() => Promise.all([plan.load(), resins.load()]))
 const { dayAndClock } = useWhen()
+const { homesOfPot } = useSurplusHomes()
 
 const pot = computed(() => plan.potById.get(Number(route.params.id)) ?? null)
 const resin = computed(() => resins.byId.get(pot.value?.resinId ?? 0) ?? null)
@@ -32,6 +33,7 @@ const ladder = computed(() => {
   const pigment = workshop.pigments.get(first?.pigmentId ?? 0)
   return figures.value && resin.value && pigment ? ladderOf(figures.value.colours, resin.value, pigment) : null
 })
+const homes = computed(() => (pot.value ? homesOfPot(pot.value, measure.value) : null))
 const warnings = computed(() => {
   const [own, used] = [pot.value, resin.value]
   if (!own || !used || !figures.value) return []
@@ -131,6 +133,11 @@ async function print(size: CardSize): Promise<void> {
           </svg>
           <h2 class="mt-4 mb-1">Pours, one after another</h2>
           <ol class="list-decimal pl-5"><li v-for="portion in pot.portions" :key="`${portion.lineId}/${portion.layer.id}/${portion.firstPiece}`"><NuxtLink :to="`/orders/${portion.orderId}`" class="link">{{ portion.recipeName }}, {{ portion.layer.name }}</NuxtLink> <span class="text-soft">{{ pieceRange(portion) }}, {{ figure(portion.pouredMl, 'ml', 1) }} in {{ formatNumber(portion.layer.pourMin * portion.pieces, 0) }} min</span></li></ol>
+          <template v-if="homes">
+            <h2 class="mt-4 mb-1">Homes for what is left</h2>
+            <p v-if="homes.fills.length === 0" class="text-soft">No filler mould of the day takes it; {{ figure(homes.lostMl, 'ml', 0) }} would be lost.</p>
+            <ul v-else><li v-for="fill in homes.fills" :key="fill.mould">{{ fill.mould }}: <strong>{{ figure(fill.ml, 'ml', 1) }}</strong> <span class="text-soft">to {{ figure(fill.depthMm, 'mm', 1) }}</span></li></ul>
+          </template>
           <ul v-if="warnings.length > 0" class="mt-3 space-y-2">
             <li v-for="warning in warnings" :key="warning.where + warning.code" class="border-l-4 border-hands pl-3"><strong>{{ warning.message }}</strong>: {{ warning.suggestion }}<span v-if="pot.portions.length > 1"> ({{ warning.where }})</span>.</li>
           </ul>

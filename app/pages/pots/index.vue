@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { surplusHomes } from '~~/core/batch'
 import { whyPart } from '~~/core/why'
 import { pieceRange, potOrders, potTitle } from '~~/shared/potTitle'
 import type { Pot } from '~~/shared/types'
@@ -10,6 +9,7 @@ const session = useSessionStore()
 const workshop = useWorkshopStore()
 const { ready, failure, again } = useLoading(() => Promise.all([plan.load(), resins.load()]))
 const { short, local } = useWhen()
+const { dayOf, homesOf } = useSurplusHomes()
 
 const measure = computed(() => measureOfChoice(session.person?.measure ?? { kind: 'scale', step: 0.1, tare: true }))
 const decimals = computed(() => (measure.value.kind === 'cup' || (measure.value.kind === 'scale' && measure.value.resolutionG >= 1) ? 0 : 1))
@@ -27,19 +27,12 @@ const rows = computed(() =>
 const days = computed(() => {
   const groups = new Map<string, typeof rows.value>()
   for (const row of rows.value) {
-    const key = row.pot.state === 'mixing' ? 'at the bench now' : row.pot.startAt ? local(row.pot.startAt).toFormat('cccc d LLLL') : 'not in the plan'
+    const key = dayOf(row.pot)
     groups.set(key, [...(groups.get(key) ?? []), row])
   }
   return [...groups]
 })
-/** Where the surplus of a day's pots goes. */
-const homesOf = (list: typeof rows.value) => {
-  if (!workshop.rules) return null
-  const spare = list.map(({ pot, mixed }) => ({ id: pot.letter, needMl: pot.needMl, roundingMl: mixed?.measured.surplusMl ?? null }))
-  const homes = surplusHomes(spare, [...workshop.moulds.values()], workshop.rules.reservePct)
-  return homes.ok ? homes.value : null
-}
-const dayHomes = computed(() => new Map(days.value.map(([day, list]) => [day, homesOf(list)])))
+const dayHomes = computed(() => new Map(days.value.map(([day, list]) => [day, homesOf(list.map(({ pot }) => pot), measure.value)])))
 const lostMl = (lost: readonly { ml: number }[]) => lost.reduce((sum, one) => sum + one.ml, 0)
 const piecesOf = (pot: Pot) => pot.portions.map(pieceRange).join(', ')
 const device = computed(() => {

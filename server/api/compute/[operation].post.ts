@@ -1,7 +1,7 @@
 import { getQuery, getRouterParam, readRawBody, setResponseStatus, type H3Event } from 'h3'
 import { refuse, type Result } from '../../../core/result'
 import { check } from '../../../shared/schemas/check'
-import { outlineSchema, planSchema, potsSchema } from '../../../shared/schemas/compute'
+import { outlineSchema, planSchema, potsSchema, surplusSchema } from '../../../shared/schemas/compute'
 import { compute, resultBody } from '../../services/compute'
 import { api } from '../../utils/api'
 import { statusOf } from '../../utils/problem'
@@ -37,6 +37,10 @@ async function answerTo(operation: string, text: string, startedAt: number): Pro
     }
     case 'pots': {
       const checked = check(potsSchema, body)
+      return checked.ok ? computeInWorker({ operation, request: checked.value }) : checked
+    }
+    case 'surplus': {
+      const checked = check(surplusSchema, body)
       return checked.ok ? computeInWorker({ operation, request: checked.value }) : checked
     }
     case 'outline': {
