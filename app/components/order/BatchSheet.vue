@@ -37,7 +37,7 @@ const KINDS = { material: 'materials', labour: 'labour', equipment: 'wear' } as 
     <div class="min-w-0 space-y-5">
       <div v-if="sized && !sized.ok" role="alert" class="wrong">{{ sized.issues.map((issue) => issue.message).join('; ') }}</div>
       <CutawayDrawing :shape="recipe.shape" :layers="drawn" class="sheet max-w-3xl p-2" />
-      <ul v-if="warnings.length" class="border-l-4 border-hands bg-hands-wash px-4 py-2" role="status"><li v-for="warning in warnings" :key="warning">{{ warning }}</li></ul>
+      <div v-if="warnings.length" role="status"><ul class="border-l-4 border-hands bg-hands-wash px-4 py-2"><li v-for="warning in warnings" :key="warning">{{ warning }}</li></ul></div>
       <section>
         <div class="mb-2 flex flex-wrap items-end justify-between gap-3"><h2>Mixes for {{ pieces }} {{ pieces === 1 ? 'piece' : 'pieces' }}</h2><MeasureFields v-model="measure" /></div>
         <div class="overflow-x-auto">

@@ -60,6 +60,6 @@ const choose = (portion: PotPortion, event: Event) => {
         </span>
       </li>
     </VueDraggable>
-    <ul v-if="judged.problems.length > 0 || apart" role="status" class="mt-1"><li v-if="apart" class="text-soon">△ planned for {{ apart }}: in one pot they wait for the last</li><li v-for="problem in judged.problems" :key="problem.code + problem.message" :class="problem.breaks ? 'font-semibold text-hands' : 'text-soon'">{{ problem.breaks ? '▲ ' : '△ ' }}{{ problem.message }}</li></ul>
+    <div v-if="judged.problems.length > 0 || apart" role="status"><ul class="mt-1"><li v-if="apart" class="text-soon">△ planned for {{ apart }}: in one pot they wait for the last</li><li v-for="problem in judged.problems" :key="problem.code + problem.message" :class="problem.breaks ? 'font-semibold text-hands' : 'text-soon'">{{ problem.breaks ? '▲ ' : '△ ' }}{{ problem.message }}</li></ul></div>
   </section>
 </template>

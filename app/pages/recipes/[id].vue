@@ -179,7 +179,7 @@ function useOwnFootprint(): void {
             <button type="button" class="quiet slim" @click="addLayer">Add a layer</button>
           </div>
           <p v-if="errorAt('layers')" class="wrong">{{ errorAt('layers') }}</p>
-          <ul v-if="warnings.length > 0" role="status" class="mb-2 space-y-1"><li v-for="warning in warnings" :key="warning.code" class="border-l-4 border-hands pl-3"><strong>{{ warning.message }}</strong>: {{ warning.suggestion }}.</li></ul>
+          <div v-if="warnings.length > 0" role="status"><ul class="mb-2 space-y-1"><li v-for="warning in warnings" :key="warning.code" class="border-l-4 border-hands pl-3"><strong>{{ warning.message }}</strong>: {{ warning.suggestion }}.</li></ul></div>
           <div v-if="draft.layers[chosen]" class="sheet p-4">
             <LayerFields :key="chosen" v-model="draft.layers[chosen]!" :first="chosen === 0" :error-at="layerError(chosen)" />
             <div class="mt-4 flex flex-wrap gap-2 border-t border-hair pt-3 whitespace-nowrap">
