@@ -1,7 +1,7 @@
 import { pots as packPots } from '../pots'
 import { workableMin } from '../resin'
+import { mixMlOf } from '../size'
 import { checkGathering, type GatheringShelf } from './checkGathering'
-import { mixMlOf } from './mixMlOf'
 import { colourKey, potOf } from './potOf'
 import type { Portion, Resin, StudioRules } from './types'
 

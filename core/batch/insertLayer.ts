@@ -1,3 +1,4 @@
+import { roundMm } from './roundMm'
 import { sizeBatch } from './sizeBatch'
 import type { Layer, Recipe } from './types'
 
@@ -32,6 +33,3 @@ export function insertLayer(recipe: Recipe, levelMm: number, fresh: Layer): { la
   const upper = layer.fill.depthMm === undefined ? layer.fill : { depthMm: roundMm(own.toMm - levelMm) }
   return { layers: [...layers.slice(0, hit), { ...layer, fill: { depthMm: roundMm(levelMm - own.fromMm) } }, { ...fresh, fill: upper }, ...layers.slice(hit + 1)], index: hit + 1 }
 }
-
-/** Leaves no tails of binary fractions in a field. */
-const roundMm = (mm: number) => Math.round(mm * 1e6) / 1e6

@@ -1,3 +1,4 @@
+import { roundMm } from './roundMm'
 import { sizeBatch } from './sizeBatch'
 import type { Layer, Recipe } from './types'
 
@@ -28,9 +29,6 @@ export function moveBoundary(recipe: Recipe, index: number, levelMm: number): La
     return one
   })
 }
-
-/** Leaves no tails of binary fractions in a field. */
-const roundMm = (mm: number) => Math.round(mm * 1e6) / 1e6
 
 /** The brim's level: where a layer filled to the brim would end. */
 function brimOf(recipe: Recipe): number {

@@ -1,5 +1,5 @@
 import { workableMin } from '../resin'
-import { mixMlOf } from './mixMlOf'
+import { mixMlOf } from '../size'
 import type { Layer, LayerPigment, Portion, Resin, StudioRules } from './types'
 
 /** One colour of a pot: the cups that its resin is split into after stirring. */

@@ -1,9 +1,8 @@
 import { workableMin } from '../resin'
-import type { SizedLayer } from '../size'
+import { mixMlOf, pouredMlOf, type SizedLayer } from '../size'
 import { busyMinOf } from './busyMinOf'
 import { checkPot } from './checkPot'
 import { depthOf } from './depthOf'
-import { mixMlOf, pouredMlOf } from './mixMlOf'
 import type { Layer, Pigment, Resin, StudioRules } from './types'
 
 /** One mix for some of the pieces of a layer. */

@@ -1,6 +1,5 @@
 import type { Result } from '../result'
-import { size, type SizeAnswer, type SizedLayer, type SizeRequest } from '../size'
-import { mixMlOf, pouredMlOf } from './mixMlOf'
+import { mixMlOf, pouredMlOf, size, type SizeAnswer, type SizedLayer, type SizeRequest } from '../size'
 import type { Recipe, StudioRules } from './types'
 
 /** The sizing question that a recipe and a number of pieces ask. */

@@ -1,5 +1,6 @@
 export { flatOf, type Flat } from './flatOf'
 export { levelAtVolume } from './levelAtVolume'
+export { mixMlOf, pouredMlOf } from './mixMlOf'
 export { footprintOf, sectionOf, type Section } from './sectionOf'
 export { size } from './size'
 export { solidOf, type Solid } from './solidOf'

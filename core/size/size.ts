@@ -3,6 +3,7 @@ import { answer, invalid, LIMIT_TOLERANCE, refuse, type Result } from '../result
 import { MM2_PER_CM2, MM3_PER_ML } from '../units'
 import { flatOf, type Flat } from './flatOf'
 import { levelAtVolume } from './levelAtVolume'
+import { mixMlOf, pouredMlOf } from './mixMlOf'
 import { solidOf, type Solid } from './solidOf'
 import type { Coat, Fill, Inclusion, SizeAnswer, SizedLayer, SizeLayer, SizeRequest } from './types'
 
@@ -66,8 +67,7 @@ const displaced = (inclusion: Inclusion): number =>
 
 function mixOf(netMl: number, layer: SizeLayer, request: SizeRequest): number {
   const { perCupMl = 0, reservePct = 0 } = request.loss ?? {}
-  const poured = netMl * (request.pieces ?? 1) * (1 + (layer.runOffPct ?? 0) / 100)
-  return (poured + (layer.cups ?? 1) * perCupMl) * (1 + reservePct / 100)
+  return mixMlOf(pouredMlOf({ runOffPct: layer.runOffPct ?? 0 }, netMl, request.pieces ?? 1), layer.cups ?? 1, { perCupMl, reservePct })
 }
 
 function fillLayer(fill: Fill, path: string, fromMm: number, flat: Flat | null, solid: Solid | null): Result<Filled> {

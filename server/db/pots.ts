@@ -1,4 +1,4 @@
-import type { PotState } from '../../shared/types'
+import type { Pot, PotState } from '../../shared/types'
 import { decimal, groupBy, isoOrNull, type Db } from './rows'
 
 /** A portion of a pot as it is stored: the layer by its key. */
@@ -14,20 +14,7 @@ export interface StoredPortion {
   pouredMl: number
 }
 
-export interface StoredPot {
-  id: number
-  version: number
-  letter: string
-  tint: string
-  resinId: number
-  needMl: number
-  state: PotState
-  /** Whether people put it together; the plan leaves such a pot as it is. */
-  gathered: boolean
-  runId: number | null
-  /** From the current plan; null when it is not in it. */
-  startAt: string | null
-  personId: number | null
+export interface StoredPot extends Omit<Pot, 'portions'> {
   /** When its last pour ended, from the log. */
   pouredAt: Date | null
   portions: StoredPortion[]

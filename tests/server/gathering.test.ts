@@ -1,7 +1,9 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import type { Knex } from 'knex'
 import { plan } from '../../core/plan'
 import { RESINS } from '../../demo/resins'
 import { AppError } from '../../server/services/AppError'
+import { chooseMeasure, chooseUnits, signIn } from '../../server/services/auth'
 import { createOrder, getOrder, saveOrder } from '../../server/services/orders'
 import { listLying } from '../../server/services/pieces'
 import { makePlan, type Solve } from '../../server/services/planning/makePlan'
@@ -12,7 +14,7 @@ import { addRunEvents, startRun } from '../../server/services/runs'
 import type { Who } from '../../server/services/Who'
 import type { KeyedRunEvent, Order, Pot, RecipeRow } from '../../shared/types'
 import { layer, recipe as block, step } from '../fixtures/studio'
-import { aWorkshop, freshDatabase, leaveDatabase } from './database'
+import { aWorkshop, freshDatabase, leaveDatabase, PASSWORD } from './database'
 
 const now = new Date('2026-03-02T09:00:00.000Z')
 const at = (minutes: number) => new Date(now.getTime() + minutes * 60_000)
@@ -20,6 +22,7 @@ const solve: Solve = (request) => Promise.resolve(plan(request, { now: () => 0, 
 const refusal = (work: Promise<unknown>) => work.then(() => null, (error: unknown) => (error instanceof AppError ? error : Promise.reject(error as Error)))
 const SCALE = { kind: 'scale' as const, step: 0.1, tare: true }
 
+let knex: Knex
 let manager: Who
 let maker: Who
 let guest: Who
@@ -27,7 +30,7 @@ let recipe: RecipeRow
 let orders: Order[]
 
 beforeAll(async () => {
-  const knex = await freshDatabase()
+  knex = await freshDatabase()
   ;({ manager, maker, guest } = await aWorkshop(knex))
   const resin = await createResin(manager, RESINS[0]!, now)
   const { id: _id, ...fields } = block({ name: 'Slab', mouldId: null, steps: [step({ phase: 'after', waitsFor: 'sand', skill: 'finish' })], layers: [layer({ id: 0, resinId: resin.id, fill: { depthMm: 8 } }), layer({ id: 0, name: 'back', resinId: resin.id, fill: { toBrim: true } })] })
@@ -130,4 +133,43 @@ describe('versions of a recipe', () => {
     const lines = order.lines.map((line) => ({ id: line.id, recipeId: other.id, quantity: 1 }))
     expect((await refusal(saveOrder(manager, id, { ...fields, lines }, at(71))))?.details.issues?.[0]).toMatchObject({ path: 'lines[0].recipeId', message: expect.stringMatching(/begun/) })
   })
+})
+
+describe('what people choose for themselves', () => {
+  test('units are kept beside the scale, and of two choices at once none is lost', async () => {
+    await signIn('test-yard-maker', PASSWORD, '127.0.0.1', now)
+    const units = { mass: 'oz', volume: 'imp fl oz', length: 'in', temperature: '°F' } as const
+    await Promise.all([chooseUnits(maker, units, at(80)), chooseMeasure(maker, { kind: 'cup', step: 10, tare: true }, at(80))])
+    const { person } = await signIn('test-yard-maker', PASSWORD, '127.0.0.1', at(81))
+    expect(person).toMatchObject({ units, measure: { kind: 'cup', step: 10 } })
+  })
+  test('origins, scores and further kits of a resin come back as they were sent', async () => {
+    const fields = { ...RESINS[0]!, name: 'Sourced', clarity: 2, smell: 5, yellowing: undefined, viscosityA: 812.5, otherKits: [{ ml: 750.5, price: '31.20', leadDays: 0 }], origins: { densityA: 'measured' as const, tackTo: 'learned' as const } }
+    const saved = await createResin(manager, fields, now)
+    expect(saved).toMatchObject({ clarity: 2, smell: 5, viscosityA: 812.5, otherKits: fields.otherKits, origins: fields.origins })
+    expect(saved.yellowing).toBeUndefined()
+  })
+  test('a set, its steps and where its inclusions are set come back as they were sent', async () => {
+    const others = [{ name: 'lid', count: 2, shape: { kind: 'circle' as const, diameterMm: 40.125, heightMm: 12 } }]
+    const inclusions = [{ name: 'fern', volumeMl: 1.5, heightMm: 4.25, xMm: -12.5, yMm: 0.5 }]
+    const steps = [step({ kind: 'tape-off', name: 'tape off', phase: 'curing', layer: 0, atMin: [120, 150.5], pieceMin: 0, batchMin: 2.5, holdsMin: 30 }), step({ kind: 'oil', phase: 'after', waitsFor: 'full', dryMin: 720, needs: 'hard oil' })]
+    const { id: _id, ...fields } = block({ name: 'Set', mouldId: null, others, steps, layers: [layer({ id: 0, resinId: recipe.layers[0]!.resinId, fill: { heightFraction: 0.5 }, inclusions })] })
+    const saved = await createRecipe(manager, { ...fields, archived: false }, now)
+    expect(saved).toMatchObject({ others, steps, layers: [{ inclusions }] })
+    const beyond = await refusal(createRecipe(manager, { ...fields, name: 'Beyond', archived: false, steps: [step({ layer: 4 })] }, now))
+    expect(beyond?.details.issues).toEqual([{ path: 'steps[0].layer', message: 'belongs to a layer that is not there' }])
+  })
+})
+
+test('migrations go down and up again over pots that were gathered, layers that left and sets', async () => {
+  const portions = () => knex('pot_portions').orderBy(['order_line_id', 'layer_id', 'first_piece']).select('order_line_id', 'layer_id', 'first_piece', 'pieces')
+  const before = (await portions()).length
+  expect(before).toBeGreaterThan(3)
+  for (const name of ['016_resin_origins', '015_own_units', '014_recipe_sets', '013_step_kinds', '012_recipes_kept', '011_recipe_versions', '010_pots_by_portion', '009_pot_portions']) await knex.migrate.down({ name: `${name}.ts` })
+  expect((await knex('recipe_layers').whereNull('position')).length).toBe(0)
+  await knex.migrate.latest()
+  // A pot keeps its first portion on the way down, so that is what comes up again.
+  const after = await portions()
+  expect(after.length).toBeGreaterThan(0)
+  expect(after.length).toBeLessThanOrEqual(before)
 })

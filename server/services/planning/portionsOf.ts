@@ -1,4 +1,5 @@
-import { pouredMlOf, sizeBatch, type Portion, type Recipe } from '../../../core/batch'
+import { sizeBatch, type Portion, type Recipe } from '../../../core/batch'
+import { pouredMlOf } from '../../../core/size'
 import type { StoredPortion } from '../../db/pots'
 
 /** Runs of whole numbers that follow one another, as in 1 2 3, 7 8. */
