@@ -66,14 +66,27 @@ function open({ canvas, corners, heightMm, wall: wallColour, pixelRatio }: Extra
   }
 }
 
-/** Orders that come faster than pictures are drawn together. */
+/** A canvas that was just sized shows its first picture only with the one after. */
+const PICTURES_AFTER_SIZE = 2
+let size: { width: number; height: number } | null = null
+let pictures = 0
 let waiting = false
+
+/** Orders that come faster than pictures are drawn together, sized in the frame in which they are drawn. */
 function drawSoon(): void {
+  pictures = Math.max(pictures, 1)
   if (waiting) return
   waiting = true
-  setTimeout(() => {
+  requestAnimationFrame(() => {
     waiting = false
+    if (size) {
+      fit?.(size.width, size.height)
+      size = null
+      pictures = PICTURES_AFTER_SIZE
+    }
     draw?.()
+    pictures--
+    if (pictures > 0) drawSoon()
   })
 }
 
@@ -91,6 +104,6 @@ self.onmessage = ({ data }: MessageEvent<MeshViewOrder>) => {
   }
   if (data.kind === 'level') levelMm = data.levelMm
   else if (data.kind === 'turn') turn?.(data.byX, data.byY)
-  else fit?.(data.width, data.height)
+  else size = { width: data.width, height: data.height }
   drawSoon()
 }
