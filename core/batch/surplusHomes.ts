@@ -1,10 +1,10 @@
 import type { Result } from '../result'
 import { solidOf } from '../size'
-import { surplus, type SurplusAnswer } from '../surplus'
+import { surplus, type SurplusAnswer, type SurplusEffort } from '../surplus'
 import type { Mould } from './types'
 
 /** A layout on a screen is ready in tens of milliseconds; beyond, the best so far is shown. */
-const STEPS_ON_A_SCREEN = 50_000
+const ON_A_SCREEN: SurplusEffort = { together: 14, mostSteps: 50_000 }
 
 /** A pot with what it is mixed for, and what rounding to the device adds. */
 export interface SparePot {
@@ -36,5 +36,5 @@ export function surplusHomes(pots: readonly SparePot[], moulds: readonly Mould[]
       volumeMl: solid.capacityMl, depthMm: solid.heightMm, leastMm: Math.min(filler.leastMm, solid.heightMm), greatestMm: filler.greatestMm,
     }))
   })
-  return surplus({ pots: pots.map((pot) => ({ id: pot.id, surplusMl: expectedSurplusMl(pot, reservePct) })), moulds: fillers }, STEPS_ON_A_SCREEN)
+  return surplus({ pots: pots.map((pot) => ({ id: pot.id, surplusMl: expectedSurplusMl(pot, reservePct) })), moulds: fillers }, ON_A_SCREEN)
 }

@@ -1,2 +1,2 @@
-export { surplus } from './surplus'
+export { surplus, type SurplusEffort } from './surplus'
 export type * from './types'

@@ -52,7 +52,7 @@ describe('homes for the surplus', () => {
   test('use as much as any layout could, and keep every depth', () => {
     const range = fc.tuple(fc.integer({ min: 1, max: 30 }), fc.integer({ min: 0, max: 30 })).map(([least, more]): [number, number] => [least, least + more])
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 0, max: 60 }), { minLength: 1, maxLength: 3 }), fc.array(range, { maxLength: 6 }), (pots, ranges) => {
+      fc.property(fc.array(fc.integer({ min: 0, max: 60 }), { minLength: 1, maxLength: 3 }), fc.array(range, { maxLength: 7 }), (pots, ranges) => {
         const answer = laidOut({ pots: pots.map((surplusMl, i) => ({ id: `p${i}`, surplusMl })), moulds: ranges.map(([least, most], i) => filler(`m${i}`, least, most)) })
         expect(answer.usedMl).toBeCloseTo(bruteForce(pots, ranges), 6)
         for (const fill of answer.fills) {
@@ -82,6 +82,26 @@ describe('homes for the surplus', () => {
     const answer = laidOut({ pots: [31, 22, 47, 13].map((surplusMl, i) => ({ id: `p${i}`, surplusMl })), moulds })
     expect(answer.exact).toBe(true)
     expect(answer.usedMl).toBeCloseTo(113, 9)
+  })
+  test('twenty moulds of unlike sizes and six pots are proven', () => {
+    const moulds = Array.from({ length: 20 }, (_, i) => filler(`m${i}`, 2.3 + ((i * 7.31) % 5.17), 9.7 + ((i * 13.37) % 31.3)))
+    const pots = [88.13, 61.79, 47.31, 101.07, 33.91, 74.57].map((surplusMl, i) => ({ id: `p${i}`, surplusMl }))
+    const answer = laidOut({ pots, moulds })
+    expect(answer.exact).toBe(true)
+    const mostMl = Math.min(pots.reduce((sum, pot) => sum + pot.surplusMl, 0), moulds.reduce((sum, one) => sum + one.volumeMl, 0))
+    expect(answer.usedMl).toBeGreaterThan(mostMl - 0.5)
+    expect(answer.usedMl).toBeLessThanOrEqual(mostMl + 1e-9)
+  })
+  test('many moulds alike are proven where none fits evenly', () => {
+    // two of three fit each pot (16 of 21 ml); the seventh pot finds two of twenty left, so 6 × 16 + 14
+    const answer = laidOut({ pots: Array.from({ length: 7 }, (_, i) => ({ id: `p${i}`, surplusMl: 16 })), moulds: Array.from({ length: 20 }, (_, i) => filler(`m${i}`, 5, 7)) })
+    expect(answer).toMatchObject({ exact: true, usedMl: 110 })
+    expect(answer.fills).toHaveLength(20)
+  })
+  test('more than can be proven are laid out in turns, and nothing is lost where there is room', () => {
+    const answer = laidOut({ pots: [{ id: 'a', surplusMl: 250 }, { id: 'b', surplusMl: 180 }], moulds: Array.from({ length: 50 }, (_, i) => filler(`m${i}`, 2, 12 + (i % 5))) })
+    expect(answer.usedMl).toBeCloseTo(430, 6)
+    expect(answer.exact).toBe(true)
   })
   test('a mould whose least depth is over its greatest is refused', () => {
     expect(surplus({ pots: [], moulds: [{ id: 'm', volumeMl: 20, depthMm: 10, leastMm: 6, greatestMm: 5 }] })).toMatchObject({ ok: false, issues: [{ path: 'moulds[0].leastMm' }] })
