@@ -1,17 +1,17 @@
 import type { Edge, Model } from './model'
 import type { Windows } from './windows'
 
-/** Tasks that must be placed together: tied by maximum lags, by a mould held between them, or by a circle of these. */
+/** Tasks that are placed together: tied by maximum lags, by moulds held between them, or by a circle of these. */
 export interface Block {
   index: number
   job: number
   /** In the order of their earliest relative starts. */
   tasks: number[]
-  /** Blocks that must be placed before this one. */
+  /** Blocks that must be placed before this one, and those that must come after it. */
   after: number[]
-  /** For each of its tasks, its distances to and from the other tasks of the block: start(to) ≥ start(from) + weight. */
-  outgoing: Map<number, Edge[]>
-  incoming: Map<number, Edge[]>
+  before: number[]
+  /** start(tasks[j]) ≥ start(tasks[i]) + distance[i · size + j]; −Infinity where nothing ties them. */
+  distance: Float64Array
 }
 
 /**
@@ -19,52 +19,51 @@ export interface Block {
  * Blocks are the strongly connected parts of the graph in which minimum lags point forward, and maximum lags
  * (two edges each) and held moulds both ways (Tarjan 1972), so what is left between blocks is an order without circles.
  * Lags to a task that can start at one minute only tie nothing together: they already stand in the windows.
+ * @param ties `lags` for the smallest blocks; `moulds` for those that also hold all tasks between which a mould is held
  */
-export function blocksOf(model: Model, windows: Windows): Block[] {
+export function blocksOf(model: Model, windows: Windows, ties: 'lags' | 'moulds'): Block[] {
   const isFixed = model.tasks.map(({ index }) => windows.settled && windows.earliest[index] === windows.latest[index])
-  const ties = (edge: Edge) => !isFixed[edge.from] && !isFixed[edge.to]
-  const [incoming, outgoing] = [model.incoming, model.outgoing].map((edges) => edges.map((own) => own.filter(ties))) as [Edge[][], Edge[][]]
+  const isFree = (edge: Edge) => !isFixed[edge.from] && !isFixed[edge.to]
+  const [incoming, outgoing] = [model.incoming, model.outgoing].map((edges) => edges.map((own) => own.filter(isFree))) as [Edge[][], Edge[][]]
   const neighbours = outgoing.map((own) => own.map((edge) => edge.to))
   for (const task of model.tasks) {
-    if (!task.mould || task.mould.until === task.index) continue
+    if (ties === 'lags' || !task.mould || task.mould.until === task.index) continue
     neighbours[task.index]?.push(task.mould.until)
     neighbours[task.mould.until]?.push(task.index)
   }
   const groups = stronglyConnected(neighbours)
-  const blockOf = new Map(groups.flatMap((group, i) => group.map((task) => [task, i] as const)))
-  return groups.map((group, index) => {
-    const inside = new Set(group)
-    const far = new Map(group.map((task) => [task, distancesFrom(task, inside, outgoing)] as const))
-    const near = new Map(group.map((task): [number, Edge[]] => [task, []]))
-    for (const edges of far.values()) for (const edge of edges) near.get(edge.to)?.push(edge)
-    const depth = new Map(group.map((task) => [task, Math.max(0, ...(near.get(task) ?? []).map((edge) => edge.weight))]))
-    const before = group.flatMap((task) => (incoming[task] ?? []).map((edge) => blockOf.get(edge.from) ?? index))
-    return {
-      index,
-      job: model.tasks[group[0] as number]?.job ?? 0,
-      tasks: [...group].sort((x, y) => (depth.get(x) ?? 0) - (depth.get(y) ?? 0) || x - y),
-      after: [...new Set(before)].filter((other) => other !== index),
-      outgoing: far,
-      incoming: near,
-    }
+  const blockOf = new Int32Array(model.tasks.length)
+  groups.forEach((group, i) => group.forEach((task) => (blockOf[task] = i)))
+  const blocks = groups.map((group, index): Block => {
+    const far = new Map(group.map((task) => [task, distancesFrom(task, (other) => blockOf[other] === index, outgoing)] as const))
+    const depth = new Map(group.map((task) => [task, 0]))
+    for (const distances of far.values()) for (const [to, length] of distances) depth.set(to, Math.max(depth.get(to) ?? 0, length))
+    const tasks = [...group].sort((x, y) => (depth.get(x) ?? 0) - (depth.get(y) ?? 0) || x - y)
+    const distance = new Float64Array(group.length ** 2).fill(-Infinity)
+    tasks.forEach((from, i) => tasks.forEach((to, j) => (distance[i * tasks.length + j] = i === j ? -Infinity : (far.get(from)?.get(to) ?? -Infinity))))
+    const after = new Set(group.flatMap((task) => (incoming[task] ?? []).map((edge) => blockOf[edge.from] as number)))
+    after.delete(index)
+    return { index, job: model.tasks[group[0] as number]?.job ?? 0, tasks, after: [...after], before: [], distance }
   })
+  for (const block of blocks) for (const other of block.after) blocks[other]?.before.push(block.index)
+  return blocks
 }
 
 /** Longest paths inside a block, by relaxation; there is no circle to loop on. */
-function distancesFrom(source: number, inside: Set<number>, outgoing: readonly Edge[][]): Edge[] {
+function distancesFrom(source: number, isInside: (task: number) => boolean, outgoing: readonly Edge[][]): Map<number, number> {
   const far = new Map([[source, 0]])
   const queue = [source]
-  while (queue.length > 0) {
-    const at = queue.shift() as number
+  for (let next = 0; next < queue.length; next++) {
+    const at = queue[next] as number
     for (const { to, weight } of outgoing[at] ?? []) {
       const length = (far.get(at) as number) + weight
-      if (inside.has(to) && length > (far.get(to) ?? -Infinity)) {
+      if (isInside(to) && length > (far.get(to) ?? -Infinity)) {
         far.set(to, length)
         queue.push(to)
       }
     }
   }
-  return [...far].filter(([to]) => to !== source).map(([to, weight]) => ({ from: source, to, weight }))
+  return far
 }
 
 /** Strongly connected parts, each before those that point to it (Tarjan, without recursion). */

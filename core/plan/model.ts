@@ -7,11 +7,11 @@ export interface Edge {
   weight: number
 }
 
-/** A station and a place that a task can hold together, and the room that follows from them. */
+/** A station and a place that a task can hold together, and the room that follows from them; −1 where there is none. */
 export interface Spot {
-  station: number | null
-  place: number | null
-  room: string | null
+  station: number
+  place: number
+  room: number
 }
 
 export interface ModelTask {
@@ -46,6 +46,7 @@ export interface Model {
   incoming: Edge[][]
   outgoing: Edge[][]
   shifts: Interval[][]
+  rooms: string[]
   /** Tasks whose mould is held until the end of this task. */
   holders: number[][]
 }
@@ -73,6 +74,7 @@ export function modelOf(request: PlanRequest): Model {
     makersBySkill.set(skill, able)
     return able
   }
+  const rooms = [...new Set([...request.stations, ...request.places].map(({ room }) => room))]
   const tasks = request.tasks.map((task, index): ModelTask => {
     const job = known(jobIndex, task.job)
     return {
@@ -83,7 +85,7 @@ export function modelOf(request: PlanRequest): Model {
       release: request.jobs[job]?.releaseMin ?? 0,
       attended: task.attended,
       makers: task.attended ? makersOf(task.skill ?? null) : [],
-      spots: spotsOf(request, task.station ?? null, task.place ?? null),
+      spots: spotsOf(request, rooms, task.station ?? null, task.place ?? null),
       areaCm2: task.place?.areaCm2 ?? 0,
       mould: task.mould
         ? {
@@ -111,6 +113,7 @@ export function modelOf(request: PlanRequest): Model {
     incoming: tasks.map(() => []),
     outgoing: tasks.map(() => []),
     shifts: request.makers.map((maker) => sortedShifts(maker.shifts)),
+    rooms,
     holders: tasks.map(() => []),
   }
   for (const task of tasks) {
@@ -135,14 +138,9 @@ function sortedShifts(shifts: readonly Interval[]): Interval[] {
   })
 }
 
-function spotsOf(request: PlanRequest, stationKind: string | null, place: { kind: string; areaCm2: number } | null): Spot[] {
-  const stations = stationKind === null ? [null] : request.stations.flatMap((s, i) => (s.kind === stationKind ? [i] : []))
-  const places = place === null ? [null] : request.places.flatMap((p, i) => (p.kind === place.kind && p.areaCm2 >= place.areaCm2 - 1e-9 ? [i] : []))
-  return stations.flatMap((station) =>
-    places.map((chosen) => ({
-      station,
-      place: chosen,
-      room: station !== null ? (request.stations[station]?.room ?? null) : chosen !== null ? (request.places[chosen]?.room ?? null) : null,
-    })),
-  )
+function spotsOf(request: PlanRequest, rooms: readonly string[], stationKind: string | null, place: { kind: string; areaCm2: number } | null): Spot[] {
+  const stations = stationKind === null ? [-1] : request.stations.flatMap((s, i) => (s.kind === stationKind ? [i] : []))
+  const places = place === null ? [-1] : request.places.flatMap((p, i) => (p.kind === place.kind && p.areaCm2 >= place.areaCm2 - 1e-9 ? [i] : []))
+  const roomOf = (owner: { room: string } | undefined) => (owner ? rooms.indexOf(owner.room) : -1)
+  return stations.flatMap((station) => places.map((chosen) => ({ station, place: chosen, room: roomOf(request.stations[station] ?? request.places[chosen]) })))
 }

@@ -3,9 +3,11 @@ import { blocksOf } from './blocks'
 import { infeasible } from './infeasible'
 import { lowerBoundOf } from './lowerBound'
 import { modelOf, type Model } from './model'
+import { objectiveOf } from './objective'
 import { search, type Found } from './search'
 import type { PlanAnswer, PlannedTask, PlanRequest } from './types'
 import { whyThen } from './whyThen'
+import { NONE } from './workshop'
 
 const DEFAULT_LIMIT_MS = 2000
 /** Kept back from the time limit for explaining and writing the answer. */
@@ -40,11 +42,11 @@ export function plan(request: PlanRequest, clock: PlanClock): Result<PlanAnswer>
   const deadline = clock.startedAt + (request.limit?.ms ?? DEFAULT_LIMIT_MS) * (1 - CLOSING_SHARE)
   const { best, iterations, stuck } = search({
     model,
-    blocks: blocksOf(model, windows),
+    blocks: blocksOf(model, windows, 'lags'),
     windows,
     bound,
     seed: request.seed ?? 1,
-    mayGoOn: (done) => (iterationLimit === null ? done === 0 || clock.now() < deadline : done < iterationLimit),
+    progress: (done) => (iterationLimit === null ? (clock.now() - clock.startedAt) / (deadline - clock.startedAt) : done / iterationLimit),
   })
   if (!best) {
     const task = stuck ?? 0
@@ -54,7 +56,7 @@ export function plan(request: PlanRequest, clock: PlanClock): Result<PlanAnswer>
     })
   }
   const tasks = plannedTasks(model, best)
-  const { objective } = best
+  const objective = objectiveOf(request, tasks.map((task) => task.endMin))
   return answer({
     tasks,
     objective,
@@ -67,13 +69,17 @@ export function plan(request: PlanRequest, clock: PlanClock): Result<PlanAnswer>
   })
 }
 
-function plannedTasks({ request, tasks }: Model, found: Found): PlannedTask[] {
-  return found.placements.map(({ start, maker, spot }, i) => ({
-    id: request.tasks[i]?.id ?? '',
-    startMin: start,
-    endMin: start + (tasks[i]?.duration ?? 0),
-    maker: maker === null ? null : (request.makers[maker]?.id ?? null),
-    station: spot.station === null ? null : (request.stations[spot.station]?.id ?? null),
-    place: spot.place === null ? null : (request.places[spot.place]?.id ?? null),
-  }))
+function plannedTasks({ request, tasks }: Model, { placements }: Found): PlannedTask[] {
+  return tasks.map(({ id, duration, spots }, i) => {
+    const start = placements.start[i] as number
+    const spot = spots[placements.spot[i] as number]
+    return {
+      id,
+      startMin: start,
+      endMin: start + duration,
+      maker: request.makers[placements.maker[i] as number]?.id ?? null,
+      station: request.stations[spot?.station ?? NONE]?.id ?? null,
+      place: request.places[spot?.place ?? NONE]?.id ?? null,
+    }
+  })
 }

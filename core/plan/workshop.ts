@@ -1,155 +1,195 @@
-import { nextInShift } from './calendar'
 import type { Model, ModelTask, Spot } from './model'
-import { Profile } from './profile'
-import { earliestForHands } from './windows'
+import { Hands, Shared, Single } from './timeline'
 
-/** Where and when a task lies, and who does it. */
-export interface Placement {
-  task: number
-  start: number
-  maker: number | null
-  spot: Spot
-}
+/** Not placed, or nobody and nowhere. */
+export const NONE = -1
 
 /** What is taken of hands, stations, places, moulds and clean air while a plan is being made. */
 export class Workshop {
-  private readonly makers: Profile[]
-  private readonly stations: Profile[]
-  private readonly places: Profile[]
-  private readonly moulds: Profile[]
-  private readonly dusty = new Map<string, Profile>()
-  private readonly wet = new Map<string, Profile>()
-  private readonly placed: (Placement | null)[]
+  /** By task; `NONE` while it is not placed. */
+  readonly start: Int32Array
+  /** By task: the maker, `NONE` where it needs none. */
+  readonly maker: Int32Array
+  /** By task: which of its spots. */
+  readonly spot: Int32Array
+  /** The answer of `find`. */
+  foundStart = Infinity
+  foundMaker = NONE
+  foundSpot = 0
+
+  private readonly hands: Hands[]
+  private readonly stations: Single[]
+  private readonly places: Shared[]
+  private readonly moulds: Shared[]
+  private readonly dusty: Shared[]
+  private readonly wet: Shared[]
   /** Until when each placed task holds its mould. */
-  private readonly heldUntil: number[]
+  private readonly heldUntil: Int32Array
 
-  constructor(private readonly model: Model) {
+  /** @param leastHoldMin by task: its mould is held at least so long, because of the waits until it is given back */
+  constructor(
+    private readonly model: Model,
+    private readonly leastHoldMin: Float64Array,
+  ) {
     const { request } = model
-    this.makers = request.makers.map(() => new Profile(1))
-    this.stations = request.stations.map(() => new Profile(1))
-    this.places = request.places.map((place) => new Profile(place.areaCm2))
-    this.moulds = request.moulds.map((mould) => new Profile(mould.count))
-    for (const { room } of [...request.stations, ...request.places]) {
-      this.dusty.set(room, new Profile(1))
-      this.wet.set(room, new Profile(1))
-    }
-    this.placed = model.tasks.map(() => null)
-    this.heldUntil = model.tasks.map(() => 0)
-  }
-
-  placementOf(task: number): Placement | null {
-    return this.placed[task] ?? null
-  }
-
-  startOf(task: number): number | null {
-    return this.placed[task]?.start ?? null
+    this.hands = model.shifts.map((shifts) => new Hands(shifts))
+    this.stations = request.stations.map(() => new Single())
+    this.places = request.places.map((place) => new Shared(place.areaCm2))
+    this.moulds = request.moulds.map((mould) => new Shared(mould.count))
+    this.dusty = model.rooms.map(() => new Shared(1))
+    this.wet = model.rooms.map(() => new Shared(1))
+    this.start = new Int32Array(model.tasks.length).fill(NONE)
+    this.maker = new Int32Array(model.tasks.length).fill(NONE)
+    this.spot = new Int32Array(model.tasks.length)
+    this.heldUntil = new Int32Array(model.tasks.length)
   }
 
   /**
-   * The earliest placement of a task from a minute on, over all spots and makers that could take it.
-   * @returns null when nothing is left that fits before the horizon
+   * Looks for the earliest placement of a task from a minute on, over all spots and makers that could take it.
+   * @returns whether there is one before the horizon; it then stands in `foundStart`, `foundMaker`, `foundSpot`
    */
-  earliest(task: ModelTask, minute: number): Placement | null {
-    let best: Placement | null = null
-    const hands: (number | null)[] = task.attended ? task.makers : [null]
-    const from = earliestForHands(this.model, task, minute)
-    for (const spot of task.spots) {
-      for (const maker of hands) {
-        const before: number = best ? best.start : this.model.horizon - task.duration + 1
-        const start = this.fit(task, from, spot, maker, before)
-        if (start < before) best = { task: task.index, start, maker, spot }
-        if (start === from) return best
+  find(task: ModelTask, minute: number): boolean {
+    const { spots, makers } = task
+    const lastStart = this.model.horizon - task.duration
+    this.foundStart = lastStart + 1
+    for (let s = 0; s < spots.length; s++) {
+      const spot = spots[s] as Spot
+      for (let m = task.attended ? 0 : NONE; m < makers.length; m++) {
+        const maker = m < 0 ? NONE : (makers[m] as number)
+        const start = this.fit(task, minute, spot, maker)
+        if (start < this.foundStart) {
+          this.foundStart = start
+          this.foundMaker = maker
+          this.foundSpot = s
+          if (start === minute) return true
+        }
+        if (m < 0) break
       }
     }
-    return best
+    return this.foundStart <= lastStart
   }
 
-  /** Pushes a start on past every obstacle in turn until none is left; gives up at `before`. */
-  private fit(task: ModelTask, minute: number, spot: Spot, maker: number | null, before: number): number {
-    const { duration } = task
+  /** Pushes a start on past every obstacle in turn until none is left; gives up where something better is known. */
+  private fit(task: ModelTask, minute: number, spot: Spot, maker: number): number {
+    const { duration, mould } = task
+    const before = this.foundStart
     let start = minute
-    for (let settled = false; !settled && start < before; ) {
+    for (;;) {
       const tried = start
-      if (maker !== null) {
-        start = nextInShift(this.model.shifts[maker] ?? [], start, duration)
-        start = this.makers[maker]?.earliestFit(start, duration, 1) ?? Infinity
+      if (maker !== NONE) start = (this.hands[maker] as Hands).earliestFit(start, duration)
+      if (spot.station !== NONE) start = (this.stations[spot.station] as Single).earliestFit(start, duration)
+      if (spot.place !== NONE) start = (this.places[spot.place] as Shared).earliestFit(start, duration, task.areaCm2)
+      if (mould !== null) start = (this.moulds[mould.index] as Shared).earliestFit(start, this.holdOf(task, start), mould.count)
+      if (spot.room !== NONE) {
+        if (task.dust) start = (this.wet[spot.room] as Shared).earliestFit(start, duration, 1)
+        if (task.openWet) start = (this.dusty[spot.room] as Shared).earliestFit(start, duration, 1)
       }
-      if (spot.station !== null) start = this.stations[spot.station]?.earliestFit(start, duration, 1) ?? Infinity
-      if (spot.place !== null) start = this.places[spot.place]?.earliestFit(start, duration, task.areaCm2) ?? Infinity
-      if (task.mould) start = this.moulds[task.mould.index]?.earliestFit(start, this.holdOf(task, start), task.mould.count) ?? Infinity
-      if (spot.room !== null && task.dust) start = this.wet.get(spot.room)?.earliestFit(start, duration, 1) ?? Infinity
-      if (spot.room !== null && task.openWet) start = this.dusty.get(spot.room)?.earliestFit(start, duration, 1) ?? Infinity
-      settled = start === tried
+      if (start === tried || start >= before) return start
     }
-    return start
   }
 
   /** How long a task starting then would hold its mould, as far as is known yet. */
   private holdOf(task: ModelTask, start: number): number {
-    const until = task.mould ? this.placed[task.mould.until] : null
-    const released = until ? until.start + (this.model.tasks[until.task]?.duration ?? 0) : 0
-    return Math.max(task.duration, released - start)
+    const mould = task.mould as NonNullable<ModelTask['mould']>
+    const until = this.start[mould.until] as number
+    if (until === NONE) return Math.max(task.duration, this.leastHoldMin[task.index] as number)
+    return Math.max(task.duration, until + (this.model.tasks[mould.until] as ModelTask).duration - start)
   }
 
-  put(placement: Placement): void {
-    const task = this.model.tasks[placement.task] as ModelTask
-    this.placed[task.index] = placement
-    this.take(task, placement, 1)
-    if (task.mould) {
-      this.heldUntil[task.index] = placement.start + this.holdOf(task, placement.start)
-      this.moulds[task.mould.index]?.add(placement.start, this.heldUntil[task.index] as number, task.mould.count)
-    }
+  put(index: number, start: number, maker: number, spot: number): void {
+    const task = this.model.tasks[index] as ModelTask
+    this.start[index] = start
+    this.maker[index] = maker
+    this.spot[index] = spot
+    const end = start + task.duration
+    const at = task.spots[spot] as Spot
+    if (maker !== NONE) (this.hands[maker] as Hands).take(start, end)
+    if (at.station !== NONE) (this.stations[at.station] as Single).take(start, end)
+    if (at.place !== NONE) (this.places[at.place] as Shared).take(start, end, task.areaCm2)
+    if (at.room !== NONE && task.dust) (this.dusty[at.room] as Shared).take(start, end, 1)
+    if (at.room !== NONE && task.openWet) (this.wet[at.room] as Shared).take(start, end, 1)
+    if (task.mould !== null) this.hold(task, start)
     this.stretchHolds(task)
   }
 
   remove(index: number): void {
-    const placement = this.placed[index]
     const task = this.model.tasks[index] as ModelTask
-    if (!placement) return
-    this.take(task, placement, -1)
-    if (task.mould) this.moulds[task.mould.index]?.add(placement.start, this.heldUntil[index] as number, -task.mould.count)
-    this.placed[index] = null
+    const start = this.start[index] as number
+    if (start === NONE) return
+    const end = start + task.duration
+    const at = task.spots[this.spot[index] as number] as Spot
+    const maker = this.maker[index] as number
+    if (maker !== NONE) (this.hands[maker] as Hands).giveBack(start, end)
+    if (at.station !== NONE) (this.stations[at.station] as Single).giveBack(start, end)
+    if (at.place !== NONE) (this.places[at.place] as Shared).take(start, end, -task.areaCm2)
+    if (at.room !== NONE && task.dust) (this.dusty[at.room] as Shared).take(start, end, -1)
+    if (at.room !== NONE && task.openWet) (this.wet[at.room] as Shared).take(start, end, -1)
+    if (task.mould !== null) (this.moulds[task.mould.index] as Shared).take(start, this.heldUntil[index] as number, -task.mould.count)
+    this.start[index] = NONE
     this.stretchHolds(task)
   }
 
-  private take(task: ModelTask, { start, maker, spot }: Placement, sign: 1 | -1): void {
-    const end = start + task.duration
-    if (maker !== null) this.makers[maker]?.add(start, end, sign)
-    if (spot.station !== null) this.stations[spot.station]?.add(start, end, sign)
-    if (spot.place !== null) this.places[spot.place]?.add(start, end, sign * task.areaCm2)
-    if (spot.room !== null && task.dust) this.dusty.get(spot.room)?.add(start, end, sign)
-    if (spot.room !== null && task.openWet) this.wet.get(spot.room)?.add(start, end, sign)
+  private hold(task: ModelTask, start: number): void {
+    const mould = task.mould as NonNullable<ModelTask['mould']>
+    const until = start + this.holdOf(task, start)
+    this.heldUntil[task.index] = until
+    ;(this.moulds[mould.index] as Shared).take(start, until, mould.count)
   }
 
   /** Moulds that wait for this task are held longer, or shorter, once it moves. */
   private stretchHolds(until: ModelTask): void {
-    for (const index of this.model.holders[until.index] ?? []) {
-      const placement = this.placed[index]
+    const holders = this.model.holders[until.index] as number[]
+    for (let i = 0; i < holders.length; i++) {
+      const index = holders[i] as number
+      const start = this.start[index] as number
       const holder = this.model.tasks[index] as ModelTask
-      if (!placement || !holder.mould || index === until.index) continue
-      const profile = this.moulds[holder.mould.index]
-      profile?.add(placement.start, this.heldUntil[index] as number, -holder.mould.count)
-      this.heldUntil[index] = placement.start + this.holdOf(holder, placement.start)
-      profile?.add(placement.start, this.heldUntil[index] as number, holder.mould.count)
+      if (start === NONE || holder.mould === null || index === until.index) continue
+      ;(this.moulds[holder.mould.index] as Shared).take(start, this.heldUntil[index] as number, -holder.mould.count)
+      this.hold(holder, start)
     }
   }
 
   /**
-   * Finds a task whose mould is now held across somebody else's hold, and the minute it would have to start at.
+   * Finds a task whose mould is now held across somebody else's hold.
    * @param until the task that was just placed
+   * @returns the task, with the minute it would have to start at in `foundStart`; or `NONE`
    */
-  mouldClash(until: number): { task: number; start: number } | null {
-    for (const index of this.model.holders[until] ?? []) {
-      const placement = this.placed[index]
-      const holder = this.model.tasks[index] as ModelTask
-      const profile = holder.mould && this.moulds[holder.mould.index]
-      if (!placement || !holder.mould || !profile) continue
-      const held = (this.heldUntil[index] as number) - placement.start
-      profile.add(placement.start, placement.start + held, -holder.mould.count)
-      const start = profile.earliestFit(placement.start, held, holder.mould.count)
-      profile.add(placement.start, placement.start + held, holder.mould.count)
-      if (start > placement.start) return { task: index, start }
+  mouldClash(until: ModelTask): number {
+    const holders = this.model.holders[until.index] as number[]
+    for (let i = 0; i < holders.length; i++) {
+      const index = holders[i] as number
+      const start = this.start[index] as number
+      const { mould } = this.model.tasks[index] as ModelTask
+      if (start === NONE || mould === null) continue
+      const moulds = this.moulds[mould.index] as Shared
+      const held = this.heldUntil[index] as number
+      if (!moulds.isOver(start, held)) continue
+      moulds.take(start, held, -mould.count)
+      this.foundStart = moulds.earliestFit(start, held - start, mould.count)
+      moulds.take(start, held, mould.count)
+      if (this.foundStart > start) return index
     }
-    return null
+    return NONE
+  }
+
+  /** The tasks placed so far that a task could not lie beside in [from, to): they use its only hands, station, place, mould or air. */
+  isInTheWay(other: number, task: ModelTask, from: number, to: number): boolean {
+    const start = this.start[other] as number
+    if (start === NONE || other === task.index) return false
+    const one = this.model.tasks[other] as ModelTask
+    const released = one.mould !== null ? Math.max(start + one.duration, this.heldUntil[other] as number) : start + one.duration
+    if (start >= to || released <= from) return false
+    if (task.mould !== null && one.mould !== null && task.mould.index === one.mould.index) return true
+    if (start + one.duration <= from) return false
+    const maker = this.maker[other] as number
+    if (maker !== NONE && task.makers.includes(maker)) return true
+    const at = one.spots[this.spot[other] as number] as Spot
+    for (let i = 0; i < task.spots.length; i++) {
+      const own = task.spots[i] as Spot
+      if (own.station !== NONE && own.station === at.station) return true
+      if (own.place !== NONE && own.place === at.place) return true
+      if (own.room !== NONE && own.room === at.room && ((task.dust && one.openWet) || (task.openWet && one.dust))) return true
+    }
+    return false
   }
 }

@@ -1,0 +1,227 @@
+import { blocksOf, type Block } from './blocks'
+import type { Edge, Model, ModelTask } from './model'
+import type { Windows } from './windows'
+import { NONE, Workshop } from './workshop'
+
+/**
+ * A block that keeps failing is given up after this many raises per task, or placings anew per task, which bounds the
+ * work in large blocks; the search tries another order.
+ */
+const RAISES_PER_TASK = 60
+const PLACINGS_PER_TASK = 300
+
+/** Where the tasks of a plan lie, by task: minute, maker (`NONE` where it needs none), which of its spots. */
+export interface Placements {
+  start: Int32Array
+  maker: Int32Array
+  spot: Int32Array
+}
+
+/** A block that can only be placed together with others because of a mould they hold between them. */
+interface Bundle {
+  /** All tasks of its blocks, tied by lags and moulds. */
+  whole: Block
+  blocks: number[]
+}
+
+/**
+ * A plan in the making: blocks are placed one after another, each task at its earliest place and time, and taken out again.
+ *
+ * Serial schedule generation for minimum and maximum lags. Where a task finds room only after the latest
+ * start that a task already placed in its block allows, that task is raised by the difference and everything
+ * of the block from there on is placed anew (the unscheduling step of Franck, Neumann and Schwindt, 2001).
+ * A mould is taken to be held for the shortest time its waits allow until the task that gives it back is placed. Where
+ * that task then comes too late for the next use of the mould, all blocks tied by the mould are placed anew, together.
+ */
+export class Draft {
+  readonly workshop: Workshop
+  /** Blocks in the order in which they were placed. */
+  sequence: number[] = []
+  /** Blocks before this position in the sequence stay as they are. */
+  floor = 0
+  /** The blocks that `place` placed together, because of a mould; empty where it placed one after another. */
+  together: readonly number[] = []
+  readonly isPlaced: Uint8Array
+  readonly blockOf: Int32Array
+  private readonly bundles: Bundle[] = []
+  /** By block: its bundle, or `NONE`. */
+  private readonly bundleOf: Int32Array
+  /** By task: a start it may not come before, while its block is being placed. */
+  private readonly atLeast: Float64Array
+  /** Whether the last block that was not placed failed for a mould that another block holds. */
+  private clashed = false
+
+  constructor(
+    readonly model: Model,
+    readonly blocks: readonly Block[],
+    readonly windows: Windows,
+  ) {
+    const size = model.tasks.length
+    this.isPlaced = new Uint8Array(blocks.length)
+    this.atLeast = new Float64Array(size)
+    this.blockOf = new Int32Array(size)
+    for (const block of blocks) for (const task of block.tasks) this.blockOf[task] = block.index
+    this.bundleOf = new Int32Array(blocks.length).fill(NONE)
+    const wholes = blocksOf(model, windows, 'moulds')
+    for (const whole of wholes) {
+      const own = [...new Set(whole.tasks.map((task) => this.blockOf[task] as number))]
+      if (own.length < 2) continue
+      for (const block of own) this.bundleOf[block] = this.bundles.length
+      this.bundles.push({ whole, blocks: own })
+    }
+    this.workshop = new Workshop(model, leastHolds(model, wholes))
+  }
+
+  /**
+   * Places a block, and before it those that must come first.
+   * @returns `NONE`, or the block that found no place
+   */
+  place(index: number): number {
+    if (this.isPlaced[index]) return NONE
+    const failed = this.placeBefore(index)
+    if (failed !== NONE) return failed
+    this.clashed = false
+    if (this.placeTasks(this.blocks[index] as Block)) {
+      this.isPlaced[index] = 1
+      this.sequence.push(index)
+      return NONE
+    }
+    return this.clashed && this.placeTogether(this.bundles[this.bundleOf[index] as number] as Bundle) ? NONE : index
+  }
+
+  private placeBefore(index: number): number {
+    const { after } = this.blocks[index] as Block
+    for (let i = 0; i < after.length; i++) {
+      const failed = this.isPlaced[after[i] as number] ? NONE : this.place(after[i] as number)
+      if (failed !== NONE) return failed
+    }
+    return NONE
+  }
+
+  /** Places all blocks of a bundle anew; the plan is only good for the bin where that fails. */
+  private placeTogether({ whole, blocks }: Bundle): boolean {
+    const placed = blocks.filter((block) => this.isPlaced[block])
+    const kept = this.sequence.filter((block, i) => i < this.floor || !placed.includes(block))
+    if (kept.length !== this.sequence.length - placed.length) return false
+    for (const block of placed) this.takeOut(block)
+    this.sequence = kept
+    for (const block of blocks) for (const before of (this.blocks[block] as Block).after) if (!blocks.includes(before) && this.place(before) !== NONE) return false
+    if (!this.placeTasks(whole)) return false
+    for (const block of blocks) this.isPlaced[block] = 1
+    this.sequence.push(...blocks)
+    this.together = blocks
+    return true
+  }
+
+  /** Takes the block placed last out again. */
+  takeOutLast(): void {
+    this.takeOut(this.sequence.pop() as number)
+  }
+
+  /** Takes a block out; the sequence is the caller's affair. */
+  takeOut(index: number): void {
+    const { tasks } = this.blocks[index] as Block
+    for (let i = tasks.length - 1; i >= 0; i--) this.workshop.remove(tasks[i] as number)
+    this.isPlaced[index] = 0
+  }
+
+  /** Puts a block where it lay in an earlier plan. */
+  putBack(index: number, earlier: Placements): void {
+    const { tasks } = this.blocks[index] as Block
+    for (let i = 0; i < tasks.length; i++) {
+      const task = tasks[i] as number
+      this.workshop.put(task, earlier.start[task] as number, earlier.maker[task] as number, earlier.spot[task] as number)
+    }
+    this.isPlaced[index] = 1
+  }
+
+  private placeTasks(block: Block): boolean {
+    const { workshop, model, atLeast } = this
+    const { tasks, distance } = block
+    const size = tasks.length
+    for (let i = 0; i < size; i++) atLeast[tasks[i] as number] = this.earliestStart(tasks[i] as number)
+    let raises = RAISES_PER_TASK * size
+    let placings = PLACINGS_PER_TASK * size
+    let i = 0
+    while (i < size) {
+      const task = model.tasks[tasks[i] as number] as ModelTask
+      let from = atLeast[task.index] as number
+      let to = Infinity
+      let heldBy = NONE
+      for (let j = 0; j < i; j++) {
+        const start = workshop.start[tasks[j] as number] as number
+        const bound = start + (distance[j * size + i] as number)
+        if (bound > from) from = bound
+        const closes = start - (distance[i * size + j] as number)
+        if (closes < to) {
+          to = closes
+          heldBy = j
+        }
+      }
+      if (!workshop.find(task, from) || workshop.foundStart > (this.windows.latest[task.index] as number)) return this.giveUp(block, i)
+      let first = heldBy
+      let start: number
+      if (workshop.foundStart > to) start = (workshop.start[tasks[heldBy] as number] as number) + workshop.foundStart - to
+      else if (workshop.foundStart > this.latestStart(task.index)) return this.giveUp(block, i)
+      else {
+        workshop.put(task.index, workshop.foundStart, task.attended ? workshop.foundMaker : NONE, workshop.foundSpot)
+        i++
+        const clash = workshop.mouldClash(task)
+        if (clash === NONE) continue
+        first = tasks.indexOf(clash)
+        start = workshop.foundStart
+        if (first < 0) {
+          this.clashed = true
+          return this.giveUp(block, i)
+        }
+      }
+      if (start > model.horizon || raises-- <= 0 || placings <= 0) return this.giveUp(block, i)
+      atLeast[tasks[first] as number] = Math.max(atLeast[tasks[first] as number] as number, start)
+      placings -= i - first + 1
+      while (i > first) workshop.remove(tasks[--i] as number)
+    }
+    return true
+  }
+
+  private giveUp(block: Block, placed: number): false {
+    for (let i = placed - 1; i >= 0; i--) this.workshop.remove(block.tasks[i] as number)
+    return false
+  }
+
+  /** The earliest start that tasks placed already allow. */
+  private earliestStart(task: number): number {
+    let bound = this.windows.earliest[task] as number
+    const incoming = this.model.incoming[task] as Edge[]
+    for (let i = 0; i < incoming.length; i++) {
+      const { from, weight } = incoming[i] as Edge
+      const start = this.workshop.start[from] as number
+      if (start !== NONE && start + weight > bound) bound = start + weight
+    }
+    return bound
+  }
+
+  /** The latest start that tasks allow which are placed already though they come after. */
+  private latestStart(task: number): number {
+    let bound = Infinity
+    const outgoing = this.model.outgoing[task] as Edge[]
+    for (let i = 0; i < outgoing.length; i++) {
+      const { to, weight } = outgoing[i] as Edge
+      const start = this.workshop.start[to] as number
+      if (start !== NONE && start - weight < bound) bound = start - weight
+    }
+    return bound
+  }
+}
+
+/** By task with a mould: the least minutes from its start to the end of the task that gives the mould back. */
+function leastHolds({ tasks }: Model, wholes: readonly Block[]): Float64Array {
+  const holds = new Float64Array(tasks.length)
+  for (const { tasks: own, distance } of wholes) {
+    own.forEach((index, i) => {
+      const until = tasks[index]?.mould?.until ?? index
+      const far = distance[i * own.length + own.indexOf(until)] as number
+      holds[index] = Math.max(0, far + (tasks[until] as ModelTask).duration)
+    })
+  }
+  return holds
+}
