@@ -24,6 +24,13 @@ interface Bundle {
   blocks: number[]
 }
 
+/** A draft as it stood after so many blocks. */
+export interface Checkpoint {
+  position: number
+  workshop: Workshop
+  isPlaced: Uint8Array
+}
+
 /**
  * A plan in the making: blocks are placed one after another, each task at its earliest place and time, and taken out again.
  *
@@ -43,6 +50,7 @@ export class Draft {
   together: readonly number[] = []
   readonly isPlaced: Uint8Array
   readonly blockOf: Int32Array
+  private readonly leastHoldMin: Float64Array
   private readonly bundles: Bundle[] = []
   /** By block: its bundle, or `NONE`. */
   private readonly bundleOf: Int32Array
@@ -69,7 +77,8 @@ export class Draft {
       for (const block of own) this.bundleOf[block] = this.bundles.length
       this.bundles.push({ whole, blocks: own })
     }
-    this.workshop = new Workshop(model, leastHolds(model, wholes))
+    this.leastHoldMin = leastHolds(model, wholes)
+    this.workshop = new Workshop(model, this.leastHoldMin)
   }
 
   /**
@@ -113,9 +122,21 @@ export class Draft {
     return true
   }
 
-  /** Takes the block placed last out again. */
-  takeOutLast(): void {
-    this.takeOut(this.sequence.pop() as number)
+  newCheckpoint(): Checkpoint {
+    return { position: 0, workshop: new Workshop(this.model, this.leastHoldMin), isPlaced: new Uint8Array(this.blocks.length) }
+  }
+
+  save(checkpoint: Checkpoint): void {
+    checkpoint.position = this.sequence.length
+    checkpoint.workshop.copyFrom(this.workshop)
+    checkpoint.isPlaced.set(this.isPlaced)
+  }
+
+  /** @param sequence the order in which the blocks of the checkpoint were placed; what comes after them is left out */
+  load({ position, workshop, isPlaced }: Checkpoint, sequence: readonly number[]): void {
+    this.workshop.copyFrom(workshop)
+    this.isPlaced.set(isPlaced)
+    this.sequence = sequence.slice(0, position)
   }
 
   /** Takes a block out; the sequence is the caller's affair. */

@@ -1,4 +1,4 @@
-import type { Interval, PlanRequest } from './types'
+import type { Interval, PlanRequest, PlanTask } from './types'
 
 /** start(to) ≥ start(from) + weight: the one form that minimum and maximum lags both take. */
 export interface Edge {
@@ -75,6 +75,7 @@ export function modelOf(request: PlanRequest): Model {
     return able
   }
   const rooms = [...new Set([...request.stations, ...request.places].map(({ room }) => room))]
+  const spotsOf = spotFinder(request, rooms)
   const tasks = request.tasks.map((task, index): ModelTask => {
     const job = known(jobIndex, task.job)
     return {
@@ -85,7 +86,7 @@ export function modelOf(request: PlanRequest): Model {
       release: request.jobs[job]?.releaseMin ?? 0,
       attended: task.attended,
       makers: task.attended ? makersOf(task.skill ?? null) : [],
-      spots: spotsOf(request, rooms, task.station ?? null, task.place ?? null),
+      spots: spotsOf(task),
       areaCm2: task.place?.areaCm2 ?? 0,
       mould: task.mould
         ? {
@@ -138,9 +139,18 @@ function sortedShifts(shifts: readonly Interval[]): Interval[] {
   })
 }
 
-function spotsOf(request: PlanRequest, rooms: readonly string[], stationKind: string | null, place: { kind: string; areaCm2: number } | null): Spot[] {
-  const stations = stationKind === null ? [-1] : request.stations.flatMap((s, i) => (s.kind === stationKind ? [i] : []))
-  const places = place === null ? [-1] : request.places.flatMap((p, i) => (p.kind === place.kind && p.areaCm2 >= place.areaCm2 - 1e-9 ? [i] : []))
+/** Answers which spots a task can take; tasks that ask for the same share one list. */
+function spotFinder(request: PlanRequest, rooms: readonly string[]): (task: PlanTask) => Spot[] {
+  const known = new Map<string, Spot[]>()
   const roomOf = (owner: { room: string } | undefined) => (owner ? rooms.indexOf(owner.room) : -1)
-  return stations.flatMap((station) => places.map((chosen) => ({ station, place: chosen, room: roomOf(request.stations[station] ?? request.places[chosen]) })))
+  return ({ station, place }) => {
+    const key = JSON.stringify([station ?? null, place?.kind ?? null, place?.areaCm2 ?? 0])
+    const before = known.get(key)
+    if (before) return before
+    const stations = station ? request.stations.flatMap((s, i) => (s.kind === station ? [i] : [])) : [-1]
+    const places = place ? request.places.flatMap((p, i) => (p.kind === place.kind && p.areaCm2 >= place.areaCm2 - 1e-9 ? [i] : [])) : [-1]
+    const spots = stations.flatMap((s) => places.map((p) => ({ station: s, place: p, room: roomOf(request.stations[s] ?? request.places[p]) })))
+    known.set(key, spots)
+    return spots
+  }
 }

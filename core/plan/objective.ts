@@ -21,7 +21,9 @@ export function objectiveOf(request: PlanRequest, endOf: readonly number[]): Pla
   return { weightedTardinessMin, weightedCompletionMin, makespanMin: endOf.reduce((last, end) => Math.max(last, end), 0) }
 }
 
+type Sums = Pick<PlanObjective, 'weightedTardinessMin' | 'weightedCompletionMin'>
+
 /** Orders two plans: less weighted tardiness first, then less weighted completion. Negative when `x` is better. */
-export function compareObjectives(x: PlanObjective, y: PlanObjective): number {
+export function compareObjectives(x: Sums, y: Sums): number {
   return x.weightedTardinessMin - y.weightedTardinessMin || x.weightedCompletionMin - y.weightedCompletionMin
 }

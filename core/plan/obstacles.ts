@@ -12,7 +12,6 @@ export interface Obstacle {
 /**
  * Follows a job back from its end and collects what stood in its way: for every task that starts later than the waits
  * before it ask for, the tasks that hold its hands, station, place, mould or air in between.
- * @param inReach the tasks to look through, for every task on the way
  * @returns obstacles, in no order
  */
 export function obstaclesOf(draft: Draft, job: number): Obstacle[] {

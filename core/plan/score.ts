@@ -4,10 +4,10 @@ import type { Windows } from './windows'
 import { NONE } from './workshop'
 
 /**
- * What a minute of tardiness weighs against a minute of completion while the search goes on. The two are compared one
+ * What a minute of tardiness usually weighs against a minute of completion while the search goes on. The two are compared one
  * after the other when plans are told apart; a search that never gave up a minute of the one for the other would stick.
  */
-const TARDINESS_FACTOR = 60
+export const TARDINESS_FACTOR = 60
 
 /**
  * What an unfinished plan will cost at least: each job ends no sooner than its placed tasks and what must follow them.
@@ -16,6 +16,8 @@ const TARDINESS_FACTOR = 60
 export class Score {
   /** Σ weight × (completion + factor × tardiness), at least. */
   total = 0
+  /** What a minute of tardiness weighs against a minute of completion. */
+  factor = TARDINESS_FACTOR
   /** By job: its completion, at least. */
   readonly end: Float64Array
   /** By task: minutes from its start to the end of its job, at least. */
@@ -37,15 +39,15 @@ export class Score {
   costOf(job: number, end: number): number {
     const { due, weight, tasks } = this.model.jobs[job] as Model['jobs'][number]
     if (tasks.length === 0) return 0
-    return weight * (end + (due !== null && end > due ? TARDINESS_FACTOR * (end - due) : 0))
+    return weight * (end + (due !== null && end > due ? this.factor * (end - due) : 0))
   }
 
   /** What a job costs above its least, and a little, so that every job has its turn. */
-  excess(job: number): number {
+  excess(job: number, withTardiness: boolean): number {
     const { weight, tasks } = this.model.jobs[job] as Model['jobs'][number]
     if (tasks.length === 0) return 0
-    const soonest = this.soonest[job] as number
-    return this.costOf(job, this.end[job] as number) - this.costOf(job, soonest) + weight
+    const [end, soonest] = [this.end[job] as number, this.soonest[job] as number]
+    return withTardiness ? this.costOf(job, end) - this.costOf(job, soonest) + weight : weight * (end - soonest + 60)
   }
 
   /** The two sums that plans are told apart by. */

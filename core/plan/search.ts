@@ -1,17 +1,18 @@
 import type { Block } from './blocks'
-import { Draft, type Placements } from './draft'
+import { Draft, type Checkpoint, type Placements } from './draft'
 import type { Model, ModelTask } from './model'
+import { moveBlock, moveJob, passObstacle, passWithJob, refillJob, refillJobs, refillPair, type Move, type Scene } from './moves'
 import { compareObjectives } from './objective'
-import { obstaclesOf, type Obstacle } from './obstacles'
-import { Score } from './score'
+import { Score, TARDINESS_FACTOR } from './score'
 import { seededRandom } from './seededRandom'
+import { startingOrders } from './startingOrders'
 import type { PlanObjective } from './types'
 import type { Windows } from './windows'
 import { NONE } from './workshop'
 
 export interface Found {
   placements: Placements
-  objective: PlanObjective
+  objective: Omit<PlanObjective, 'makespanMin'>
 }
 
 export interface SearchOptions {
@@ -24,18 +25,49 @@ export interface SearchOptions {
   progress: (iterations: number) => number
 }
 
-/** At the start a plan that is worse by this share of the first one's cost is taken as often as not; at the end none is. */
-const FIRST_TEMPERATURE = Number(process.env.FT ?? 0.0006)
-const REINSERT = Number(process.env.RI ?? 0.5)
-const LAST_TEMPERATURE = 0.000002
+/** A kind of move with what it gained lately for its work, by which it is chosen. */
+interface Kind {
+  make: (scene: Scene) => Move
+  gain: number
+  work: number
+  uses: number
+}
+
+/** What each phase tries. Gaps and orders take nothing that is worse; heat does, and then cools. */
+const PHASES = {
+  gaps: [refillJob, refillPair, refillJobs],
+  order: [moveJob, passObstacle, passWithJob, moveBlock],
+  heat: [moveJob, passObstacle, passWithJob, moveBlock],
+} as const
+type Phase = keyof typeof PHASES
+
+/** A phase that takes nothing worse ends when this share of all work so far, and this much, brought nothing. */
+const IDLE_SHARE = 0.1
+const IDLE_LEAST = 3000
+/** Iterations of one heating and cooling, per block; so many follow each other before the gaps are tried again. */
+const HEAT_LENGTH = 20
+const HEATS = 4
+/** Minutes of completion of a job of mean weight that are given up as often as not: least and most at the start of a heat, and at its end. */
+const COOLEST_START = 60
+const HOTTEST_START = 600
+const COLD = 1
+/** How often a heat thinks little of tardiness, so as to find its way to plans with less, and how little. */
+const LAX_SHARE = 0.3
+const LAX_FACTOR = 4
+/** The least share of the work for each kind of move. */
+const LEAST_SHARE = 0.1
+/** How slowly the gain of a kind of move is forgotten. */
+const MEMORY = 0.98
+const CHECKPOINTS = 24
 
 /**
- * Looks for better plans by placing blocks in other orders, until told to stop.
+ * Looks for better plans by placing blocks anew, until told to stop.
  *
- * Starts from the classic priority rules. Then simulated annealing (Kirkpatrick, Gelatt and Vecchi, 1983) over the order
- * of blocks; most moves follow one job back from its end and put something that waited before what stood in its way.
- * Only what comes after the changed place in the order is placed anew, and that is broken off as soon as the plan cannot
- * be taken any more.
+ * Starts from the classic priority rules. Then three phases take turns, each from the best plan so far: jobs are taken
+ * out and put back into the gaps in another order (large neighbourhood search: Shaw, 1998); the order in which blocks
+ * are placed is changed; and that again while what is worse is taken too, less and less often (simulated annealing:
+ * Kirkpatrick, Gelatt and Vecchi, 1983). Most moves follow one job back from its end and change something that waited,
+ * or what stood in its way. Kinds of moves that gained more for their work get more of it.
  * @returns the best plan, and without one the task at the head of the block that most often found no place
  */
 export function search(options: SearchOptions): { best: Found | null; iterations: number; stuck: number | null } {
@@ -46,25 +78,50 @@ class Search {
   private readonly draft: Draft
   private readonly score: Score
   private readonly random: () => number
-  private readonly current: Placements
+  private readonly meanWeight: number
+  private readonly blocksOfJob: number[][]
+  private readonly kinds: Record<Phase, Kind[]>
+  private readonly failures: Int32Array
+
   private order: number[] = []
   private cost = Infinity
-  private best: Found | null = null
-  private iterations = 0
-  private readonly failures: Int32Array
+  private readonly current: Placements
   /** By job, the completion in the present plan. */
   private readonly ends: Float64Array
-  private readonly blocksOfJob: number[][]
+  private best: Found | null = null
+
+  private iterations = 0
+  private phase: Phase = 'gaps'
+  private heats = 0
+  private heatIteration = 0
+  private heatStart = COOLEST_START
+  /** The work done when the best plan last became better, or the phase began. */
+  private gainedAt = 0
+
+  /** The draft after every so many blocks of the present order; only the first few may still hold. */
+  private readonly stride: number
+  private readonly checkpoints: Checkpoint[]
+  private saved = 1
+  private readonly whole: Checkpoint
+  private isWholeSaved = true
 
   constructor(private readonly options: SearchOptions) {
     const { model, blocks, windows } = options
     this.draft = new Draft(model, blocks, windows)
     this.score = new Score(model, blocks, windows)
     this.random = seededRandom(options.seed)
-    this.current = emptyPlacements(model.tasks.length)
-    this.failures = new Int32Array(blocks.length)
-    this.ends = new Float64Array(model.jobs.length)
+    const weights = model.jobs.filter((job) => job.tasks.length > 0).map((job) => job.weight)
+    this.meanWeight = weights.reduce((sum, weight) => sum + weight, 0) / Math.max(1, weights.length)
     this.blocksOfJob = model.jobs.map((job) => [...new Set(job.tasks.map((task) => this.draft.blockOf[task] as number))])
+    const kindsOf = (phase: Phase) => PHASES[phase].map((make): Kind => ({ make, gain: 0, work: 1, uses: 1 }))
+    this.kinds = { gaps: kindsOf('gaps'), order: kindsOf('order'), heat: kindsOf('heat') }
+    this.failures = new Int32Array(blocks.length)
+    const size = model.tasks.length
+    this.current = { start: new Int32Array(size), maker: new Int32Array(size), spot: new Int32Array(size) }
+    this.ends = new Float64Array(model.jobs.length)
+    this.stride = Math.max(4, Math.ceil(blocks.length / CHECKPOINTS))
+    this.checkpoints = Array.from({ length: Math.floor(blocks.length / this.stride) + 1 }, () => this.draft.newCheckpoint())
+    this.whole = this.draft.newCheckpoint()
   }
 
   run(): { best: Found | null; iterations: number; stuck: number | null } {
@@ -72,13 +129,13 @@ class Search {
     for (const start of startingOrders(model, blocks, windows)) {
       if (this.isDone()) break
       this.iterations++
-      this.tryAnew(start)
+      this.rebuild(start, this.cost)
     }
     let unlucky = blocks.map((block) => block.index)
     while (!this.best && progress(this.iterations) < 1) {
       this.iterations++
       unlucky = this.withFailedFirst(unlucky)
-      this.tryAnew(unlucky)
+      this.rebuild(unlucky, this.cost)
     }
     while (this.best && !this.isDone()) this.step()
     const worst = this.failures.indexOf(Math.max(...this.failures))
@@ -86,214 +143,207 @@ class Search {
   }
 
   private isDone(): boolean {
-    if (this.best && compareObjectives({ ...this.options.bound, makespanMin: 0 }, this.best.objective) === 0) return true
+    if (this.best && compareObjectives(this.options.bound, this.best.objective) === 0) return true
     return this.iterations > 0 && this.options.progress(this.iterations) >= 1
   }
 
   private step(): void {
-    const done = this.options.progress(this.iterations)
     this.iterations++
-    const temperature = this.cost * FIRST_TEMPERATURE * (LAST_TEMPERATURE / FIRST_TEMPERATURE) ** done
-    const limit = this.cost - temperature * Math.log(1 - this.random())
-    if (this.random() < REINSERT) this.reinsert(this.toReinsert(), limit)
-    else this.rebuild(this.changed(), limit)
+    this.changePhaseInTime()
+    const { workshop } = this.draft
+    const temperature = this.phase === 'heat' ? this.heatStart * (COLD / this.heatStart) ** (this.heatIteration++ / this.heatLength()) : COLD
+    const limit = this.cost - temperature * this.meanWeight * Math.log(1 - this.random())
+    const kind = this.anyKind()
+    const [costBefore, workBefore, orderBefore] = [this.cost, workshop.finds, this.order]
+    const move = kind.make({ draft: this.draft, score: this.score, order: this.order, blocksOfJob: this.blocksOfJob, random: this.random })
+    if ('order' in move) this.rebuild(move.order, limit)
+    else {
+      this.refill(move.takeOut, limit)
+      // What comes later can now move up.
+      if (this.cost < costBefore) this.rebuild(this.order, this.cost, firstDifference(orderBefore, this.order))
+    }
+    kind.gain = MEMORY * kind.gain + Math.max(0, costBefore - this.cost)
+    kind.work = MEMORY * kind.work + workshop.finds - workBefore + 1
+    kind.uses = MEMORY * kind.uses + 1
   }
 
-  /** Places everything in an order, and keeps the plan where it is better than the one before. */
-  private tryAnew(order: readonly number[]): void {
-    this.rebuild(order, this.cost)
+  private heatLength = () => HEAT_LENGTH * this.options.blocks.length
+
+  private changePhaseInTime(): void {
+    const { finds } = this.draft.workshop
+    if (this.phase === 'heat') {
+      if (this.heatIteration >= this.heatLength()) this.begin(++this.heats % HEATS === 0 ? 'gaps' : 'heat')
+    } else if (finds - this.gainedAt > IDLE_SHARE * finds + IDLE_LEAST) this.begin(this.phase === 'gaps' ? 'order' : 'heat')
   }
 
-  /** Places anew what an order puts elsewhere; keeps the result within the limit, else brings back the plan before. */
-  private rebuild(order: readonly number[], limit: number): void {
+  private begin(phase: Phase): void {
+    this.phase = phase
+    this.heatIteration = 0
+    this.heatStart = COOLEST_START * (HOTTEST_START / COOLEST_START) ** this.random()
+    this.gainedAt = this.draft.workshop.finds
+    this.score.factor = phase === 'heat' && this.random() < LAX_SHARE ? LAX_FACTOR : TARDINESS_FACTOR
+    this.returnToBest()
+  }
+
+  private returnToBest(): void {
+    const { draft, score, current } = this
+    const { placements } = this.best as Found
+    for (const block of this.order) draft.takeOut(block)
+    current.start.set(placements.start)
+    current.maker.set(placements.maker)
+    current.spot.set(placements.spot)
+    this.order = [...this.order].sort((x, y) => this.startOf(x, placements.start) - this.startOf(y, placements.start) || x - y)
+    score.clear()
+    for (const block of this.order) {
+      draft.putBack(block, current)
+      score.add(block, current.start)
+    }
+    draft.sequence = [...this.order]
+    this.ends.set(score.end)
+    this.cost = score.total
+    this.saved = 1
+    this.isWholeSaved = false
+  }
+
+  /** A kind of move of this phase: by work, each gets its share, and the more of the rest the more it gained for its work. */
+  private anyKind(): Kind {
+    const kinds = this.kinds[this.phase]
+    const rates = kinds.map(({ gain, work }) => gain / work + 1e-9)
+    const rateSum = rates.reduce((sum, rate) => sum + rate, 0)
+    const chances = kinds.map(({ work, uses }, i) => ((LEAST_SHARE + (1 - LEAST_SHARE * kinds.length) * ((rates[i] as number) / rateSum)) * uses) / work)
+    let left = this.random() * chances.reduce((sum, chance) => sum + chance, 0)
+    return kinds.find((_, i) => (left -= chances[i] as number) < 0) ?? (kinds[0] as Kind)
+  }
+
+  /**
+   * Places anew what an order puts elsewhere; keeps the result within the limit, else brings back the plan before.
+   * @param upTo from this position on everything is placed anew, also where the order is the same
+   */
+  private rebuild(order: readonly number[], limit: number, upTo = order.length): void {
     const { draft, score } = this
-    let first = 0
-    while (first < this.order.length && order[first] === this.order[first]) first++
-    if (first === order.length) return
-    while (draft.sequence.length > first) draft.takeOutLast()
-    draft.floor = first
+    const first = Math.min(upTo, firstDifference(order, this.order))
+    if (first === order.length && this.best) return
+    if (!this.isWholeSaved) {
+      draft.save(this.whole)
+      this.isWholeSaved = true
+    }
+    this.goBackTo(first)
     score.clear()
     for (const block of draft.sequence) score.add(block, draft.workshop.start)
-    if (this.placeAll(order, first, limit)) return this.accept(draft.sequence.slice(first), [...draft.sequence])
-    while (draft.sequence.length > first) draft.takeOutLast()
-    this.bringBack(this.order.slice(first))
+    draft.floor = first
+    if (this.placeAll(order, first, limit)) return this.accept(draft.sequence.slice(first), draft.sequence, first)
+    draft.load(this.whole, this.order)
+    this.restoreScore()
+  }
+
+  /** Brings the draft to where the first blocks of the present order are placed, from the nearest checkpoint. */
+  private goBackTo(first: number): void {
+    const { draft, stride, order, checkpoints } = this
+    const near = Math.min(this.saved - 1, Math.floor(first / stride))
+    draft.load(checkpoints[near] as Checkpoint, order)
+    for (let i = near * stride; i < first; ) {
+      draft.putBack(order[i] as number, this.current)
+      draft.sequence.push(order[i] as number)
+      i++
+      if (i === this.saved * stride && this.saved < checkpoints.length) draft.save(checkpoints[this.saved++] as Checkpoint)
+    }
   }
 
   /** Takes blocks out and places them anew in the gaps, in their new order; the others stay where they are. */
-  private reinsert(blocks: readonly number[], limit: number): void {
+  private refill(blocks: readonly number[], limit: number): void {
     const { draft, score, order } = this
-    const jobs = new Set(blocks.flatMap((block) => (this.options.blocks[block] as Block).tasks.map((task) => this.options.model.tasks[task]?.job as number)))
     for (let i = blocks.length - 1; i >= 0; i--) draft.takeOut(blocks[i] as number)
-    for (const job of jobs) score.renew(job, draft.workshop.start)
+    for (const block of blocks) this.renewScore(block)
     draft.sequence = []
     draft.floor = 0
-    if (this.placeAll(blocks, 0, limit)) return this.accept(draft.sequence, this.merged(draft.sequence))
-    while (draft.sequence.length > 0) draft.takeOutLast()
+    if (this.placeAll(blocks, 0, limit)) {
+      const merged = this.merged(draft.sequence)
+      const isMoved = new Set(blocks)
+      const kept = order.findIndex((block) => isMoved.has(block))
+      return this.accept(draft.sequence, merged, Math.min(kept, firstDifference(order, merged)))
+    }
+    for (const block of draft.sequence) draft.takeOut(block)
+    for (const block of blocks) draft.putBack(block, this.current)
     draft.sequence = [...order]
-    this.bringBack(blocks)
+    this.restoreScore()
+    score.total = this.cost
   }
 
   /** @returns whether all found a place and the plan costs no more than the limit */
   private placeAll(order: readonly number[], first: number, limit: number): boolean {
     const { draft, score } = this
-    const { model, blocks } = this.options
-    let failed = NONE
-    for (let i = first; i < order.length && failed === NONE && score.total <= limit; i++) {
+    for (let i = first; i < order.length && score.total <= limit; i++) {
       const from = draft.sequence.length
       draft.together = []
-      failed = draft.place(order[i] as number)
+      const failed = draft.place(order[i] as number)
+      if (failed !== NONE) {
+        this.failures[failed] = (this.failures[failed] as number) + 1
+        return false
+      }
       for (let j = Math.max(0, from - draft.together.length); j < draft.sequence.length; j++) score.add(draft.sequence[j] as number, draft.workshop.start)
-      for (const block of draft.together) for (const task of (blocks[block] as Block).tasks) score.renew((model.tasks[task] as ModelTask).job, draft.workshop.start)
+      for (const block of draft.together) this.renewScore(block)
     }
-    if (failed !== NONE) this.failures[failed]!++
-    return failed === NONE && score.total <= limit
+    return score.total <= limit
   }
 
-  /** Puts blocks where they lay in the present plan. */
-  private bringBack(blocks: readonly number[]): void {
-    for (const block of blocks) this.draft.putBack(block, this.current)
-    this.draft.sequence = [...this.order]
+  private renewScore(block: number): void {
+    const { model, blocks } = this.options
+    for (const task of (blocks[block] as Block).tasks) this.score.renew((model.tasks[task] as ModelTask).job, this.draft.workshop.start)
+  }
+
+  private restoreScore(): void {
     this.score.end.set(this.ends)
     this.score.total = this.cost
   }
 
-  private accept(changed: readonly number[], order: number[]): void {
+  /** @param first blocks before this position in the order are where they were */
+  private accept(changed: readonly number[], order: readonly number[], first: number): void {
     const { draft, current, score } = this
     for (const block of changed) for (const task of (this.options.blocks[block] as Block).tasks) copyPlacement(draft.workshop, current, task)
-    this.order = order
+    this.order = [...order]
     draft.sequence = [...order]
+    this.saved = Math.min(this.saved, Math.floor(first / this.stride) + 1)
+    this.isWholeSaved = false
     this.cost = score.total
     this.ends.set(score.end)
-    const sums = { ...score.sums(), makespanMin: 0 }
-    if (this.best && compareObjectives(sums, this.best.objective) >= 0) return
-    const placements: Placements = { start: current.start.slice(), maker: current.maker.slice(), spot: current.spot.slice() }
-    this.best = { placements, objective: sums }
+    const objective = score.sums()
+    if (this.best && compareObjectives(objective, this.best.objective) >= 0) return
+    this.gainedAt = draft.workshop.finds
+    this.best = { placements: { start: current.start.slice(), maker: current.maker.slice(), spot: current.spot.slice() }, objective }
   }
 
   /** The present order with some blocks moved to where their new starts belong. */
   private merged(blocks: readonly number[]): number[] {
-    const startOf = (block: number) => this.draft.workshop.start[(this.options.blocks[block] as Block).tasks[0] as number] as number
+    const { start } = this.draft.workshop
     const isMoved = new Set(blocks)
     const order = this.order.filter((block) => !isMoved.has(block))
     for (const block of blocks) {
-      const start = startOf(block)
       let at = order.length
-      while (at > 0 && startOf(order[at - 1] as number) > start) at--
+      while (at > 0 && this.startOf(order[at - 1] as number, start) > this.startOf(block, start)) at--
       order.splice(at, 0, block)
     }
     return order
   }
 
-  /** Blocks to take out, with all that must come after them, in the order in which they are placed again. */
-  private toReinsert(): number[] {
-    const { random } = this
-    const job = this.anyJob()
-    const obstacles = obstaclesOf(this.draft, job)
-    const way = random()
-    if (obstacles.length === 0 || way < 0.15) return this.withFollowers(this.blocksOfJob[job] as number[])
-    const { waiting, inTheWay } = obstacles[Math.floor(random() * obstacles.length)] as Obstacle
-    if (way < 0.55) return this.withFollowers([waiting, inTheWay])
-    const jobs = [job]
-    const most = 2 + Math.floor(random() * 4)
-    for (let i = 0; i < 3 * most && jobs.length < most; i++) {
-      const other = (this.options.blocks[(obstacles[Math.floor(random() * obstacles.length)] as Obstacle).inTheWay] as Block).job
-      if (!jobs.includes(other)) jobs.splice(random() < 0.5 ? jobs.length : 1 + Math.floor(random() * jobs.length), 0, other)
-    }
-    return this.withFollowers(jobs.flatMap((one) => this.blocksOfJob[one] as number[]))
+  private startOf(block: number, start: Int32Array): number {
+    return start[(this.options.blocks[block] as Block).tasks[0] as number] as number
   }
 
-  private withFollowers(blocks: readonly number[]): number[] {
-    const all = new Set<number>()
-    const visit = (block: number): void => {
-      if (all.has(block)) return
-      all.add(block)
-      for (const next of (this.options.blocks[block] as Block).before) visit(next)
-    }
-    for (const block of blocks) visit(block)
-    return [...all]
-  }
-
-  /** An order near the present one. */
-  private changed(): number[] {
-    const { blocks } = this.options
-    const { order, random } = this
-    if (random() < 0.7) {
-      const obstacles = obstaclesOf(this.draft, this.anyJob())
-      if (obstacles.length > 0) return this.around(obstacles[Math.floor(random() * obstacles.length)] as Obstacle)
-    }
-    const from = Math.floor(random() * order.length)
-    const reach = 1 + Math.floor(random() ** 2 * Math.min(60, order.length))
-    const to = Math.max(0, Math.min(order.length - 1, from + (random() < 0.6 ? -reach : reach)))
-    if (random() < 0.5) return moved(order, [order[from] as number], order[to] as number, to > from)
-    const { job } = blocks[order[from] as number] as Block
-    return moved(order, this.blocksOfJob[job] as number[], order[to] as number, to > from)
-  }
-
-  /** A job by what it costs above its least, late ones most of all. */
-  private anyJob(): number {
-    const { jobs } = this.options.model
-    let chosen = 0
-    let sum = 0
-    for (let job = 0; job < jobs.length; job++) {
-      const excess = this.score.excess(job)
-      sum += excess
-      if (excess > 0 && this.random() * sum < excess) chosen = job
-    }
-    return chosen
-  }
-
-  private around({ waiting, inTheWay }: Obstacle): number[] {
-    const { order } = this
-    const way = this.random()
-    if (way < 0.5) return moved(order, [waiting], inTheWay, false)
-    if (way < 0.75) return moved(order, [inTheWay], waiting, true)
-    const { job } = this.options.blocks[waiting] as Block
-    return moved(order, this.blocksOfJob[job] as number[], inTheWay, false)
-  }
-
-  /** Brings the block that failed most often to the front, with some chance. */
+  /** Brings the blocks that failed most often forward, by chance. */
   private withFailedFirst(order: readonly number[]): number[] {
-    const { random } = this
-    const ranks = order.map((block, i) => ({ block, rank: i - (this.failures[block] as number) * random() * order.length + random() * 3 }))
+    const ranks = order.map((block, i) => ({ block, rank: i - (this.failures[block] as number) * this.random() * order.length + this.random() * 3 }))
     return ranks.sort((x, y) => x.rank - y.rank).map(({ block }) => block)
   }
 }
 
-/** The order with some blocks moved next to another; those of them that stand on the far side already stay. */
-function moved(order: readonly number[], blocks: readonly number[], target: number, after: boolean): number[] {
-  const at = order.indexOf(target)
-  const moving = new Set(blocks.filter((block) => block !== target))
-  const inOrder = order.filter((block, i) => moving.has(block) && (after ? i < at : i > at))
-  const isMoving = new Set(inOrder)
-  return order.flatMap((block) => {
-    if (isMoving.has(block)) return []
-    if (block !== target) return [block]
-    return after ? [block, ...inOrder] : [...inOrder, block]
-  })
+function firstDifference(x: readonly number[], y: readonly number[]): number {
+  let first = 0
+  while (first < x.length && x[first] === y[first]) first++
+  return first
 }
-
-const emptyPlacements = (size: number): Placements => ({ start: new Int32Array(size), maker: new Int32Array(size), spot: new Int32Array(size) })
 
 function copyPlacement(from: Placements, to: Placements, task: number): void {
   to.start[task] = from.start[task] as number
   to.maker[task] = from.maker[task] as number
   to.spot[task] = from.spot[task] as number
-}
-
-/** Earliest due, least slack, and shortest for its weight; before all, what can start at one minute only. */
-function startingOrders(model: Model, blocks: readonly Block[], { earliest, latest }: Windows): number[][] {
-  const isFixed = blocks.map((block) => block.tasks.some((task) => earliest[task] === latest[task]))
-  const work = model.jobs.map((job) => job.tasks.reduce((sum, task) => sum + (model.tasks[task]?.duration ?? 0), 0))
-  const due = (job: number) => model.jobs[job]?.due ?? model.horizon
-  const weight = (job: number) => Math.max(model.jobs[job]?.weight ?? 1, 1e-6)
-  const soonest = blocks.map((block) => Math.min(...block.tasks.map((task) => earliest[task] as number)))
-  const rules: ((x: Block, y: Block) => number)[] = [
-    (x, y) => due(x.job) - due(y.job) || weight(y.job) - weight(x.job),
-    (x, y) => (due(x.job) - (work[x.job] as number)) / weight(x.job) - (due(y.job) - (work[y.job] as number)) / weight(y.job),
-    (x, y) => (work[x.job] as number) / weight(x.job) - (work[y.job] as number) / weight(y.job),
-    (x, y) => (soonest[x.index] as number) - (soonest[y.index] as number),
-  ]
-  return rules.map((rule) =>
-    [...blocks].sort((x, y) => Number(isFixed[y.index]) - Number(isFixed[x.index]) || rule(x, y) || x.job - y.job || x.index - y.index).map((block) => block.index),
-  )
 }

@@ -25,6 +25,15 @@ export class Single {
   protected to = new Float64Array(16)
   protected count = 0
 
+  copyFrom(other: Single): void {
+    while (this.from.length < other.count) [this.from, this.to] = [twiceAsLong(this.from), twiceAsLong(this.to)]
+    for (let i = 0; i < other.count; i++) {
+      this.from[i] = other.from[i] as number
+      this.to[i] = other.to[i] as number
+    }
+    this.count = other.count
+  }
+
   take(from: number, to: number): void {
     if (to <= from) return
     if (this.count === this.from.length) [this.from, this.to] = [twiceAsLong(this.from), twiceAsLong(this.to)]
@@ -44,11 +53,11 @@ export class Single {
     this.count--
   }
 
-  /** The earliest start at or after a minute from which nothing else is on for so long. */
-  earliestFit(minute: number, duration: number): number {
+  /** The earliest start at or after a minute from which nothing else is on for so long; from `before` on any answer will do. */
+  earliestFit(minute: number, duration: number, before: number): number {
     if (duration <= 0) return minute
     let start = minute
-    for (let i = firstAfter(this.to, this.count, minute); i < this.count && (this.from[i] as number) < start + duration; i++) start = this.to[i] as number
+    for (let i = firstAfter(this.to, this.count, minute); i < this.count && start < before && (this.from[i] as number) < start + duration; i++) start = this.to[i] as number
     return start
   }
 }
@@ -66,13 +75,14 @@ export class Hands extends Single {
   }
 
   /** @returns the minute, or Infinity when no shift is left that has room */
-  override earliestFit(minute: number, duration: number): number {
+  override earliestFit(minute: number, duration: number, before: number): number {
     const { opens, closes, from, to, count } = this
     let taken = firstAfter(to, count, minute)
     // A task that ends with its shift still lies in it, so a shift that closes at this very minute counts.
     for (let i = firstAfter(closes, closes.length, minute - 1); i < closes.length; i++) {
       const closing = closes[i] as number
       let start = Math.max(minute, opens[i] as number)
+      if (start >= before) return start
       if (start + duration > closing) continue
       if (duration <= 0) return start
       while (taken > 0 && (to[taken - 1] as number) > start) taken--
@@ -92,6 +102,15 @@ export class Shared {
 
   constructor(readonly capacity: number) {
     this.times[0] = -Infinity
+  }
+
+  copyFrom(other: Shared): void {
+    while (this.times.length < other.count) [this.times, this.used] = [twiceAsLong(this.times), twiceAsLong(this.used)]
+    for (let i = 0; i < other.count; i++) {
+      this.times[i] = other.times[i] as number
+      this.used[i] = other.used[i] as number
+    }
+    this.count = other.count
   }
 
   private cut(minute: number): number {
@@ -127,16 +146,16 @@ export class Shared {
    * The earliest start at or after a minute from which `amount` more stays within the capacity for `duration`.
    * @returns the minute, or Infinity when it never fits
    */
-  earliestFit(minute: number, duration: number, amount: number): number {
+  earliestFit(minute: number, duration: number, amount: number, before: number): number {
     if (duration <= 0) return minute
     const most = this.capacity - amount + LIMIT_TOLERANCE
     let start = minute
-    for (let i = firstAfter(this.times, this.count, minute) - 1; i < this.count; i++) {
+    for (let i = firstAfter(this.times, this.count, minute) - 1; i < this.count && start < before; i++) {
       if ((this.used[i] as number) <= most) {
         if (i + 1 >= this.count || (this.times[i + 1] as number) >= start + duration) return start
       } else start = i + 1 < this.count ? (this.times[i + 1] as number) : Infinity
     }
-    return Infinity
+    return start
   }
 
   /** Whether more than the capacity is in use anywhere in [from, to). */

@@ -41,6 +41,15 @@ describe('cases with known results', () => {
     if (proven) expect(objective.weightedCompletionMin).toBe(best.weightedCompletionMin)
   })
 
+  test.each<[string, number, number, number]>([
+    ['ft06', 9000, 55, 0.001], ['ten-mixed', 500, 1365, 1], ['twelve-simple', 1500, 2056, 1], ['twentyfive-gel', 150, 1387, 1], ['five-weekend', 600, 0, 0.1],
+  ])('%s comes near the best known in %d iterations', (name, iterations, tardiness, percent) => {
+    const best = read<Best>(`${name}.best.json`)
+    const { objective } = answered(read<PlanRequest>(`${name}.request.json`), iterations)
+    expect(objective.weightedTardinessMin).toBe(tardiness)
+    expect(objective.weightedCompletionMin).toBeLessThanOrEqual(best.weightedCompletionMin * (1 + percent / 100))
+  })
+
   test('the best schedules known pass the checker', () => {
     for (const name of ['ft06', 'three-tack']) expect(checkPlan(read<PlanRequest>(`${name}.request.json`), read<Best>(`${name}.best.json`).answer!.tasks)).toEqual([])
   })
