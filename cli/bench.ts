@@ -1,8 +1,9 @@
 import { benchEdits } from './benchEdits'
+import { benchPlan } from './benchPlan'
 import { benchViews } from './benchViews'
 import { Sentence } from './lib/Sentence'
 
-const PARTS: Record<string, () => Promise<void>> = { views: benchViews, edits: benchEdits }
+const PARTS: Record<string, () => Promise<void>> = { views: benchViews, edits: benchEdits, plan: benchPlan }
 
 /** `velvet bench [PART …]`: how fast it is, from a real run; all parts where none is named. */
 export async function benchCommand(args: readonly string[]): Promise<number> {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon'
+import { STARTING_SPREAD } from '~~/core/odds'
 import { formatDuration } from '~~/core/units'
 import { shiftsBetween } from '~~/shared/time/shiftsBetween'
 import { whyThenWords } from '~/utils/whyThenWords'
@@ -36,6 +37,8 @@ const promises = computed(() => {
 const lateCount = computed(() => promises.value.filter((promise) => promise.readyAt === null || promise.lateMin > 0).length)
 const task = computed(() => byKey.value.get(chosen.value ?? ''))
 const holder = computed(() => byKey.value.get(task.value?.withKey ?? ''))
+/** Where the odds come from, with the starting values that they stand on. */
+const oddsWords = `The plan is carried out 2,000 times with chance: what hands do differs by ${STARTING_SPREAD.handsPct} %, cures by ${STARTING_SPREAD.curesPct} %, ${STARTING_SPREAD.absencePct} in 100 shifts are missed, and a commission is made again when a piece fails, as often as the studio’s yield says. These are starting values. Makers, places and the order of the work stay the plan’s, and nobody stands in for anybody, so the odds are on the careful side.`
 const nameOf = (id: number | null) => workshop.people.get(id ?? 0)?.name ?? 'nobody'
 
 async function replan(): Promise<void> {
@@ -86,6 +89,7 @@ function show(key: string): void {
             </div>
           </section>
           <h2 class="mb-1">Promises</h2>
+          <details v-if="promises.some((promise) => promise.odds)" class="mb-1 text-soft"><summary>how the odds are found</summary><p>{{ oddsWords }}</p></details>
           <p v-if="promises.length === 0" class="text-soft">No accepted orders to plan.</p>
           <ul>
             <li v-for="promise in promises" :key="promise.orderId" class="border-b border-hair py-1.5">
@@ -95,6 +99,7 @@ function show(key: string): void {
               <StateWord v-else-if="promise.lateMin > 0" :word="`late by ${formatDuration(promise.lateMin)}`" stage="hands" />
               <span v-else>ready {{ dayAndClock(promise.readyAt) }}</span>
               <span v-if="promise.usesSand" class="text-soft">; sanded between layers</span>
+              <PromiseChance v-if="promise.odds" :odds="promise.odds" />
               <details v-if="promise.readyAt === null || promise.lateMin > 0"><summary class="text-soft">because</summary><ol class="list-decimal pl-5"><li v-for="reason in promise.because" :key="reason">{{ reason }}</li></ol></details>
             </li>
           </ul>

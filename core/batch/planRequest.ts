@@ -68,7 +68,7 @@ export interface PlanOptions {
 }
 
 /** A task of the request's own that fills the whole horizon, so that lags from it fix instants on the clock. */
-const CLOCK = 'clock'
+export const CLOCK = 'clock'
 /** Nobody does one thing for longer than this without a break, minutes. */
 const LONGEST_STINT_MIN = 180
 /** A poured piece is on its rack within these minutes. */

@@ -58,13 +58,15 @@ const LAX_FACTOR = 4
 const LEAST_SHARE = 0.1
 /** How slowly the gain of a kind of move is forgotten. */
 const MEMORY = 0.98
+/** Of the limit, so much at the most goes into the order alone at first: gaps are filled better when the whole lies well. */
+const FIRST_SHARE = 0.2
 const CHECKPOINTS = 24
 
 /**
  * Looks for better plans by placing blocks anew, until told to stop.
  *
- * Starts from the classic priority rules. Then three phases take turns, each from the best plan so far: jobs are taken
- * out and put back into the gaps in another order (large neighbourhood search: Shaw, 1998); the order in which blocks
+ * Starts from the classic priority rules and a while of changing the order in which blocks are placed. Then three phases
+ * take turns, each from the best plan so far: jobs are taken out and put back into the gaps in another order (large neighbourhood search: Shaw, 1998); the order in which blocks
  * are placed is changed; and that again while what is worse is taken too, less and less often (simulated annealing:
  * Kirkpatrick, Gelatt and Vecchi, 1983). Most moves follow one job back from its end and change something that waited,
  * or what stood in its way. Kinds of moves that gained more for their work get more of it.
@@ -91,7 +93,8 @@ class Search {
   private best: Found | null = null
 
   private iterations = 0
-  private phase: Phase = 'gaps'
+  private phase: Phase = 'order'
+  private isFirst = true
   private heats = 0
   private heatIteration = 0
   private heatStart = COOLEST_START
@@ -173,7 +176,13 @@ class Search {
     const { finds } = this.draft.workshop
     if (this.phase === 'heat') {
       if (this.heatIteration >= this.heatLength()) this.begin(++this.heats % HEATS === 0 ? 'gaps' : 'heat')
-    } else if (finds - this.gainedAt > IDLE_SHARE * finds + IDLE_LEAST) this.begin(this.phase === 'gaps' ? 'order' : 'heat')
+      return
+    }
+    const isIdle = finds - this.gainedAt > IDLE_SHARE * finds + IDLE_LEAST
+    if (this.isFirst && (isIdle || this.options.progress(this.iterations) > FIRST_SHARE)) {
+      this.isFirst = false
+      this.begin('gaps')
+    } else if (isIdle) this.begin(this.phase === 'gaps' ? 'order' : 'heat')
   }
 
   private begin(phase: Phase): void {

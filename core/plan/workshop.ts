@@ -20,6 +20,8 @@ export class Workshop {
   finds = 0
 
   private readonly hands: Hands[]
+  /** Scratch: the earliest start by each maker of a task. */
+  private readonly handsFrom: Float64Array
   private readonly stations: Single[]
   private readonly places: Shared[]
   private readonly moulds: Shared[]
@@ -35,6 +37,7 @@ export class Workshop {
   ) {
     const { request } = model
     this.hands = model.shifts.map((shifts) => new Hands(shifts))
+    this.handsFrom = new Float64Array(request.makers.length)
     this.stations = request.stations.map(() => new Single())
     this.places = request.places.map((place) => new Shared(place.areaCm2))
     this.moulds = request.moulds.map((mould) => new Shared(mould.count))
@@ -68,14 +71,22 @@ export class Workshop {
    */
   find(task: ModelTask, minute: number): boolean {
     const { spots, makers } = task
-    this.finds++
     const lastStart = this.model.horizon - task.duration
+    this.finds++
     this.foundStart = lastStart + 1
+    for (let m = 0; m < makers.length; m++) this.handsFrom[m] = (this.hands[makers[m] as number] as Hands).earliestFit(minute, task.duration, this.foundStart)
     for (let s = 0; s < spots.length; s++) {
       const spot = spots[s] as Spot
+      // Neither the spot nor the hands alone can be had sooner than together.
+      const spotFrom = this.fit(task, minute, spot, NONE)
       for (let m = task.attended ? 0 : NONE; m < makers.length; m++) {
         const maker = m < 0 ? NONE : (makers[m] as number)
-        const start = this.fit(task, minute, spot, maker)
+        const from = m < 0 ? spotFrom : Math.max(spotFrom, this.handsFrom[m] as number)
+        if (from >= this.foundStart) {
+          if (m < 0) break
+          continue
+        }
+        const start = m < 0 ? from : this.fit(task, from, spot, maker)
         if (start < this.foundStart) {
           this.foundStart = start
           this.foundMaker = maker

@@ -61,7 +61,7 @@ export async function getNewestPlan(db: Db, workspaceId: number): Promise<PlanVi
     originAt: iso(plan.origin_at),
     madeAt: iso(plan.made_at),
     madeBy: plan.made_by_name,
-    promises: json(plan.promises),
+    promises: json<PromiseRow[]>(plan.promises).map((promise) => ({ ...promise, odds: promise.odds ?? null })),
     tasks: rows.map((row) => ({
       key: row.task_key, orderId: row.order_id, orderLineId: row.order_line_id, potId: row.pot_id, kind: row.kind, title: row.title, attended: row.attended === 1,
       startAt: iso(row.start_at), endAt: iso(row.end_at), personId: row.person_id, station: row.station, placeId: row.place_id, binding: row.binding, withKey: row.with_key,

@@ -1,8 +1,10 @@
 import { dirname, join } from 'node:path'
 import { Piscina } from 'piscina'
+import type { JobOdds } from '../../core/odds'
 import type { PlanAnswer, PlanRequest } from '../../core/plan'
 import type { Result } from '../../core/result'
 import { AppError } from '../services/AppError'
+import type { Weigh } from '../services/planning/oddsOf'
 import type { ComputeJob } from './computeJob'
 
 const THREADS = 2
@@ -27,6 +29,12 @@ export async function computeInWorker(work: Work): Promise<Result<unknown>> {
     if (/queue is at limit|aborted/i.test(message)) throw new AppError('busy', 'The workshop’s computer is busy; try again in a moment.', { cause: error })
     throw error
   }
+}
+
+/** Odds cannot be refused. */
+export const weighInWorker: Weigh = async (question) => {
+  const result = (await computeInWorker({ operation: 'odds', ...question })) as Result<JobOdds[]>
+  return result.ok ? result.value : []
 }
 
 export const planInWorker = async (request: PlanRequest) => (await computeInWorker({ operation: 'plan', request })) as Result<PlanAnswer>

@@ -146,6 +146,18 @@ export interface PromiseRow {
   usesSand: boolean
   /** What holds it there, from the first cause to the last. */
   because: readonly string[]
+  /** Null where nothing is planned, and for plans from before odds were worked out. */
+  odds: PromiseOdds | null
+}
+
+/** How a promise fares when the plan is carried out many times with chance. */
+export interface PromiseOdds {
+  /** Kept so often, per cent. */
+  keptPct: number
+  /** Ready by then nine times in ten. */
+  safeAt: string
+  /** A window that closes is missed so often, per cent. */
+  windowMissedPct: number
 }
 
 export interface PlanView {

@@ -1,13 +1,15 @@
 import { describe, expect, test } from '@jest/globals'
 import { planRequest, type PlanLine, type Recipe } from '../../core/batch'
+import { odds, type OddsOptions } from '../../core/odds'
 import { plan } from '../../core/plan'
 import { freeLetters } from '../../server/services/planning/letters'
 import { planLines } from '../../server/services/planning/planLines'
+import { oddsOf, type Weigh } from '../../server/services/planning/oddsOf'
 import { promiseOf } from '../../server/services/planning/promiseOf'
 import type { Shelf } from '../../server/services/planning/shelf'
 import type { StoredPiece } from '../../server/db/pieces'
 import type { StoredPot } from '../../server/db/pots'
-import type { Order } from '../../shared/types'
+import type { Order, PromiseOdds } from '../../shared/types'
 import { layer, mould, recipe, resin, rules, step } from '../fixtures/studio'
 
 const origin = new Date('2026-03-02T08:00:00.000Z')
@@ -85,24 +87,42 @@ describe('a promise', () => {
   const solved = plan(question.request, { now: () => 0, startedAt: 0 })
   const names = { meaning: question.meaning, person: () => 'Wren', order: () => 'Two plaques', timeZone: 'UTC', origin }
   const paths = { sandLines: new Set<number>(), impossible: new Map<number, string>() }
+  const none = new Map<number, PromiseOdds>()
 
   test('is kept or missed by so many minutes, with the reasons', () => {
     if (!solved.ok) throw new Error('no plan')
-    const kept = promiseOf(order(), { plan: solved.value, question, paths, names })
+    const kept = promiseOf(order(), { plan: solved.value, question, paths, names, odds: none })
     const readyMin = (Date.parse(kept.readyAt ?? '') - origin.getTime()) / 60_000
     expect(readyMin).toBe(Math.max(...solved.value.tasks.filter((task) => task.id !== 'clock').map((task) => task.endMin)))
     expect(kept.lateMin).toBe(readyMin - 9000)
     expect(kept.because.at(-1)).toContain('demould')
-    expect(promiseOf(order({ promisedAt: after(60).toISOString() }), { plan: solved.value, question, paths, names }).lateMin).toBe(readyMin - 60)
+    expect(promiseOf(order({ promisedAt: after(60).toISOString() }), { plan: solved.value, question, paths, names, odds: none }).lateMin).toBe(readyMin - 60)
   })
   test('that no plan can hold says why in the words of people', () => {
     const impossible = new Map([[90, 'nobody here has the skill "gild" that "line90.s0.1" needs']])
-    const told = promiseOf(order(), { plan: 'unused', question, paths: { ...paths, impossible }, names })
+    const told = promiseOf(order(), { plan: 'unused', question, paths: { ...paths, impossible }, names, odds: none })
     expect(told.readyAt).toBeNull()
     expect(told.because).toEqual(['nobody here has the skill "gild" that "demould" needs'])
   })
+  test('has odds by order, with the clock as sure as clocks are; only a commission is made again', async () => {
+    if (!solved.ok) throw new Error('no plan')
+    const readyMin = Math.max(...solved.value.tasks.filter((task) => task.id !== 'clock').map((task) => task.endMin))
+    const asked: OddsOptions[] = []
+    const weigh: Weigh = ({ request, planned, options }) => {
+      asked.push(options)
+      return Promise.resolve(odds(request, planned, { ...options, runs: 50, spread: { handsPct: 0, curesPct: 0, absencePct: 0 } }))
+    }
+    const context = { question, orders: [order({ kind: 'market' })], yieldPct: 90, origin }
+    const found = await oddsOf(solved.value, context, weigh)
+    expect(found.get(order().id)).toEqual({ keptPct: 100, safeAt: after(readyMin).toISOString(), windowMissedPct: 0 })
+    expect(asked[0]).toMatchObject({ certain: ['clock'], againPct: {} })
+    await oddsOf(solved.value, { ...context, orders: [order({ kind: 'commission' })] }, weigh)
+    // two pieces at 90 %: one of them fails in 100 − 81 of 100 cases
+    expect(asked[1]?.againPct?.[order().id]).toBeCloseTo(19, 9)
+    expect(promiseOf(order(), { plan: solved.value, question, paths, names, odds: found }).odds?.keptPct).toBe(100)
+  })
   test('tells when it goes by the sanded path', () => {
     if (!solved.ok) throw new Error('no plan')
-    expect(promiseOf(order(), { plan: solved.value, question, paths: { ...paths, sandLines: new Set([90]) }, names }).usesSand).toBe(true)
+    expect(promiseOf(order(), { plan: solved.value, question, paths: { ...paths, sandLines: new Set([90]) }, names, odds: none }).usesSand).toBe(true)
   })
 })

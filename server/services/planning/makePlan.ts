@@ -1,8 +1,9 @@
 import { planRequest, type PlanLine, type PlanQuestion } from '../../../core/batch'
+import { odds } from '../../../core/odds'
 import { checkPlan, type PlanAnswer, type PlanRequest } from '../../../core/plan'
 import type { Result } from '../../../core/result'
 import { MINUTES_PER_DAY } from '../../../core/units'
-import type { PlanView } from '../../../shared/types'
+import type { PlanView, PromiseOdds } from '../../../shared/types'
 import { database } from '../../db/database'
 import { listOrders } from '../../db/orders'
 import { listPeople } from '../../db/people'
@@ -14,13 +15,14 @@ import { requireMember, type Who } from '../Who'
 import { arrangePots } from './arrangePots'
 import { choosePaths } from './choosePaths'
 import { planLines } from './planLines'
+import { oddsOf, type Weigh } from './oddsOf'
 import { planTogether } from './planTogether'
 import { promiseOf } from './promiseOf'
 import { readShelf } from './shelf'
 import { planId, readWorkroom, rowId } from './workroom'
 
 const HORIZON_DAYS = 42
-const ITERATIONS = 120
+const ITERATIONS = 600
 const ITERATIONS_ALONE = 5
 const MS_PER_MIN = 60_000
 const MOST_ORDERS = 500
@@ -28,8 +30,11 @@ const MOST_ORDERS = 500
 /** Works out an answer to a plan request; the caller decides in which thread. */
 export type Solve = (request: PlanRequest) => Promise<Result<PlanAnswer>>
 
+/** Odds in this very thread, for where nobody waits. */
+const weighHere: Weigh = ({ request, planned, options }) => Promise.resolve(odds(request, planned, options))
+
 /** Plans all accepted orders forward from now and keeps the plan, proven by the core's checker. */
-export async function makePlan(who: Who, solve: Solve, now: Date): Promise<PlanView> {
+export async function makePlan(who: Who, solve: Solve, now: Date, weigh: Weigh = weighHere): Promise<PlanView> {
   requireMember(who)
   const db = database()
   const { workspaceId } = who
@@ -53,9 +58,10 @@ export async function makePlan(who: Who, solve: Solve, now: Date): Promise<PlanV
 
   const titles = new Map(orders.rows.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)))
   const names = new Map(people.map((person) => [planId.person(person.id), person.name]))
+  const chances = solved.ok ? await oddsOf(solved.value, { question, orders: orders.rows, yieldPct: workspace.rules.yieldPct, origin }, weigh) : new Map<number, PromiseOdds>()
   const context = {
     plan: solved.ok ? solved.value : (solved.issues[0]?.message ?? 'no plan was found'),
-    question, paths,
+    question, paths, odds: chances,
     names: { meaning: question.meaning, person: (maker: string | null) => names.get(maker ?? '') ?? 'nobody', order: (lineId: number) => titles.get(lineId) ?? '', timeZone: workspace.timeZone, origin },
   }
   const plan: NewPlan = {

@@ -1,6 +1,6 @@
 import type { PlanQuestion } from '../../../core/batch'
 import type { PlanAnswer } from '../../../core/plan'
-import type { Order, PromiseRow } from '../../../shared/types'
+import type { Order, PromiseOdds, PromiseRow } from '../../../shared/types'
 import { because, type Names } from './because'
 import type { Paths } from './choosePaths'
 
@@ -12,12 +12,13 @@ export interface PromiseContext {
   question: PlanQuestion
   paths: Paths
   names: Names
+  odds: ReadonlyMap<number, PromiseOdds>
 }
 
 /** How an order's promise fares under the plan, and what holds its end where it is. */
-export function promiseOf(order: Order, { plan, question, paths, names }: PromiseContext): PromiseRow {
+export function promiseOf(order: Order, { plan, question, paths, names, odds }: PromiseContext): PromiseRow {
   const lineIds = new Set(order.lines.map((line) => line.id))
-  const row = { orderId: order.id, title: order.title, promisedAt: order.promisedAt, usesSand: order.lines.some((line) => paths.sandLines.has(line.id)) }
+  const row = { orderId: order.id, title: order.title, promisedAt: order.promisedAt, usesSand: order.lines.some((line) => paths.sandLines.has(line.id)), odds: null }
   const impossible = order.lines.map((line) => paths.impossible.get(line.id)).find((reason) => reason !== undefined)
   const refusal = impossible ?? (typeof plan === 'string' ? plan : undefined)
   if (refusal !== undefined || typeof plan === 'string') return { ...row, readyAt: null, lateMin: 0, because: [inWords(refusal ?? '', names)] }
@@ -26,7 +27,7 @@ export function promiseOf(order: Order, { plan, question, paths, names }: Promis
   const end = Math.max(0, ...plan.tasks.filter((task) => taskIds.has(task.id)).map((task) => task.endMin))
   const readyAt = new Date(names.origin.getTime() + end * MS_PER_MIN)
   const lateMin = Math.round((readyAt.getTime() - Date.parse(order.promisedAt)) / MS_PER_MIN)
-  return { ...row, readyAt: readyAt.toISOString(), lateMin, because: because(plan, taskIds, question.request.lags, names) }
+  return { ...row, odds: odds.get(order.id) ?? null, readyAt: readyAt.toISOString(), lateMin, because: because(plan, taskIds, question.request.lags, names) }
 }
 
 /** The core names tasks by their ids; people know them by their titles. */

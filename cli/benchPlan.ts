@@ -1,0 +1,117 @@
+import { existsSync, readdirSync, readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { dirname, join } from 'node:path'
+import { chromium, type Page } from '@playwright/test'
+import { checkPlan, plan, type PlanAnswer, type PlanRequest } from '../core/plan'
+import { CHROMIUM } from './lib/chromium'
+import { ROOT } from './lib/paths'
+import { planModel } from './lib/planModel'
+import { workshopCase } from './lib/workshopCase'
+
+/** What a search and the solver get on each case, milliseconds. */
+const LIMIT_MS = 2000
+const SOLVER_LIMIT_MS = 10_000
+const SIZES = [25, 50, 100, 200, 500]
+const SOLVER_ORIGIN = 'http://solver.invalid'
+const CASES = join(ROOT, 'tests/fixtures/plan-cases')
+const say = (line: string) => process.stdout.write(`${line}\n`)
+
+/** The cases with known results, and made-up workshops with what makes plans hard: promises, moulds, racks and windows. */
+function cases(): { name: string; request: PlanRequest }[] {
+  const known = existsSync(CASES) ? readdirSync(CASES).filter((file) => file.endsWith('.request.json')).map((file) => ({ name: file.replace('.request.json', ''), request: JSON.parse(readFileSync(join(CASES, file), 'utf8')) as PlanRequest })) : []
+  const madeUp = [
+    { name: 'made up, tight', options: { jobs: 10, seed: 3, slackDays: 0.2, mouldsPerJob: 0.6 } },
+    { name: 'made up, few moulds', options: { jobs: 10, seed: 4, mouldsPerJob: 0.1 } },
+    { name: 'made up, small rack', options: { jobs: 10, seed: 5, rackShare: 0.15 } },
+    { name: 'made up, tack windows', options: { jobs: 10, seed: 6, tackShare: 0.8 } },
+  ]
+  return [...known, ...madeUp.map(({ name, options }) => ({ name, request: workshopCase(options) }))]
+}
+
+function solve(request: PlanRequest, limit: NonNullable<PlanRequest['limit']>): { answer: PlanAnswer | null; code: string; ms: number } {
+  const startedAt = performance.now()
+  const result = plan({ ...request, limit }, { now: () => performance.now(), startedAt })
+  const ms = performance.now() - startedAt
+  if (!result.ok) return { answer: null, code: result.code, ms }
+  const broken = checkPlan(request, result.value.tasks)
+  if (broken.length > 0) throw new Error(`the planner broke ${broken.length} constraints, first: ${broken[0]?.task} ${broken[0]?.message}`)
+  return { answer: result.value, code: '', ms }
+}
+
+interface Solved {
+  status: string
+  tardiness: number | null
+  completion: number | null
+}
+
+/** The solver as it ships for browsers, in a page of its own; its files come from the installed package. */
+async function solverPage(page: Page): Promise<void> {
+  const folder = dirname(createRequire(import.meta.url).resolve('minizinc'))
+  const kinds: Record<string, string> = { mjs: 'text/javascript', js: 'text/javascript', wasm: 'application/wasm', data: 'application/octet-stream' }
+  await page.route(`${SOLVER_ORIGIN}/**`, async (route) => {
+    const name = new URL(route.request().url()).pathname.slice(1)
+    if (!/^[\w.-]+$/.test(name)) return route.fulfill({ contentType: 'text/html', body: '<!doctype html><title>solver</title>' })
+    return route.fulfill({ contentType: kinds[name.split('.').pop() ?? ''] ?? 'application/octet-stream', body: readFileSync(join(folder, name)) })
+  })
+  await page.goto(`${SOLVER_ORIGIN}/`)
+  await page.addScriptTag({ type: 'module', content: `import * as MiniZinc from '${SOLVER_ORIGIN}/minizinc.mjs'; await MiniZinc.init({ workerURL: '${SOLVER_ORIGIN}/minizinc-worker.js', wasmURL: '${SOLVER_ORIGIN}/minizinc.wasm', dataURL: '${SOLVER_ORIGIN}/minizinc.data' }); window.MiniZinc = MiniZinc` })
+  await page.waitForFunction(() => 'MiniZinc' in window)
+}
+
+async function askSolver(page: Page, model: string, limitMs: number): Promise<Solved> {
+  return page.evaluate(async ({ text, ms }) => {
+    interface Run extends Promise<{ status?: string }> {
+      on: (event: 'solution', listener: (found: { output: { default?: string } }) => void) => void
+      cancel: () => void
+    }
+    const { Model } = (window as unknown as { MiniZinc: { Model: new () => { addString: (text: string) => void; solve: (options: object) => Run } } }).MiniZinc
+    const asked = new Model()
+    asked.addString(text)
+    const run = asked.solve({ options: { solver: 'chuffed', 'time-limit': ms, 'intermediate-solutions': true, 'free-search': true } })
+    let last: string | undefined
+    run.on('solution', ({ output }) => (last = output.default ?? last))
+    const timer = setTimeout(() => run.cancel(), 1.5 * ms)
+    let status = 'stopped'
+    try {
+      status = (await run).status ?? 'no answer'
+    } catch {
+      // A run that was cancelled has only what it found so far.
+    }
+    clearTimeout(timer)
+    const [tardiness, completion] = last?.split(' ').map(Number) ?? []
+    return { status, tardiness: tardiness ?? null, completion: completion ?? null }
+  }, { text: model, ms: limitMs })
+}
+
+/** First the tardiness, then the completion among plans with no more of it: half the time each. */
+async function solverResult(page: Page, request: PlanRequest): Promise<string> {
+  const first = await askSolver(page, planModel(request, null), SOLVER_LIMIT_MS / 2)
+  if (first.status === 'UNSATISFIABLE') return 'proven infeasible'
+  if (first.tardiness === null) return `nothing found (${first.status.toLowerCase()})`
+  const second = await askSolver(page, planModel(request, first.tardiness), SOLVER_LIMIT_MS / 2)
+  const proven = (solved: Solved) => (solved.status === 'OPTIMAL_SOLUTION' ? ' proven' : '')
+  return `${second.tardiness ?? first.tardiness}${proven(first)}, ${second.completion ?? first.completion}${proven(second)}`
+}
+
+/** How good plans are beside a constraint solver on the same cases, and how the first plan's time grows. */
+export async function benchPlan(): Promise<void> {
+  say(`\nPlans: weighted tardiness, weighted completion; ours after ${LIMIT_MS / 1000} s, the solver's after ${SOLVER_LIMIT_MS / 1000} s (chuffed, compiled for browsers, in the same run)`)
+  const browser = await chromium.launch(CHROMIUM)
+  try {
+    const page = await browser.newPage()
+    await solverPage(page)
+    for (const { name, request } of cases()) {
+      const { answer, code } = solve(request, { ms: LIMIT_MS })
+      const ours = answer ? `${answer.objective.weightedTardinessMin}, ${answer.objective.weightedCompletionMin} (at least ${answer.lowerBound.weightedTardinessMin}, ${answer.lowerBound.weightedCompletionMin}; ${answer.iterations} tries)` : code
+      say(`  ${name.padEnd(22)} ${String(request.tasks.length).padStart(4)} tasks   ours ${ours}   solver ${await solverResult(page, request)}`)
+    }
+  } finally {
+    await browser.close()
+  }
+  say('\nThe first plan of made-up workshops')
+  for (const jobs of SIZES) {
+    const request = workshopCase({ jobs, seed: 5 })
+    const { ms } = solve(request, { iterations: 1 })
+    say(`  ${String(request.tasks.length).padStart(5)} tasks   ${ms.toFixed(0).padStart(5)} ms   ${((1000 * ms) / request.tasks.length).toFixed(0)} µs a task   ${Math.round(process.memoryUsage().rss / 1e6)} MB`)
+  }
+}

@@ -1,0 +1,2 @@
+export { odds, STARTING_SPREAD } from './odds'
+export type * from './types'

@@ -1,0 +1,134 @@
+import { seededRandom, type Interval, type PlannedTask, type PlanRequest, type PlanTask } from '../plan'
+import { linksOf } from './linksOf'
+import type { JobOdds, OddsOptions, Spread } from './types'
+
+/** What is assumed until the notebook tells more: starting values, to be replaced by the studio's own. */
+export const STARTING_SPREAD: Spread = { handsPct: 25, curesPct: 8, absencePct: 2 }
+
+const RUNS_PER_REPORT = 100
+
+/**
+ * How likely each job is ready when promised, and what to promise to be right nine times in ten.
+ *
+ * The plan is carried out again and again with chance: minutes and cures differ (log-normal, with the planned time as
+ * their mean), makers miss shifts, pieces must be made again. Makers, places and the order on everything shared stay the
+ * plan's, nothing starts before its planned time, and nobody stands in for anybody, so the odds are on the careful side;
+ * dust beside an open pour is not looked at again. A job made again takes as long once more as from its first task to its last.
+ * Source: Monte Carlo simulation of a fixed resource flow (Policella et al., partial order schedules, 2004).
+ * @param planned the tasks of a correct plan, in request order
+ * @returns in the order of the jobs; those without tasks are left out. The same seed gives the same odds
+ */
+export function odds(request: PlanRequest, planned: readonly PlannedTask[], options: OddsOptions): JobOdds[] {
+  const { runs, spread, againPct = {}, onProgress } = options
+  const random = seededRandom(options.seed)
+  const world = worldOf(request, planned, spread, new Set(options.certain))
+  const jobs = request.jobs.flatMap((job, j) => {
+    const tasks = request.tasks.flatMap((task, i) => (task.job === job.id ? [i] : []))
+    if (tasks.length === 0) return []
+    const first = Math.min(...tasks.map((i) => planned[i]?.startMin ?? 0))
+    const last = Math.max(...tasks.map((i) => planned[i]?.endMin ?? 0))
+    return [{ job, index: j, tasks, spanMin: last - first, ready: new Float64Array(runs), kept: 0, missed: 0 }]
+  })
+  for (let run = 0; run < runs; run++) {
+    const { end, missed } = carryOut(world, spread.absencePct, random)
+    for (const one of jobs) {
+      let ready = 0
+      for (const i of one.tasks) ready = Math.max(ready, end[i] as number)
+      if (random() * 100 < (againPct[one.job.id] ?? 0)) ready += one.spanMin
+      one.ready[run] = ready
+      if (ready <= (one.job.dueMin ?? Infinity)) one.kept++
+      if (one.tasks.some((i) => missed[i] === 1)) one.missed++
+    }
+    if (onProgress && (run + 1) % RUNS_PER_REPORT === 0) onProgress((run + 1) / runs)
+  }
+  const percent = (count: number) => (100 * count) / runs
+  return jobs.map(({ job, ready, kept, missed }) => {
+    ready.sort()
+    const at = (share: number) => Math.ceil(ready[Math.max(0, Math.ceil(share * runs) - 1)] as number)
+    return { job: job.id, keptPct: job.dueMin === null || job.dueMin === undefined ? null : percent(kept), readyMin50: at(0.5), readyMin90: at(0.9), windowMissedPct: percent(missed) }
+  })
+}
+
+/** A plan with all that its being carried out depends on, by index. */
+interface World {
+  /** By planned start. */
+  order: number[]
+  start: Float64Array
+  duration: Float64Array
+  /** By task, per cent: how much its duration differs. */
+  deviation: Float64Array
+  maker: Int32Array
+  shifts: Interval[][]
+  /** By task: where its links begin in the lists below; one more at the end. */
+  firstLink: Int32Array
+  linkFrom: Int32Array
+  linkWait: Float64Array
+  windows: { from: number; to: number; maxMin: number }[]
+  horizon: number
+}
+
+function worldOf(request: PlanRequest, planned: readonly PlannedTask[], spread: Spread, certain: ReadonlySet<string>): World {
+  const { tasks, makers } = request
+  const indexOf = new Map(tasks.map((task, i) => [task.id, i]))
+  const makerOf = new Map(makers.map((maker, m) => [maker.id, m]))
+  const links = linksOf(request, planned).sort((x, y) => x.to - y.to)
+  const firstLink = new Int32Array(tasks.length + 1)
+  for (const { to } of links) firstLink[to + 1] = (firstLink[to + 1] as number) + 1
+  for (let i = 0; i < tasks.length; i++) firstLink[i + 1] = (firstLink[i + 1] as number) + (firstLink[i] as number)
+  return {
+    order: tasks.map((_, i) => i).sort((x, y) => (planned[x] as PlannedTask).startMin - (planned[y] as PlannedTask).startMin || (planned[x] as PlannedTask).endMin - (planned[y] as PlannedTask).endMin || x - y),
+    start: Float64Array.from(planned, (task) => task.startMin),
+    duration: Float64Array.from(tasks, (task: PlanTask) => task.durationMin),
+    deviation: Float64Array.from(tasks, (task) => (certain.has(task.id) ? 0 : task.attended ? spread.handsPct : spread.curesPct)),
+    maker: Int32Array.from(planned, (task) => makerOf.get(task.maker ?? '') ?? -1),
+    shifts: makers.map((maker) => [...maker.shifts].sort((x, y) => x[0] - y[0])),
+    firstLink,
+    linkFrom: Int32Array.from(links, ({ from }) => from),
+    linkWait: Float64Array.from(links, ({ waitMin }) => waitMin),
+    windows: request.lags.flatMap((lag) => (lag.maxMin === null || lag.maxMin === undefined ? [] : [{ from: indexOf.get(lag.from) ?? 0, to: indexOf.get(lag.to) ?? 0, maxMin: lag.maxMin }])),
+    horizon: request.horizonMin,
+  }
+}
+
+function carryOut(world: World, absencePct: number, random: () => number): { end: Float64Array; missed: Uint8Array } {
+  const size = world.order.length
+  const [start, end, missed] = [new Float64Array(size), new Float64Array(size), new Uint8Array(size)]
+  const shifts = world.shifts.map((own) => own.filter(() => random() * 100 >= absencePct))
+  const nextShift = new Int32Array(shifts.length)
+  for (const i of world.order) {
+    let from = world.start[i] as number
+    for (let k = world.firstLink[i] as number; k < (world.firstLink[i + 1] as number); k++) {
+      from = Math.max(from, (end[world.linkFrom[k] as number] as number) + (world.linkWait[k] as number))
+    }
+    let duration = (world.duration[i] as number) * factor(world.deviation[i] as number, random)
+    const maker = world.maker[i] as number
+    if (maker >= 0) {
+      const own = shifts[maker] as Interval[]
+      // What takes longer than a shift goes on to its end, and no further: the rest is somebody's overtime.
+      let at = nextShift[maker] as number
+      while (at < own.length && (own[at] as Interval)[1] <= from) at++
+      nextShift[maker] = at
+      let placed = Infinity
+      for (; at < own.length && placed === Infinity; at++) {
+        const [opens, closes] = own[at] as Interval
+        const begin = Math.max(opens, from)
+        if (begin + Math.min(duration, closes - opens) <= closes) placed = begin
+      }
+      if (placed === Infinity) placed = Math.max(from, world.horizon)
+      else duration = Math.min(duration, (own[at - 1] as Interval)[1] - placed)
+      from = placed
+    }
+    start[i] = from
+    end[i] = from + duration
+  }
+  for (const { from, to, maxMin } of world.windows) if ((start[to] as number) - (end[from] as number) > maxMin + 1e-6) missed[to] = 1
+  return { end, missed }
+}
+
+/** A log-normal factor with mean 1; the standard deviation is so many per cent (Box and Muller, 1958). */
+function factor(deviationPct: number, random: () => number): number {
+  if (deviationPct <= 0) return 1
+  const sigma2 = Math.log(1 + (deviationPct / 100) ** 2)
+  const normal = Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
+  return Math.exp(Math.sqrt(sigma2) * normal - sigma2 / 2)
+}

@@ -1,0 +1,87 @@
+import { describe, expect, test } from '@jest/globals'
+import { workshopCase } from '../../cli/lib/workshopCase'
+import { odds, type OddsOptions } from '../../core/odds'
+import { linksOf } from '../../core/odds/linksOf'
+import { plan, type PlanAnswer, type PlanRequest } from '../../core/plan'
+
+const neverAsked = { now: () => { throw new Error('with a limit in iterations nobody asks the time') }, startedAt: 0 }
+const planned = (request: PlanRequest, iterations = 5): PlanAnswer => {
+  const result = plan({ ...request, limit: { iterations } }, neverAsked)
+  if (!result.ok) throw new Error(JSON.stringify(result.issues))
+  return result.value
+}
+const NOTHING_HAPPENS = { handsPct: 0, curesPct: 0, absencePct: 0 }
+const options = (more: Partial<OddsOptions> = {}): OddsOptions => ({ runs: 400, seed: 4, spread: NOTHING_HAPPENS, ...more })
+
+/** One maker, one mould, two pieces one after the other. */
+const small: PlanRequest = {
+  horizonMin: 10_000,
+  makers: [{ id: 'm', skills: [], shifts: [[0, 480], [1440, 1920], [2880, 3360], [4320, 4800]] }],
+  stations: [], places: [{ id: 'rack', kind: 'rack', room: 'r', areaCm2: 100 }],
+  moulds: [{ id: 'd', count: 1 }],
+  jobs: [{ id: 'a', dueMin: 1500 }, { id: 'b', dueMin: 2900 }, { id: 'none' }],
+  tasks: ['a', 'b'].flatMap((job) => [
+    { id: `${job}-pour`, job, durationMin: 20, attended: true, mould: { id: 'd', untilTask: `${job}-demould` } },
+    { id: `${job}-cure`, job, durationMin: 1000, attended: false, place: { kind: 'rack', areaCm2: 60 } },
+    { id: `${job}-demould`, job, durationMin: 10, attended: true },
+  ]),
+  lags: ['a', 'b'].flatMap((job) => [{ from: `${job}-pour`, to: `${job}-cure`, maxMin: 5 }, { from: `${job}-cure`, to: `${job}-demould`, maxMin: 600 }]),
+}
+
+describe('odds', () => {
+  test('are certain where nothing happens, and the dates are the plan’s', () => {
+    const answer = planned(small)
+    const ends = ['a', 'b'].map((job) => Math.max(...answer.tasks.filter((task) => task.id.startsWith(job)).map((task) => task.endMin)))
+    expect(odds(small, answer.tasks, options())).toEqual([
+      { job: 'a', keptPct: 100, readyMin50: ends[0], readyMin90: ends[0], windowMissedPct: 0 },
+      { job: 'b', keptPct: ends[1]! <= 2900 ? 100 : 0, readyMin50: ends[1], readyMin90: ends[1], windowMissedPct: 0 },
+    ])
+  })
+  test('what takes longer in one piece delays the next in its mould and on its rack', () => {
+    const answer = planned(small)
+    const [first, second] = answer.tasks[0]!.startMin < answer.tasks[3]!.startMin ? ['a', 'b'] : ['b', 'a']
+    const named = linksOf(small, answer.tasks).map(({ from, to }) => `${small.tasks[from]!.id}>${small.tasks[to]!.id}`)
+    expect(named).toContain(`${first}-demould>${second}-pour`)
+    expect(named).toContain(`${first}-cure>${second}-cure`)
+  })
+  test('a job that is always made again ends later by its own length', () => {
+    const answer = planned(small)
+    const [calm] = odds(small, answer.tasks, options())
+    const [again] = odds(small, answer.tasks, options({ againPct: { a: 100 } }))
+    const own = answer.tasks.filter((task) => task.id.startsWith('a'))
+    expect(again!.readyMin50 - calm!.readyMin50).toBe(Math.max(...own.map((task) => task.endMin)) - Math.min(...own.map((task) => task.startMin)))
+    expect(again!.keptPct).toBe(0)
+  })
+  test('a maker who is away half the time keeps fewer promises, and misses windows', () => {
+    const answer = planned(small)
+    const [one] = odds(small, answer.tasks, options({ spread: { ...NOTHING_HAPPENS, absencePct: 50 } }))
+    expect(one!.keptPct).toBeGreaterThan(10)
+    expect(one!.keptPct).toBeLessThan(90)
+    expect(one!.windowMissedPct).toBeGreaterThan(10)
+    expect(one!.readyMin90).toBeGreaterThan(one!.readyMin50)
+  })
+  test('the chance to be made again is the chance not to be ready', () => {
+    const request: PlanRequest = { ...small, jobs: [{ id: 'a', dueMin: 9000 }, { id: 'b', dueMin: 9000 }] }
+    const alone: PlanRequest = { ...request, jobs: [{ id: 'a', dueMin: 1500 }, { id: 'b', dueMin: 9000 }] }
+    const answer = planned(alone)
+    const [one] = odds(alone, answer.tasks, options({ runs: 4000, againPct: { a: 30 } }))
+    // 30 % ± 3 standard deviations of a share out of 4000
+    expect(Math.abs(one!.keptPct! - 70)).toBeLessThan(3 * 100 * Math.sqrt((0.3 * 0.7) / 4000))
+  })
+  test('the same seed gives the same odds, more spread never better ones, and progress is told', () => {
+    const request = workshopCase({ jobs: 12, seed: 3 })
+    const answer = planned(request)
+    const told: number[] = []
+    const wide = { handsPct: 40, curesPct: 15, absencePct: 10 }
+    const first = odds(request, answer.tasks, options({ spread: wide, onProgress: (share) => told.push(share) }))
+    expect(odds(request, answer.tasks, options({ spread: wide }))).toEqual(first)
+    expect(told).toEqual([0.25, 0.5, 0.75, 1])
+    const calm = odds(request, answer.tasks, options())
+    const sum = (list: typeof calm) => list.reduce((total, one) => total + (one.keptPct ?? 0), 0)
+    expect(sum(first)).toBeLessThanOrEqual(sum(calm))
+    for (const [i, one] of first.entries()) {
+      expect(one.readyMin90).toBeGreaterThanOrEqual(one.readyMin50)
+      expect(one.readyMin90).toBeGreaterThanOrEqual(calm[i]!.readyMin90)
+    }
+  })
+})
