@@ -6,13 +6,15 @@ import type { JobOdds, OddsOptions, Spread } from './types'
 export const STARTING_SPREAD: Spread = { handsPct: 25, curesPct: 8, absencePct: 2 }
 
 const RUNS_PER_REPORT = 100
+/** Nine in ten of a normal distribution lie below so many standard deviations. */
+const NINE_IN_TEN = 1.2816
 
 /**
  * How likely each job is ready when promised, and what to promise to be right nine times in ten.
  *
- * The plan is carried out again and again with chance: minutes and cures differ (log-normal, with the planned time as
- * their mean), makers miss shifts, pieces must be made again. Makers, places and the order on everything shared stay the
- * plan's, nothing starts before its planned time, and nobody stands in for anybody, so the odds are on the careful side;
+ * The plan is carried out again and again with chance: what hands do differs (log-normal, with the planned minutes as its
+ * mean), cures differ too, makers miss shifts, pieces must be made again. Cures are planned in the cold and with a margin, so nine in ten are
+ * taken to be done by their planned time. Makers, places and the order on everything shared stay the plan's, nothing starts before its planned time, and nobody stands in for anybody, so the odds are on the careful side;
  * dust beside an open pour is not looked at again. A job made again takes as long once more as from its first task to its last.
  * Source: Monte Carlo simulation of a fixed resource flow (Policella et al., partial order schedules, 2004).
  * @param planned the tasks of a correct plan, in request order
@@ -57,6 +59,8 @@ interface World {
   duration: Float64Array
   /** By task, per cent: how much its duration differs. */
   deviation: Float64Array
+  /** By task: where its planned duration lies in what it can be, in standard deviations from the middle. */
+  planned: Float64Array
   maker: Int32Array
   shifts: Interval[][]
   /** By task: where its links begin in the lists below; one more at the end. */
@@ -71,6 +75,7 @@ function worldOf(request: PlanRequest, planned: readonly PlannedTask[], spread: 
   const { tasks, makers } = request
   const indexOf = new Map(tasks.map((task, i) => [task.id, i]))
   const makerOf = new Map(makers.map((maker, m) => [maker.id, m]))
+  const deviation = Float64Array.from(tasks, (task) => (certain.has(task.id) ? 0 : task.attended ? spread.handsPct : spread.curesPct))
   const links = linksOf(request, planned).sort((x, y) => x.to - y.to)
   const firstLink = new Int32Array(tasks.length + 1)
   for (const { to } of links) firstLink[to + 1] = (firstLink[to + 1] as number) + 1
@@ -79,7 +84,8 @@ function worldOf(request: PlanRequest, planned: readonly PlannedTask[], spread: 
     order: tasks.map((_, i) => i).sort((x, y) => (planned[x] as PlannedTask).startMin - (planned[y] as PlannedTask).startMin || (planned[x] as PlannedTask).endMin - (planned[y] as PlannedTask).endMin || x - y),
     start: Float64Array.from(planned, (task) => task.startMin),
     duration: Float64Array.from(tasks, (task: PlanTask) => task.durationMin),
-    deviation: Float64Array.from(tasks, (task) => (certain.has(task.id) ? 0 : task.attended ? spread.handsPct : spread.curesPct)),
+    deviation,
+    planned: Float64Array.from(tasks, (task, i) => (task.attended ? deviationOf(deviation[i] as number) / 2 : NINE_IN_TEN)),
     maker: Int32Array.from(planned, (task) => makerOf.get(task.maker ?? '') ?? -1),
     shifts: makers.map((maker) => [...maker.shifts].sort((x, y) => x[0] - y[0])),
     firstLink,
@@ -100,7 +106,7 @@ function carryOut(world: World, absencePct: number, random: () => number): { end
     for (let k = world.firstLink[i] as number; k < (world.firstLink[i + 1] as number); k++) {
       from = Math.max(from, (end[world.linkFrom[k] as number] as number) + (world.linkWait[k] as number))
     }
-    let duration = (world.duration[i] as number) * factor(world.deviation[i] as number, random)
+    let duration = (world.duration[i] as number) * factor(world.deviation[i] as number, world.planned[i] as number, random)
     const maker = world.maker[i] as number
     if (maker >= 0) {
       const own = shifts[maker] as Interval[]
@@ -125,10 +131,12 @@ function carryOut(world: World, absencePct: number, random: () => number): { end
   return { end, missed }
 }
 
-/** A log-normal factor with mean 1; the standard deviation is so many per cent (Box and Muller, 1958). */
-function factor(deviationPct: number, random: () => number): number {
+/** The standard deviation of the logarithm, for one of so many per cent. */
+const deviationOf = (percent: number) => Math.sqrt(Math.log(1 + (percent / 100) ** 2))
+
+/** A log-normal factor on the planned duration, which lies so many standard deviations above its middle (Box and Muller, 1958). */
+function factor(deviationPct: number, planned: number, random: () => number): number {
   if (deviationPct <= 0) return 1
-  const sigma2 = Math.log(1 + (deviationPct / 100) ** 2)
   const normal = Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
-  return Math.exp(Math.sqrt(sigma2) * normal - sigma2 / 2)
+  return Math.exp(deviationOf(deviationPct) * (normal - planned))
 }

@@ -68,6 +68,15 @@ describe('odds', () => {
     // 30 % ± 3 standard deviations of a share out of 4000
     expect(Math.abs(one!.keptPct! - 70)).toBeLessThan(3 * 100 * Math.sqrt((0.3 * 0.7) / 4000))
   })
+  test('what hands do takes as long as planned on average, and nine cures in ten are done by then', () => {
+    const alone = (attended: boolean): PlanRequest => ({ ...small, makers: [{ id: 'm', skills: [], shifts: [[0, 10_000]] }], jobs: [{ id: 'a', dueMin: 1000 }], tasks: [{ id: 'a1', job: 'a', durationMin: 1000, attended }], lags: [] })
+    const one = (attended: boolean) => odds(alone(attended), planned(alone(attended)).tasks, options({ runs: 4000, spread: { handsPct: 25, curesPct: 25, absencePct: 0 } }))[0]!
+    expect(one(false).keptPct).toBeGreaterThan(88)
+    expect(one(false).keptPct).toBeLessThan(92)
+    // the middle of a log-normal with mean 1000 and a deviation of 25 % is 1000 / √(1 + 0.25²)
+    expect(one(true).readyMin50).toBeGreaterThan(955)
+    expect(one(true).readyMin50).toBeLessThan(985)
+  })
   test('the same seed gives the same odds, more spread never better ones, and progress is told', () => {
     const request = workshopCase({ jobs: 12, seed: 3 })
     const answer = planned(request)

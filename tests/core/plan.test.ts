@@ -42,10 +42,10 @@ describe('cases with known results', () => {
   })
 
   test.each<[string, number, number, number]>([
-    ['ft06', 25_000, 55, 0.001], ['ten-mixed', 500, 1365, 1], ['twelve-simple', 1500, 2056, 1], ['twentyfive-gel', 150, 1387, 1], ['five-weekend', 600, 0, 0.1],
+    ['ft06', 9000, 55, 0.001], ['ten-mixed', 500, 1365, 1], ['twelve-simple', 1500, 2056, 1], ['twentyfive-gel', 150, 1387, 1], ['five-weekend', 600, 0, 0.1],
   ])('%s comes near the best known in %d iterations', (name, iterations, tardiness, percent) => {
     const best = read<Best>(`${name}.best.json`)
-    const { objective } = answered(read<PlanRequest>(`${name}.request.json`), iterations)
+    const { objective } = answered({ ...read<PlanRequest>(`${name}.request.json`), seed: 2 }, iterations)
     expect(objective.weightedTardinessMin).toBe(tardiness)
     expect(objective.weightedCompletionMin).toBeLessThanOrEqual(best.weightedCompletionMin * (1 + percent / 100))
   })

@@ -39,6 +39,20 @@ test('the plan is read with the keyboard, and a task leads to what holds it', as
   await expect(page).toHaveURL(/orders\/\d+$/)
 })
 
+test('the plan made anew tells how likely each promise is, and how that was found', async ({ page }) => {
+  await signInAs(page, 'maren')
+  await page.goto('/plan')
+  const replan = page.getByRole('button', { name: 'Plan from now' })
+  await replan.click()
+  await expect(replan).toBeEnabled({ timeout: 60_000 })
+  const promises = page.getByRole('complementary').getByRole('listitem').filter({ has: page.getByText(/^promised /) })
+  const likely = promises.filter({ hasText: /kept \d+ times in 100; to be right nine times in ten, promise the end of \w{3} \d+ \w{3}/ })
+  await expect(likely.first()).toBeVisible()
+  await expect(likely).toHaveCount(await promises.filter({ hasText: /ready|late by/ }).count())
+  await page.getByText('how the odds are found').click()
+  await expect(page.getByText(/carried out 2,000 times with chance/)).toBeVisible()
+})
+
 test('every figure of an order opens its derivation and closes with Escape', async ({ page }) => {
   await signInAs(page, 'maren')
   await page.goto('/orders')

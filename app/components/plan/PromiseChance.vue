@@ -3,7 +3,7 @@ import type { PromiseOdds } from '~~/shared/types'
 
 /** How often a promise is kept when the plan is carried out many times, as a bar and in words. */
 const { odds } = defineProps<{ odds: PromiseOdds }>()
-const { dayAndClock } = useWhen()
+const { day } = useWhen()
 const kept = computed(() => Math.round(odds.keptPct))
 const missed = computed(() => Math.round(odds.windowMissedPct))
 </script>
@@ -11,7 +11,7 @@ const missed = computed(() => Math.round(odds.windowMissedPct))
 <template>
   <div class="mt-1">
     <svg class="block w-full" height="8" role="img" :aria-label="`kept ${kept} times in 100`"><rect width="100%" height="8" fill="var(--hair)" /><rect :width="`${kept}%`" height="8" fill="var(--ink)" /></svg>
-    <p>kept {{ kept }} times in 100; to be right nine times in ten, promise <strong>{{ dayAndClock(odds.safeAt) }}</strong></p>
+    <p>kept {{ kept }} times in 100; to be right nine times in ten, promise the end of <strong>{{ day(odds.safeAt) }}</strong></p>
     <p v-if="missed > 0" class="text-soft">a window closes too soon {{ missed }} times in 100</p>
   </div>
 </template>
