@@ -45,11 +45,13 @@ export function refillJobs(scene: Scene): Move {
   return { takeOut: withFollowers(scene, jobs.flatMap((one) => blocksOfJob[one] as number[])) }
 }
 
-/** Any job to any place in the order. */
-export function moveJob({ order, blocksOfJob, random }: Scene): Move {
+/** Any job to any place in the order; where that place is its own, some block with all that follows it. */
+export function moveJob(scene: Scene): Move {
+  const { order, blocksOfJob, random } = scene
   const own = blocksOfJob[Math.floor(random() * blocksOfJob.length)] as number[]
   const target = order[Math.floor(random() * order.length)] as number
-  return { order: own.includes(target) ? [...order] : movedTo(order, own, target, 'anywhere') }
+  if (!own.includes(target)) return { order: movedTo(order, own, target, 'anywhere') }
+  return { order: movedTo(order, withFollowers(scene, [order[Math.floor(random() * order.length)] as number]), target, 'anywhere') }
 }
 
 /** Something that waits before what stood in its way, or the other way round. */
@@ -60,12 +62,11 @@ export function passObstacle(scene: Scene): Move {
   return { order: scene.random() < 0.7 ? movedTo(scene.order, [waiting], inTheWay, 'before') : movedTo(scene.order, [inTheWay], waiting, 'after') }
 }
 
-/** The whole job of something that waits before what stood in its way. */
-export function passWithJob(scene: Scene): Move {
+/** Something that waits, with all that follows it, before what stood in its way. */
+export function passWithFollowers(scene: Scene): Move {
   const obstacle = anyObstacle(scene)
   if (!obstacle) return moveBlock(scene)
-  const { job } = scene.draft.blocks[obstacle.waiting] as Block
-  return { order: movedTo(scene.order, scene.blocksOfJob[job] as number[], obstacle.inTheWay, 'before') }
+  return { order: movedTo(scene.order, withFollowers(scene, [obstacle.waiting]), obstacle.inTheWay, 'before') }
 }
 
 /** Any block a little earlier or later. */

@@ -1,7 +1,7 @@
 import type { Block } from './blocks'
 import { Draft, type Checkpoint, type Placements } from './draft'
 import type { Model, ModelTask } from './model'
-import { moveBlock, moveJob, passObstacle, passWithJob, refillJob, refillJobs, refillPair, type Move, type Scene } from './moves'
+import { moveBlock, moveJob, passObstacle, passWithFollowers, refillJob, refillJobs, refillPair, type Move, type Scene } from './moves'
 import { compareObjectives } from './objective'
 import { Score, TARDINESS_FACTOR } from './score'
 import { seededRandom } from './seededRandom'
@@ -36,14 +36,15 @@ interface Kind {
 /** What each phase tries. Gaps and orders take nothing that is worse; heat does, and then cools. */
 const PHASES = {
   gaps: [refillJob, refillPair, refillJobs],
-  order: [moveJob, passObstacle, passWithJob, moveBlock],
-  heat: [moveJob, passObstacle, passWithJob, moveBlock],
+  order: [moveJob, passObstacle, passWithFollowers, moveBlock],
+  heat: [moveJob, passObstacle, passWithFollowers, moveBlock],
 } as const
 type Phase = keyof typeof PHASES
 
-/** A phase that takes nothing worse ends when this share of all work so far, and this much, brought nothing. */
+/** A phase that takes nothing worse ends when this share of all work so far, and this much for each block, brought nothing. */
 const IDLE_SHARE = 0.1
-const IDLE_LEAST = 3000
+const IDLE_PER_BLOCK = 40
+const IDLE_MOST = 3000
 /** Iterations of one heating and cooling, per block; so many follow each other before the gaps are tried again. */
 const HEAT_LENGTH = 20
 const HEATS = 4
@@ -178,7 +179,7 @@ class Search {
       if (this.heatIteration >= this.heatLength()) this.begin(++this.heats % HEATS === 0 ? 'gaps' : 'heat')
       return
     }
-    const isIdle = finds - this.gainedAt > IDLE_SHARE * finds + IDLE_LEAST
+    const isIdle = finds - this.gainedAt > IDLE_SHARE * finds + Math.min(IDLE_MOST, IDLE_PER_BLOCK * this.options.blocks.length)
     if (this.isFirst && (isIdle || this.options.progress(this.iterations) > FIRST_SHARE)) {
       this.isFirst = false
       this.begin('gaps')
