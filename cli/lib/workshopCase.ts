@@ -60,14 +60,16 @@ export function workshopCase(options: CaseOptions): PlanRequest {
       lag(rest, pour)
       lag(mix, pour, 0, whole(10, 19) * 5)
       lag(pour, bubbles, whole(8, 16), whole(28, 44))
+      // Under a second layer the first lies where the second will: the piece takes its area once.
+      const place = n === 1 && hasSecondLayer ? null : { kind: 'rack', areaCm2 }
       let cure: string
       if (gels) {
-        const gel = task(`gel${n}`, 150, { attended: false, place: { kind: 'rack', areaCm2 }, openWet: true })
-        cure = task(`cure${n}`, Math.max(60, curesMin - 150), { attended: false, place: { kind: 'rack', areaCm2 } })
+        const gel = task(`gel${n}`, 150, { attended: false, place, openWet: true })
+        cure = task(`cure${n}`, Math.max(60, curesMin - 150), { attended: false, place })
         lag(pour, gel, 0, 5)
         lag(gel, cure, 0, 0)
       } else {
-        cure = task(`cure${n}`, curesMin, { attended: false, place: { kind: 'rack', areaCm2 } })
+        cure = task(`cure${n}`, curesMin, { attended: false, place })
         lag(pour, cure, 0, 5)
       }
       return n === 1 && hasSecondLayer ? pour : cure

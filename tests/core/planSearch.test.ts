@@ -109,6 +109,14 @@ describe('made-up workshops', () => {
     expect(JSON.stringify(solved(request, 300))).toBe(JSON.stringify(searched))
     expect(solved(request, 300, 9).why).toHaveLength(request.tasks.length)
   })
+  test('always have a plan, and one is found', () => {
+    for (let seed = 20; seed < 28; seed++) {
+      for (const options of [{ jobs: 4, tackShare: 1, seed }, { jobs: 10, rackShare: 0.1, gels: true, mouldsPerJob: 0.1, seed }]) {
+        const request = workshopCase(options)
+        expect(solved(request, 4).tasks).toHaveLength(request.tasks.length)
+      }
+    }
+  })
   test('are the same for the same options, and as a solver’s model name every task and lag', () => {
     const request = workshopCase({ jobs: 3, seed: 2 })
     expect(workshopCase({ jobs: 3, seed: 2 })).toEqual(request)
