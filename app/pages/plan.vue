@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon'
-import { STARTING_SPREAD } from '~~/core/odds'
+import { STARTING_SPREAD, USUAL_RUNS } from '~~/core/odds'
 import { formatDuration } from '~~/core/units'
 import { shiftsBetween } from '~~/shared/time/shiftsBetween'
 import { whyThenWords } from '~/utils/whyThenWords'
@@ -38,7 +38,7 @@ const lateCount = computed(() => promises.value.filter((promise) => promise.read
 const task = computed(() => byKey.value.get(chosen.value ?? ''))
 const holder = computed(() => byKey.value.get(task.value?.withKey ?? ''))
 /** Where the odds come from, with the starting values that they stand on. */
-const oddsWords = `The plan is carried out 2,000 times with chance: what hands do differs by ${STARTING_SPREAD.handsPct} %, cures by ${STARTING_SPREAD.curesPct} % (nine in ten are done by their planned time, because cures are planned in the cold and with a margin), ${STARTING_SPREAD.absencePct} in 100 shifts are missed, and a commission is made again when a piece fails, as often as the studio’s yield says. These are starting values. Makers, places and the order of the work stay the plan’s, and nobody stands in for anybody, so the odds are on the careful side.`
+const oddsWords = `The plan is carried out ${USUAL_RUNS.toLocaleString('en')} times with chance: what hands do differs by ${STARTING_SPREAD.handsPct} %, cures by ${STARTING_SPREAD.curesPct} % (nine in ten are done by their planned time, because cures are planned in the cold and with a margin), ${STARTING_SPREAD.absencePct} in 100 shifts are missed, and a commission is made again when a piece fails, as often as the studio’s yield says. These are starting values. Makers, places and the order of the work stay the plan’s, and nobody stands in for anybody, so the odds are on the careful side.`
 const nameOf = (id: number | null) => workshop.people.get(id ?? 0)?.name ?? 'nobody'
 
 async function replan(): Promise<void> {

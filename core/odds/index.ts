@@ -1,2 +1,2 @@
-export { odds, STARTING_SPREAD } from './odds'
+export { odds, STARTING_SPREAD, USUAL_RUNS } from './odds'
 export type * from './types'

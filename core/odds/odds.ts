@@ -5,6 +5,9 @@ import type { JobOdds, OddsOptions, Spread } from './types'
 /** What is assumed until the notebook tells more: starting values, to be replaced by the studio's own. */
 export const STARTING_SPREAD: Spread = { handsPct: 25, curesPct: 8, absencePct: 2 }
 
+/** Enough for a chance to be right within about two in a hundred, nineteen times in twenty. */
+export const USUAL_RUNS = 2000
+
 const RUNS_PER_REPORT = 100
 /** Nine in ten of a normal distribution lie below so many standard deviations. */
 const NINE_IN_TEN = 1.2816
@@ -24,12 +27,12 @@ export function odds(request: PlanRequest, planned: readonly PlannedTask[], opti
   const { runs, spread, againPct = {}, onProgress } = options
   const random = seededRandom(options.seed)
   const world = worldOf(request, planned, spread, new Set(options.certain))
-  const jobs = request.jobs.flatMap((job, j) => {
+  const jobs = request.jobs.flatMap((job) => {
     const tasks = request.tasks.flatMap((task, i) => (task.job === job.id ? [i] : []))
     if (tasks.length === 0) return []
     const first = Math.min(...tasks.map((i) => planned[i]?.startMin ?? 0))
     const last = Math.max(...tasks.map((i) => planned[i]?.endMin ?? 0))
-    return [{ job, index: j, tasks, spanMin: last - first, ready: new Float64Array(runs), kept: 0, missed: 0 }]
+    return [{ job, tasks, spanMin: last - first, ready: new Float64Array(runs), kept: 0, missed: 0 }]
   })
   for (let run = 0; run < runs; run++) {
     const { end, missed } = carryOut(world, spread.absencePct, random)

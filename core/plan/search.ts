@@ -67,8 +67,8 @@ const CHECKPOINTS = 24
  * Looks for better plans by placing blocks anew, until told to stop.
  *
  * Starts from the classic priority rules and a while of changing the order in which blocks are placed. Then three phases
- * take turns, each from the best plan so far: jobs are taken out and put back into the gaps in another order (large neighbourhood search: Shaw, 1998); the order in which blocks
- * are placed is changed; and that again while what is worse is taken too, less and less often (simulated annealing:
+ * take turns, each from the best plan so far: jobs are taken out and put back into the gaps in another order (large
+ * neighbourhood search: Shaw, 1998); the order of placing is changed; and that again while what is worse is taken too, less and less often (simulated annealing:
  * Kirkpatrick, Gelatt and Vecchi, 1983). Most moves follow one job back from its end and change something that waited,
  * or what stood in its way. Kinds of moves that gained more for their work get more of it.
  * @returns the best plan, and without one the task at the head of the block that most often found no place
@@ -261,7 +261,7 @@ class Search {
 
   /** Takes blocks out and places them anew in the gaps, in their new order; the others stay where they are. */
   private refill(blocks: readonly number[], limit: number): void {
-    const { draft, score, order } = this
+    const { draft, order } = this
     for (let i = blocks.length - 1; i >= 0; i--) draft.takeOut(blocks[i] as number)
     for (const block of blocks) this.renewScore(block)
     draft.sequence = []
@@ -276,7 +276,6 @@ class Search {
     for (const block of blocks) draft.putBack(block, this.current)
     draft.sequence = [...order]
     this.restoreScore()
-    score.total = this.cost
   }
 
   /** @returns whether all found a place and the plan costs no more than the limit */

@@ -2,7 +2,7 @@ import { LIMIT_TOLERANCE } from '../result'
 import type { Interval } from './types'
 
 /** The first of so many sorted minutes that is greater than a minute. */
-function firstAfter(minutes: Int32Array | Float64Array, count: number, minute: number): number {
+function firstAfter(minutes: Float64Array, count: number, minute: number): number {
   let low = 0
   let high = count
   while (low < high) {

@@ -112,13 +112,15 @@ describe('a promise', () => {
       asked.push(options)
       return Promise.resolve(odds(request, planned, { ...options, runs: 50, spread: { handsPct: 0, curesPct: 0, absencePct: 0 } }))
     }
-    const context = { question, orders: [order({ kind: 'market' })], yieldPct: 90, origin }
+    const context = { question, orders: [order({ kind: 'market' })], lines: [line], yieldPct: 90, origin }
     const found = await oddsOf(solved.value, context, weigh)
     expect(found.get(order().id)).toEqual({ keptPct: 100, safeAt: after(readyMin).toISOString(), windowMissedPct: 0 })
     expect(asked[0]).toMatchObject({ certain: ['clock'], againPct: {} })
     await oddsOf(solved.value, { ...context, orders: [order({ kind: 'commission' })] }, weigh)
     // two pieces at 90 %: one of them fails in 100 − 81 of 100 cases
     expect(asked[1]?.againPct?.[order().id]).toBeCloseTo(19, 9)
+    await oddsOf(solved.value, { ...context, orders: [order({ kind: 'commission' })], lines: [{ ...line, judged: new Set([1]) }] }, weigh)
+    expect(asked[2]?.againPct?.[order().id]).toBeCloseTo(10, 9)
     expect(promiseOf(order(), { plan: solved.value, question, paths, names, odds: found }).odds?.keptPct).toBe(100)
   })
   test('tells when it goes by the sanded path', () => {

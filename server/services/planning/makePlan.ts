@@ -58,7 +58,7 @@ export async function makePlan(who: Who, solve: Solve, now: Date, weigh: Weigh =
 
   const titles = new Map(orders.rows.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)))
   const names = new Map(people.map((person) => [planId.person(person.id), person.name]))
-  const chances = solved.ok ? await oddsOf(solved.value, { question, orders: orders.rows, yieldPct: workspace.rules.yieldPct, origin }, weigh) : new Map<number, PromiseOdds>()
+  const chances = solved.ok ? await oddsOf(solved.value, { question, orders: orders.rows, lines, yieldPct: workspace.rules.yieldPct, origin }, weigh) : new Map<number, PromiseOdds>()
   const context = {
     plan: solved.ok ? solved.value : (solved.issues[0]?.message ?? 'no plan was found'),
     question, paths, odds: chances,

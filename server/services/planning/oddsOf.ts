@@ -1,10 +1,9 @@
-import { CLOCK, type PlanQuestion } from '../../../core/batch'
-import { STARTING_SPREAD, type JobOdds, type OddsOptions } from '../../../core/odds'
+import { CLOCK, type PlanLine, type PlanQuestion } from '../../../core/batch'
+import { STARTING_SPREAD, USUAL_RUNS, type JobOdds, type OddsOptions } from '../../../core/odds'
 import type { PlanAnswer, PlannedTask, PlanRequest } from '../../../core/plan'
 import type { Order, PromiseOdds } from '../../../shared/types'
 
 const MS_PER_MIN = 60_000
-const RUNS = 2000
 
 /** Works out odds; the caller decides in which thread. */
 export type Weigh = (question: { request: PlanRequest; planned: readonly PlannedTask[]; options: OddsOptions }) => Promise<JobOdds[]>
@@ -13,6 +12,8 @@ export type Weigh = (question: { request: PlanRequest; planned: readonly Planned
 export interface OddsContext {
   question: PlanQuestion
   orders: readonly Order[]
+  /** What is left to do of them. */
+  lines: readonly PlanLine[]
   /** Pieces that turn out good, per cent. */
   yieldPct: number
   origin: Date
@@ -20,10 +21,10 @@ export interface OddsContext {
 
 /**
  * The odds of each order's promise: the plan is carried out again and again with chance (`core/odds`).
- * A commission must be made again when one of its pieces fails; a market takes what is ready.
+ * A commission must be made again when one of the pieces that are not judged yet fails; a market takes what is ready.
  * @returns by order; orders of which nothing is planned are left out
  */
-export async function oddsOf(plan: PlanAnswer, { question, orders, yieldPct, origin }: OddsContext, weigh: Weigh): Promise<Map<number, PromiseOdds>> {
+export async function oddsOf(plan: PlanAnswer, { question, orders, lines, yieldPct, origin }: OddsContext, weigh: Weigh): Promise<Map<number, PromiseOdds>> {
   const orderOf = new Map(orders.flatMap((order) => order.lines.map((line) => [line.id, order.id] as const)))
   const { request, meaning } = question
   const jobOf = (taskId: string) => {
@@ -35,9 +36,10 @@ export async function oddsOf(plan: PlanAnswer, { question, orders, yieldPct, ori
     jobs: [{ id: 'none' }, ...orders.map((order) => ({ id: String(order.id), dueMin: Math.floor((Date.parse(order.promisedAt) - origin.getTime()) / MS_PER_MIN) }))],
     tasks: request.tasks.map((task) => ({ ...task, job: jobOf(task.id) })),
   }
-  const pieces = (order: Order) => order.lines.reduce((sum, line) => sum + line.quantity, 0)
+  const left = new Map(lines.map((line) => [line.id, line.quantity - line.judged.size]))
+  const pieces = (order: Order) => order.lines.reduce((sum, line) => sum + (left.get(line.id) ?? 0), 0)
   const againPct = Object.fromEntries(orders.filter((order) => order.kind === 'commission').map((order) => [String(order.id), 100 * (1 - (yieldPct / 100) ** pieces(order))]))
-  const found = await weigh({ request: byOrder, planned: plan.tasks, options: { runs: RUNS, seed: 1, spread: STARTING_SPREAD, againPct, certain: [CLOCK] } })
+  const found = await weigh({ request: byOrder, planned: plan.tasks, options: { runs: USUAL_RUNS, seed: 1, spread: STARTING_SPREAD, againPct, certain: [CLOCK] } })
   const at = (minute: number) => new Date(origin.getTime() + minute * MS_PER_MIN).toISOString()
   return new Map(found.flatMap(({ job, keptPct, readyMin90, windowMissedPct }) => (job === 'none' ? [] : [[Number(job), { keptPct: keptPct ?? 100, safeAt: at(readyMin90), windowMissedPct }]])))
 }
