@@ -48,6 +48,8 @@ export class Draft {
   floor = 0
   /** The blocks that `place` placed together, because of a mould; empty where it placed one after another. */
   together: readonly number[] = []
+  /** By task: placed anew it comes no sooner, though it could; null where all come as soon as they can. */
+  notBefore: Float64Array | null = null
   readonly isPlaced: Uint8Array
   readonly blockOf: Int32Array
   private readonly leastHoldMin: Float64Array
@@ -96,6 +98,14 @@ export class Draft {
       return NONE
     }
     return this.clashed && this.placeTogether(this.bundles[this.bundleOf[index] as number] as Bundle) ? NONE : index
+  }
+
+  /** Places a block where what is placed already allows, though some that must come before it may not be placed yet. */
+  placeAlone(index: number): boolean {
+    if (!this.placeTasks(this.blocks[index] as Block)) return false
+    this.isPlaced[index] = 1
+    this.sequence.push(index)
+    return true
   }
 
   private placeBefore(index: number): number {
@@ -156,11 +166,35 @@ export class Draft {
     this.isPlaced[index] = 1
   }
 
+  /** Puts a block where it lay in an earlier plan if it can still lie there. */
+  keep(index: number, earlier: Placements): boolean {
+    const { workshop, model, windows } = this
+    const block = this.blocks[index] as Block
+    for (let i = 0; i < block.tasks.length; i++) {
+      const task = model.tasks[block.tasks[i] as number] as ModelTask
+      const [start, maker, spot] = [earlier.start[task.index] as number, earlier.maker[task.index] as number, earlier.spot[task.index] as number]
+      const soonest = Math.max(windows.earliest[task.index] as number, this.earliestStart(task.index))
+      const latest = Math.min(windows.latest[task.index] as number, this.latestStart(task.index))
+      const isAble = task.attended ? task.makers.includes(maker) : maker === NONE
+      if (start === NONE || start < soonest || start > latest || !isAble || !workshop.fitsAt(task, start, maker, spot)) return this.giveUp(block, i)
+      workshop.put(task.index, start, maker, spot)
+      if (workshop.mouldClash(task) !== NONE) return this.giveUp(block, i + 1)
+    }
+    this.isPlaced[index] = 1
+    this.sequence.push(index)
+    return true
+  }
+
+  /** Blocks that a held mould ties to this one, itself among them. */
+  tiedByMould(index: number): readonly number[] {
+    return this.bundles[this.bundleOf[index] as number]?.blocks ?? [index]
+  }
+
   private placeTasks(block: Block): boolean {
     const { workshop, model, atLeast } = this
     const { tasks, distance } = block
     const size = tasks.length
-    for (let i = 0; i < size; i++) atLeast[tasks[i] as number] = this.earliestStart(tasks[i] as number)
+    for (let i = 0; i < size; i++) atLeast[tasks[i] as number] = Math.max(this.earliestStart(tasks[i] as number), this.notBefore?.[tasks[i] as number] ?? 0)
     let raises = RAISES_PER_TASK * size
     let placings = PLACINGS_PER_TASK * size
     let i = 0

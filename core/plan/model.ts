@@ -1,4 +1,4 @@
-import type { Interval, PlanRequest, PlanTask } from './types'
+import type { Interval, Pin, PlanRequest, PlanTask } from './types'
 
 /** start(to) ≥ start(from) + weight: the one form that minimum and maximum lags both take. */
 export interface Edge {
@@ -20,6 +20,8 @@ export interface ModelTask {
   job: number
   duration: number
   release: number
+  /** No start after this; the horizon or a pin says so. */
+  lastStart: number
   attended: boolean
   /** Makers with the skill, the least versatile first, so that the versatile stay free. Empty when unattended. */
   makers: number[]
@@ -51,8 +53,11 @@ export interface Model {
   holders: number[][]
 }
 
-/** Resolves a request whose names are known to be good (see the request's schema). */
-export function modelOf(request: PlanRequest): Model {
+/**
+ * Resolves a request whose names are known to be good (see the request's schema).
+ * @param pins narrow the start and the makers of their tasks; pins of unknown tasks say nothing
+ */
+export function modelOf(request: PlanRequest, pins: readonly Pin[] = []): Model {
   const indexOf = (list: readonly { id: string }[]) => new Map(list.map((entry, i) => [entry.id, i]))
   const taskIndex = indexOf(request.tasks)
   const jobIndex = indexOf(request.jobs)
@@ -76,16 +81,21 @@ export function modelOf(request: PlanRequest): Model {
   }
   const rooms = [...new Set([...request.stations, ...request.places].map(({ room }) => room))]
   const spotsOf = spotFinder(request, rooms)
+  const pinned = new Map(pins.map((pin) => [pin.task, pin]))
   const tasks = request.tasks.map((task, index): ModelTask => {
+    const pin = pinned.get(task.id)
+    const release = request.jobs[known(jobIndex, task.job)]?.releaseMin ?? 0
+    const able = task.attended ? makersOf(task.skill ?? null) : []
     const job = known(jobIndex, task.job)
     return {
       index,
       id: task.id,
       job,
       duration: task.durationMin,
-      release: request.jobs[job]?.releaseMin ?? 0,
+      release: Math.max(release, pin?.startMin ?? 0),
+      lastStart: pin?.startMin ?? request.horizonMin - task.durationMin,
       attended: task.attended,
-      makers: task.attended ? makersOf(task.skill ?? null) : [],
+      makers: pin?.maker ? able.filter((maker) => request.makers[maker]?.id === pin.maker) : able,
       spots: spotsOf(task),
       areaCm2: task.place?.areaCm2 ?? 0,
       mould: task.mould

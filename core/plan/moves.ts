@@ -10,10 +10,11 @@ export type Move = { takeOut: number[] } | { order: number[] }
 /** What a move can look at. */
 export interface Scene {
   draft: Draft
-  score: Score
   order: readonly number[]
   blocksOfJob: readonly number[][]
   random: () => number
+  /** The job that a move starts from. */
+  anyJob: () => number
 }
 
 /** Which share of the moves that start from a job choose it by what its lateness costs; the others by its completion alone. */
@@ -22,18 +23,18 @@ const LATE_JOBS = 0.4
 const SMALL_STEP = 60
 
 /** One job anew into the gaps. */
-export const refillJob = (scene: Scene): Move => ({ takeOut: withFollowers(scene, scene.blocksOfJob[anyJob(scene)] as number[]) })
+export const refillJob = (scene: Scene): Move => ({ takeOut: withFollowers(scene.draft, scene.blocksOfJob[scene.anyJob()] as number[]) })
 
 /** Something that waits, and what stood in its way, with all that follows them: first the one, then the other. */
 export function refillPair(scene: Scene): Move {
   const obstacle = anyObstacle(scene)
-  return obstacle ? { takeOut: withFollowers(scene, [obstacle.waiting, obstacle.inTheWay]) } : refillJob(scene)
+  return obstacle ? { takeOut: withFollowers(scene.draft, [obstacle.waiting, obstacle.inTheWay]) } : refillJob(scene)
 }
 
 /** A job and a few that stood in its way: it goes first, the others follow in any order. */
 export function refillJobs(scene: Scene): Move {
   const { draft, blocksOfJob, random } = scene
-  const job = anyJob(scene)
+  const job = scene.anyJob()
   const obstacles = obstaclesOf(draft, job)
   const jobs = [job]
   const most = 2 + Math.floor(random() * 4)
@@ -42,7 +43,7 @@ export function refillJobs(scene: Scene): Move {
     const other = (draft.blocks[inTheWay] as Block).job
     if (!jobs.includes(other)) jobs.splice(random() < 0.5 ? jobs.length : 1 + Math.floor(random() * jobs.length), 0, other)
   }
-  return { takeOut: withFollowers(scene, jobs.flatMap((one) => blocksOfJob[one] as number[])) }
+  return { takeOut: withFollowers(scene.draft, jobs.flatMap((one) => blocksOfJob[one] as number[])) }
 }
 
 /** Any job to any place in the order; where that place is its own, some block with all that follows it. */
@@ -51,7 +52,7 @@ export function moveJob(scene: Scene): Move {
   const own = blocksOfJob[Math.floor(random() * blocksOfJob.length)] as number[]
   const target = order[Math.floor(random() * order.length)] as number
   if (!own.includes(target)) return { order: movedTo(order, own, target, 'anywhere') }
-  return { order: movedTo(order, withFollowers(scene, [order[Math.floor(random() * order.length)] as number]), target, 'anywhere') }
+  return { order: movedTo(order, withFollowers(scene.draft, [order[Math.floor(random() * order.length)] as number]), target, 'anywhere') }
 }
 
 /** Something that waits before what stood in its way, or the other way round. */
@@ -66,7 +67,7 @@ export function passObstacle(scene: Scene): Move {
 export function passWithFollowers(scene: Scene): Move {
   const obstacle = anyObstacle(scene)
   if (!obstacle) return moveBlock(scene)
-  return { order: movedTo(scene.order, withFollowers(scene, [obstacle.waiting]), obstacle.inTheWay, 'before') }
+  return { order: movedTo(scene.order, withFollowers(scene.draft, [obstacle.waiting]), obstacle.inTheWay, 'before') }
 }
 
 /** Any block a little earlier or later. */
@@ -78,11 +79,11 @@ export function moveBlock({ order, random }: Scene): Move {
 }
 
 /** A job by what it costs above its least: late ones most of all, or all by their completion. */
-function anyJob({ draft, score, random }: Scene): number {
+export function jobByCost(score: Score, jobs: number, random: () => number): number {
   const withTardiness = random() < LATE_JOBS
   let chosen = 0
   let sum = 0
-  for (let job = 0; job < draft.model.jobs.length; job++) {
+  for (let job = 0; job < jobs; job++) {
     const excess = score.excess(job, withTardiness)
     sum += excess
     if (excess > 0 && random() * sum < excess) chosen = job
@@ -91,12 +92,12 @@ function anyJob({ draft, score, random }: Scene): number {
 }
 
 function anyObstacle(scene: Scene): Obstacle | null {
-  const obstacles = obstaclesOf(scene.draft, anyJob(scene))
+  const obstacles = obstaclesOf(scene.draft, scene.anyJob())
   return obstacles[Math.floor(scene.random() * obstacles.length)] ?? null
 }
 
 /** Blocks with all that must come after them, in the order in which they are placed again. */
-function withFollowers({ draft }: Scene, blocks: readonly number[]): number[] {
+export function withFollowers(draft: Draft, blocks: readonly number[]): number[] {
   const all = new Set<number>()
   const visit = (block: number): void => {
     if (all.has(block)) return

@@ -1,17 +1,22 @@
 import { answer, refuse, type Result } from '../result'
+import { answerOf } from './answerOf'
 import { blocksOf } from './blocks'
 import { infeasible } from './infeasible'
 import { lowerBoundOf } from './lowerBound'
-import { modelOf, type Model } from './model'
-import { objectiveOf } from './objective'
-import { search, type Found } from './search'
-import type { PlanAnswer, PlannedTask, PlanRequest } from './types'
-import { whyThen } from './whyThen'
-import { NONE } from './workshop'
+import { modelOf } from './model'
+import { search } from './search'
+import type { Pin, PlanAnswer, PlanRequest } from './types'
 
 const DEFAULT_LIMIT_MS = 2000
 /** Kept back from the time limit for explaining and writing the answer. */
 const CLOSING_SHARE = 0.05
+
+/** What a plan is asked for beside the request itself. */
+export interface PlanWishes {
+  pins?: readonly Pin[]
+  /** Told how much of the limit is used up, 0 to 1; asks by its answer to stop there. */
+  onProgress?: (done: number) => boolean
+}
 
 export interface PlanClock {
   /** Milliseconds on any steady clock. */
@@ -29,11 +34,12 @@ export interface PlanClock {
  * @param request makers, stations, places, moulds, jobs, tasks and lags; every id in it is known
  * @param clock for a limit in milliseconds; with a limit in iterations it is never read, the answer depends
  *   on the request alone, and `elapsedMs` is 0
+ * @param wishes what people pinned, and who wants to know how far it has come
  * @returns every task with its place and time, what holds it there, and proven lower bounds
  * @throws nothing a request can cause; refuses with `infeasible` (proven) or `not-found`
  */
-export function plan(request: PlanRequest, clock: PlanClock): Result<PlanAnswer> {
-  const model = modelOf(request)
+export function plan(request: PlanRequest, clock: PlanClock, { pins = [], onProgress }: PlanWishes = {}): Result<PlanAnswer> {
+  const model = modelOf(request, pins)
   const checked = infeasible(model)
   if ('refusal' in checked) return checked.refusal
   const { windows } = checked
@@ -46,7 +52,10 @@ export function plan(request: PlanRequest, clock: PlanClock): Result<PlanAnswer>
     windows,
     bound,
     seed: request.seed ?? 1,
-    progress: (done) => (iterationLimit === null ? (clock.now() - clock.startedAt) / (deadline - clock.startedAt) : done / iterationLimit),
+    progress: (iterations) => {
+      const done = iterationLimit === null ? (clock.now() - clock.startedAt) / (deadline - clock.startedAt) : iterations / iterationLimit
+      return onProgress?.(done) ? 1 : done
+    },
   })
   if (!best) {
     const task = stuck ?? 0
@@ -55,31 +64,5 @@ export function plan(request: PlanRequest, clock: PlanClock): Result<PlanAnswer>
       message: `no plan was found in ${iterations} tries: most often "${request.tasks[task]?.id}" found no time. It is not proven that there is none; allow more time, or loosen a wait or a shift`,
     })
   }
-  const tasks = plannedTasks(model, best)
-  const objective = objectiveOf(request, tasks.map((task) => task.endMin))
-  return answer({
-    tasks,
-    objective,
-    lowerBound: bound,
-    proven:
-      objective.weightedTardinessMin === bound.weightedTardinessMin && objective.weightedCompletionMin === bound.weightedCompletionMin,
-    iterations,
-    elapsedMs: iterationLimit === null ? clock.now() - clock.startedAt : 0,
-    why: whyThen(request, tasks),
-  })
-}
-
-function plannedTasks({ request, tasks }: Model, { placements }: Found): PlannedTask[] {
-  return tasks.map(({ id, duration, spots }, i) => {
-    const start = placements.start[i] as number
-    const spot = spots[placements.spot[i] as number]
-    return {
-      id,
-      startMin: start,
-      endMin: start + duration,
-      maker: request.makers[placements.maker[i] as number]?.id ?? null,
-      station: request.stations[spot?.station ?? NONE]?.id ?? null,
-      place: request.places[spot?.place ?? NONE]?.id ?? null,
-    }
-  })
+  return answer(answerOf(model, windows, best.placements, { iterations, elapsedMs: iterationLimit === null ? clock.now() - clock.startedAt : 0 }))
 }

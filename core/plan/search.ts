@@ -1,7 +1,7 @@
 import type { Block } from './blocks'
 import { Draft, type Checkpoint, type Placements } from './draft'
 import type { Model, ModelTask } from './model'
-import { moveBlock, moveJob, passObstacle, passWithFollowers, refillJob, refillJobs, refillPair, type Move, type Scene } from './moves'
+import { jobByCost, moveBlock, moveJob, passObstacle, passWithFollowers, refillJob, refillJobs, refillPair, type Move, type Scene } from './moves'
 import { compareObjectives } from './objective'
 import { Score, TARDINESS_FACTOR } from './score'
 import { seededRandom } from './seededRandom'
@@ -154,12 +154,12 @@ class Search {
   private step(): void {
     this.iterations++
     this.changePhaseInTime()
-    const { workshop } = this.draft
+    const { workshop, model } = this.draft
     const temperature = this.phase === 'heat' ? this.heatStart * (COLD / this.heatStart) ** (this.heatIteration++ / this.heatLength()) : COLD
     const limit = this.cost - temperature * this.meanWeight * Math.log(1 - this.random())
     const kind = this.anyKind()
     const [costBefore, workBefore, orderBefore] = [this.cost, workshop.finds, this.order]
-    const move = kind.make({ draft: this.draft, score: this.score, order: this.order, blocksOfJob: this.blocksOfJob, random: this.random })
+    const move = kind.make({ draft: this.draft, order: this.order, blocksOfJob: this.blocksOfJob, random: this.random, anyJob: () => jobByCost(this.score, model.jobs.length, this.random) })
     if ('order' in move) this.rebuild(move.order, limit)
     else {
       this.refill(move.takeOut, limit)

@@ -63,6 +63,13 @@ export interface PlanRequest {
   seed?: number | null
 }
 
+/** What a person fixed: a task begins at this minute, or this maker does it, or both. */
+export interface Pin {
+  task: string
+  startMin: number | null
+  maker: string | null
+}
+
 export interface PlannedTask {
   id: string
   startMin: number

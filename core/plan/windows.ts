@@ -34,7 +34,7 @@ function latestForHands(model: Model, task: ModelTask, minute: number): number {
 export function windowsOf(model: Model): Windows {
   const { tasks, horizon } = model
   const earliest = tasks.map((task) => earliestForHands(model, task, Math.max(0, task.release)))
-  const latest = tasks.map((task) => latestForHands(model, task, horizon - task.duration))
+  const latest = tasks.map((task) => latestForHands(model, task, Math.min(task.lastStart, horizon - task.duration)))
   const queue = tasks.map((task) => task.index)
   const queued = new Set(queue)
   let stepsLeft = STEPS_PER_TASK * (tasks.length + 1)

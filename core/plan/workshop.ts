@@ -118,6 +118,14 @@ export class Workshop {
     }
   }
 
+  /** Whether a task can lie exactly there, as far as hands, station, place, mould and air go. */
+  fitsAt(task: ModelTask, start: number, maker: number, spot: number): boolean {
+    const at = task.spots[spot]
+    if (at === undefined || start + task.duration > this.model.horizon) return false
+    this.foundStart = Infinity
+    return this.fit(task, start, at, maker) === start
+  }
+
   /** How long a task starting then would hold its mould, as far as is known yet. */
   private holdOf(task: ModelTask, start: number): number {
     const mould = task.mould as NonNullable<ModelTask['mould']>

@@ -1,0 +1,33 @@
+import type { Placements } from './draft'
+import { lowerBoundOf } from './lowerBound'
+import type { Model } from './model'
+import { objectiveOf } from './objective'
+import type { PlanAnswer, PlannedTask } from './types'
+import { whyThen } from './whyThen'
+import type { Windows } from './windows'
+import { NONE } from './workshop'
+
+/** A finished plan as an answer: in names, with its sums, what no plan can beat, and what holds each task. */
+export function answerOf(model: Model, windows: Windows, placements: Placements, work: Pick<PlanAnswer, 'iterations' | 'elapsedMs'>): PlanAnswer {
+  const { request } = model
+  const tasks = plannedTasks(model, placements)
+  const objective = objectiveOf(request, tasks.map((task) => task.endMin))
+  const lowerBound = lowerBoundOf(model, windows.earliest)
+  const proven = objective.weightedTardinessMin === lowerBound.weightedTardinessMin && objective.weightedCompletionMin === lowerBound.weightedCompletionMin
+  return { tasks, objective, lowerBound, proven, ...work, why: whyThen(request, tasks) }
+}
+
+function plannedTasks({ request, tasks }: Model, placements: Placements): PlannedTask[] {
+  return tasks.map(({ id, duration, spots }, i) => {
+    const start = placements.start[i] as number
+    const spot = spots[placements.spot[i] as number]
+    return {
+      id,
+      startMin: start,
+      endMin: start + duration,
+      maker: request.makers[placements.maker[i] as number]?.id ?? null,
+      station: request.stations[spot?.station ?? NONE]?.id ?? null,
+      place: request.places[spot?.place ?? NONE]?.id ?? null,
+    }
+  })
+}

@@ -1,0 +1,271 @@
+import type { Block } from './blocks'
+import { Draft, type Placements } from './draft'
+import type { Model, ModelTask } from './model'
+import { refillJob, refillJobs, refillPair, withFollowers, type Move } from './moves'
+import { Score } from './score'
+import { seededRandom } from './seededRandom'
+import type { Windows } from './windows'
+import { NONE } from './workshop'
+
+/** What one moved task weighs: so many minutes of completion of a job of mean weight must be won by it. A starting value. */
+const MOVED_TASK_MIN = 30
+/** Tries without any gain after which the plan is left as it is. */
+const IDLE_TRIES = 80
+
+const KINDS = [refillJob, refillPair, refillJobs]
+
+/** What is taken out with a block that finds no place, by how often it found none. */
+const LOOSENINGS: readonly ((draft: Draft, failed: number) => readonly number[])[] = [
+  (_, failed) => [failed],
+  (draft, failed) => draft.tiedByMould(failed),
+  ...[180, 720, 1440, 4320].map((reachMin) => (draft: Draft, failed: number) => [...draft.tiedByMould(failed), ...inTheWayOf(draft, draft.tiedByMould(failed), reachMin)]),
+  (draft) => draft.blocks.map((block) => block.index),
+]
+
+export interface RepairOptions {
+  model: Model
+  blocks: readonly Block[]
+  windows: Windows
+  /** Where the tasks lay; `NONE` for what is new. */
+  earlier: Placements
+  /** Tasks that a person or the hour holds where they are: their blocks are placed first. */
+  pinned: readonly number[]
+  /** Whether jobs that stand as well as before may be improved too; else only what slips is looked after. */
+  improves: boolean
+  seed: number
+  /** Asked before each try: how much of the limit is used up, 1 at its end. */
+  progress: (tries: number) => number
+}
+
+/**
+ * Mends a plan in which something no longer holds, and leaves the rest where it lies.
+ *
+ * Pinned blocks are placed first; then, by their old start, all that can still lie where they lay. What cannot, and what is
+ * new, is placed into the gaps no sooner than it was; where it finds none, what follows it moves too. Then jobs that slipped are
+ * taken out and refilled with what stood in their way (large neighbourhood search), and what moved is put back where that
+ * costs nothing. A moved task has a price, so nothing moves for little.
+ * Source: stability as a cost of its own beside the objective follows Sakkout and Wallace, "Probe backtrack search for
+ * minimal perturbation in dynamic scheduling", Constraints 5 (2000).
+ */
+export class Repair {
+  readonly current: Placements
+  tries = 0
+  /** The task at the head of the block that found no place. */
+  stuck = NONE
+  private readonly draft: Draft
+  private readonly score: Score
+  private readonly random: () => number
+  private readonly meanWeight: number
+  private readonly blocksOfJob: number[][]
+  /** By job, the end in the earlier plan: no gain is seen in being sooner, unless the plan is to improve. */
+  private readonly reference: Float64Array
+  private cost = Infinity
+
+  constructor(private readonly options: RepairOptions) {
+    const { model, blocks, windows, earlier } = options
+    this.draft = new Draft(model, blocks, windows)
+    this.score = new Score(model, blocks, windows)
+    this.random = seededRandom(options.seed)
+    const weights = model.jobs.filter((job) => job.tasks.length > 0).map((job) => job.weight)
+    this.meanWeight = weights.reduce((sum, weight) => sum + weight, 0) / Math.max(1, weights.length)
+    this.blocksOfJob = model.jobs.map((job) => [...new Set(job.tasks.map((task) => this.draft.blockOf[task] as number))])
+    const size = model.tasks.length
+    this.current = { start: new Int32Array(size).fill(NONE), maker: new Int32Array(size).fill(NONE), spot: new Int32Array(size) }
+    this.reference = Float64Array.from(model.jobs, ({ tasks }) => {
+      const isNew = options.improves || tasks.some((task) => earlier.start[task] === NONE)
+      return isNew ? -Infinity : Math.max(...tasks.map((task) => (earlier.start[task] as number) + (model.tasks[task] as ModelTask).duration))
+    })
+  }
+
+  /** @returns whether every task has a place, which then stands in `current` */
+  run(): boolean {
+    if (!this.placePinned()) return false
+    if (!this.placeRest(this.keepWhatStands())) return false
+    this.draft.sequence = this.options.blocks.map((block) => block.index)
+    this.scoreAnew()
+    this.take(this.options.blocks.map((block) => block.index))
+    this.improve()
+    this.putBackWhatNeedNotMove()
+    return true
+  }
+
+  private placePinned(): boolean {
+    const { draft, options } = this
+    draft.notBefore = this.oldStarts()
+    for (const block of new Set(options.pinned.map((task) => draft.blockOf[task] as number))) {
+      if (draft.isPlaced[block] || draft.keep(block, options.earlier) || draft.placeAlone(block)) continue
+      this.stuck = (options.blocks[block] as Block).tasks[0] as number
+      return false
+    }
+    return true
+  }
+
+  /** @returns the blocks that could not stay, in the order in which they are to be placed */
+  private keepWhatStands(): number[] {
+    const { draft, options } = this
+    const soonest = options.blocks.map((block) => Math.min(...block.tasks.map((task) => this.wishOf(task))))
+    const order = options.blocks.map((block) => block.index).sort((x, y) => (soonest[x] as number) - (soonest[y] as number) || x - y)
+    return order.filter((block) => !draft.isPlaced[block] && !draft.keep(block, options.earlier))
+  }
+
+  /** Where a task would lie if nothing were in its way: where it lay, else as soon as it can. */
+  private wishOf(task: number): number {
+    const { earlier, windows } = this.options
+    return earlier.start[task] === NONE ? (windows.earliest[task] as number) : (earlier.start[task] as number)
+  }
+
+  private oldStarts(): Float64Array {
+    const { model, earlier, windows } = this.options
+    return Float64Array.from(model.tasks, ({ index }) => Math.min(Math.max(0, earlier.start[index] as number), windows.latest[index] as number))
+  }
+
+  /** Places blocks into the gaps; where one finds none, more and more around it is taken out and placed after it. */
+  private placeRest(displaced: number[]): boolean {
+    const { draft, options } = this
+    const pinned = new Set(options.pinned.map((task) => draft.blockOf[task] as number))
+    let queue = [...displaced]
+    const failures = new Map<number, number>()
+    draft.sequence = []
+    while (queue.length > 0) {
+      const block = queue.shift() as number
+      if (draft.isPlaced[block] || draft.keep(block, options.earlier)) continue
+      const failed = draft.place(block)
+      if (failed === NONE) continue
+      const loosen = LOOSENINGS[failures.get(failed) ?? 0]
+      failures.set(failed, (failures.get(failed) ?? 0) + 1)
+      if (!loosen) {
+        this.stuck = (options.blocks[failed] as Block).tasks[0] as number
+        return false
+      }
+      const isOut = new Set(withFollowers(draft, loosen(this.draft, failed)).filter((one) => draft.isPlaced[one] && !pinned.has(one)))
+      for (const one of isOut) draft.takeOut(one)
+      draft.sequence = draft.sequence.filter((one) => !isOut.has(one))
+      // Whoever is taken out for a failure may come sooner than before if that is the only way.
+      for (const task of (options.blocks[failed] as Block).tasks) (draft.notBefore as Float64Array)[task] = 0
+      const others = new Set([...queue, ...isOut])
+      queue = [...new Set([failed, block, ...[...others].sort((x, y) => this.headOf(x) - this.headOf(y))])]
+    }
+    draft.notBefore = null
+    return true
+  }
+
+  private headOf = (block: number) => this.wishOf((this.options.blocks[block] as Block).tasks[0] as number)
+
+  private improve(): void {
+    const { draft, options, blocksOfJob, random } = this
+    let idle = 0
+    while (idle < IDLE_TRIES && options.progress(this.tries) < 1) {
+      const job = this.anySlippedJob()
+      if (job === NONE) return
+      this.tries++
+      const make = KINDS[Math.floor(random() * KINDS.length)] as (typeof KINDS)[number]
+      const move: Move = make({ draft, order: draft.sequence, blocksOfJob, random, anyJob: () => job })
+      idle = 'takeOut' in move && this.refill(move.takeOut) ? 0 : idle + 1
+    }
+  }
+
+  /** A job that costs more than it did, by how much; `NONE` where none does. */
+  private anySlippedJob(): number {
+    const { model } = this.options
+    let chosen = NONE
+    let sum = 0
+    for (let job = 0; job < model.jobs.length; job++) {
+      const reference = this.reference[job] as number
+      const excess = reference === -Infinity ? this.score.excess(job, true) : this.jobCost(job) - this.score.costOf(job, reference)
+      if (excess <= 0) continue
+      sum += excess
+      if (this.random() * sum < excess) chosen = job
+    }
+    return chosen
+  }
+
+  private refill(blocks: readonly number[]): boolean {
+    const { draft } = this
+    for (let i = blocks.length - 1; i >= 0; i--) draft.takeOut(blocks[i] as number)
+    draft.sequence = []
+    const isWhole = blocks.every((block) => draft.place(block) === NONE)
+    const placed = draft.sequence
+    draft.sequence = this.options.blocks.map((block) => block.index)
+    if (isWhole) {
+      this.scoreAnew()
+      if (this.costNow() < this.cost) {
+        this.take(placed)
+        return true
+      }
+    }
+    for (const block of placed) draft.takeOut(block)
+    for (const block of blocks) draft.putBack(block, this.current)
+    this.scoreAnew()
+    return false
+  }
+
+  /** One after the other, what moved goes back to where it lay if that makes nothing worse. */
+  private putBackWhatNeedNotMove(): void {
+    const { draft, options } = this
+    for (const { index, tasks } of [...options.blocks].sort((x, y) => this.headOf(x.index) - this.headOf(y.index) || x.index - y.index)) {
+      if (!tasks.some((task) => this.hasMoved(task))) continue
+      draft.takeOut(index)
+      if (draft.keep(index, options.earlier)) {
+        this.scoreAnew()
+        if (this.costNow() <= this.cost) {
+          this.take([index])
+          continue
+        }
+        draft.takeOut(index)
+      }
+      draft.putBack(index, this.current)
+      this.scoreAnew()
+    }
+  }
+
+  private take(blocks: readonly number[]): void {
+    const { workshop } = this.draft
+    for (const block of blocks) {
+      for (const task of (this.options.blocks[block] as Block).tasks) {
+        this.current.start[task] = workshop.start[task] as number
+        this.current.maker[task] = workshop.maker[task] as number
+        this.current.spot[task] = workshop.spot[task] as number
+      }
+    }
+    this.cost = this.costNow()
+  }
+
+  private scoreAnew(): void {
+    this.score.clear()
+    for (const { index } of this.options.blocks) this.score.add(index, this.draft.workshop.start)
+  }
+
+  private jobCost(job: number): number {
+    return this.score.costOf(job, Math.max(this.score.end[job] as number, this.reference[job] as number))
+  }
+
+  private costNow(): number {
+    const { model } = this.options
+    let cost = 0
+    for (let job = 0; job < model.jobs.length; job++) cost += this.jobCost(job)
+    let moved = 0
+    for (let task = 0; task < model.tasks.length; task++) if (this.hasMoved(task)) moved++
+    return cost + moved * MOVED_TASK_MIN * this.meanWeight
+  }
+
+  /** Whether a task that was planned lies at another time or in other hands than before. */
+  private hasMoved(task: number): boolean {
+    const { earlier } = this.options
+    const { workshop } = this.draft
+    const before = earlier.start[task] as number
+    return before !== NONE && (before !== workshop.start[task] || earlier.maker[task] !== workshop.maker[task])
+  }
+}
+
+/** What lies where blocks could lie as soon as the blocks before them allow, and so many minutes after. */
+function inTheWayOf(draft: Draft, blocks: readonly number[], reachMin: number): number[] {
+  const { model, workshop, windows } = draft
+  const found = new Set<number>()
+  for (const index of blocks.flatMap((block) => (draft.blocks[block] as Block).tasks)) {
+    const from = Math.max(windows.earliest[index] as number, ...(model.incoming[index] ?? []).map((edge) => (workshop.start[edge.from] === NONE ? 0 : (workshop.start[edge.from] as number) + edge.weight)))
+    for (let other = 0; other < model.tasks.length; other++) {
+      if (workshop.isInTheWay(other, model.tasks[index] as ModelTask, from, from + reachMin + (model.tasks[index] as ModelTask).duration)) found.add(draft.blockOf[other] as number)
+    }
+  }
+  return [...found]
+}

@@ -1,0 +1,65 @@
+import { answer, refuse, type Result } from '../result'
+import { answerOf } from './answerOf'
+import { blocksOf } from './blocks'
+import type { Placements } from './draft'
+import { infeasible } from './infeasible'
+import { modelOf, type Model } from './model'
+import { Repair } from './repair'
+import type { Pin, PlanAnswer, PlannedTask, PlanRequest } from './types'
+import { NONE } from './workshop'
+
+export interface ReplanOptions {
+  /** Where tasks lay in the plan that is to be kept; those it does not know are new, others than the request's are passed over. */
+  keep: readonly PlannedTask[]
+  pins: readonly Pin[]
+  /** Whether jobs that stand as well as before may be improved too; else only what slips is looked after. */
+  improves?: boolean
+  /** How often a slipped job is tried otherwise, at the most. */
+  tries: number
+  /** Told how far the work has come, 0 to 1; asks by its answer to stop there. */
+  onProgress?: (done: number) => boolean
+}
+
+/**
+ * Plans anew and keeps of an earlier plan what need not move.
+ * Assumes what `plan` assumes; the same request and options give the same answer.
+ * @param request as for `plan`; its limit is not read
+ * @returns as `plan` does, `iterations` being the tries; `infeasible` only when proven, `not-found` with the task that found no place
+ */
+export function replan(request: PlanRequest, { keep, pins, improves = false, tries, onProgress }: ReplanOptions): Result<PlanAnswer> {
+  const model = modelOf(request, pins)
+  const checked = infeasible(model)
+  if ('refusal' in checked) return checked.refusal
+  const { windows } = checked
+  const pinned = new Set(pins.flatMap((pin) => (pin.startMin === null ? [] : [pin.task])))
+  const repair = new Repair({
+    model, windows, improves,
+    blocks: blocksOf(model, windows, 'lags'),
+    earlier: placementsOf(model, keep),
+    pinned: model.tasks.filter((task) => pinned.has(task.id)).map((task) => task.index),
+    seed: request.seed ?? 1,
+    progress: (done) => (onProgress?.(done / tries) ? 1 : done / tries),
+  })
+  if (!repair.run()) {
+    const { id } = request.tasks[Math.max(0, repair.stuck)] ?? { id: '' }
+    return refuse('not-found', { path: `tasks[${Math.max(0, repair.stuck)}]`, message: `"${id}" found no time beside what is pinned. It is not proven that there is none; plan afresh, or loosen a pin` })
+  }
+  return answer(answerOf(model, windows, repair.current, { iterations: repair.tries, elapsedMs: 0 }))
+}
+
+/** Where the tasks of the model lay in an earlier plan. */
+function placementsOf(model: Model, planned: readonly PlannedTask[]): Placements {
+  const { request, tasks } = model
+  const at = new Map(planned.map((task) => [task.id, task]))
+  const makers = new Map(request.makers.map((maker, i) => [maker.id, i]))
+  const size = tasks.length
+  const placements: Placements = { start: new Int32Array(size).fill(NONE), maker: new Int32Array(size).fill(NONE), spot: new Int32Array(size) }
+  for (const { index, id, spots } of tasks) {
+    const earlier = at.get(id)
+    if (!earlier || earlier.startMin < 0) continue
+    placements.start[index] = earlier.startMin
+    placements.maker[index] = earlier.maker === null ? NONE : (makers.get(earlier.maker) ?? NONE)
+    placements.spot[index] = spots.findIndex((spot) => (request.stations[spot.station]?.id ?? null) === earlier.station && (request.places[spot.place]?.id ?? null) === earlier.place)
+  }
+  return placements
+}
