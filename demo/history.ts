@@ -1,10 +1,9 @@
-import type { PlanRequest } from '../core/plan'
-import { plan, seededRandom } from '../core/plan'
-
+import { planWork, seededRandom } from '../core/plan'
 import type { RunEvent } from '../core/run'
 import { listLying, actOnPiece, notePiece } from '../server/services/pieces'
-import { makePlan, type Solve } from '../server/services/planning/makePlan'
+import { makePlan } from '../server/services/planning/makePlan'
 import type { Weigh } from '../server/services/planning/oddsOf'
+import type { Solve } from '../server/services/planning/workOut'
 import { openPots } from '../server/services/pots'
 import { addRunEvents, startRun } from '../server/services/runs'
 import type { Who } from '../server/services/Who'
@@ -12,11 +11,11 @@ import type { KeyedRunEvent, PlanTaskRow, PlanView, PieceRow, Verdict } from '..
 
 const MS_PER_MIN = 60_000
 
-export const solveHere: Solve = (request: PlanRequest) => Promise.resolve(plan(request, { now: () => performance.now(), startedAt: performance.now() }))
+export const solveHere: Solve = (work) => Promise.resolve(planWork(work, { now: () => performance.now(), startedAt: performance.now() }))
 
 /** Nobody looks at the plans of the past again: a few tries are enough, and odds are not asked. */
 const ROUGH_ITERATIONS = 20
-const solveRoughly: Solve = (request) => solveHere({ ...request, limit: { iterations: ROUGH_ITERATIONS } })
+const solveRoughly: Solve = (work) => solveHere({ ...work, request: { ...work.request, limit: { iterations: ROUGH_ITERATIONS } } })
 const weighNothing: Weigh = () => Promise.resolve([])
 
 /** Chance for the made-up past, from one seed, so that every load tells the same story. */

@@ -1,6 +1,7 @@
 export { checkPlan, type Violation } from './checkPlan'
 export { compareObjectives, objectiveOf } from './objective'
 export { plan, type PlanClock, type PlanWishes } from './plan'
+export { planWork, type PlanWork } from './planWork'
 export { replan, type ReplanOptions } from './replan'
 export { roomFor, whyNot, type Objection, type Room, type RoomQuestion } from './roomFor'
 export { seededRandom } from './seededRandom'

@@ -1,6 +1,9 @@
 import type { PlanObjective } from '../../core/plan'
-import type { PlanTaskRow, PlanView, PromiseRow } from '../../shared/types'
+import type { PlanTaskRow, PlanTerms, PlanView, PromiseRow } from '../../shared/types'
 import { iso, json, type Db } from './rows'
+
+/** A task as a plan stores it. */
+export type NewPlanTask = Omit<PlanTaskRow, 'startAt' | 'endAt' | 'station' | 'orderId'> & { startAt: Date; endAt: Date; stationId: number | null }
 
 export interface NewPlan {
   originAt: Date
@@ -8,7 +11,14 @@ export interface NewPlan {
   madeBy: number
   objective: PlanObjective
   promises: PromiseRow[]
-  tasks: (Omit<PlanTaskRow, 'startAt' | 'endAt' | 'station' | 'orderId'> & { startAt: Date; endAt: Date; stationId: number | null })[]
+  tasks: NewPlanTask[]
+  terms: PlanTerms
+  /** Lines whose open layers are sanded. */
+  sandLines: number[]
+  /** The plan that it changes; null for the first. */
+  basedOn: number | null
+  /** The plan that it brings back, after an undo or a redo. */
+  restores: number | null
 }
 
 const ROWS_PER_INSERT = 200
@@ -17,6 +27,7 @@ export async function insertPlan(db: Db, workspaceId: number, plan: NewPlan): Pr
   const [id = 0] = await db('plans').insert({
     workspace_id: workspaceId, origin_at: plan.originAt, made_at: plan.madeAt, made_by: plan.madeBy,
     objective: JSON.stringify(plan.objective), promises: JSON.stringify(plan.promises),
+    terms: JSON.stringify(plan.terms), sand_lines: JSON.stringify(plan.sandLines), based_on: plan.basedOn, restores: plan.restores,
   })
   const rows = plan.tasks.map((task) => ({
     workspace_id: workspaceId, plan_id: id, task_key: task.key, order_line_id: task.orderLineId, pot_id: task.potId, kind: task.kind, title: task.title,
@@ -25,6 +36,60 @@ export async function insertPlan(db: Db, workspaceId: number, plan: NewPlan): Pr
   }))
   for (let from = 0; from < rows.length; from += ROWS_PER_INSERT) await db('plan_tasks').insert(rows.slice(from, from + ROWS_PER_INSERT))
   return id
+}
+
+/** What the next plan needs to know of one before it. */
+export interface KeptPlan {
+  id: number
+  terms: PlanTerms
+  sandLines: number[]
+  /** The lines of which something was planned. */
+  lineIds: ReadonlySet<number>
+  basedOn: number | null
+  /** The plan that it brought back; null for one of its own. */
+  restores: number | null
+  tasks: Pick<NewPlanTask, 'key' | 'startAt' | 'endAt' | 'personId' | 'stationId' | 'placeId' | 'title'>[]
+}
+
+interface PlanColumns {
+  id: number
+  origin_at: Date
+  made_at: Date
+  made_by_name: string
+  promises: string
+  terms: string
+  sand_lines: string
+  based_on: number | null
+  restores: number | null
+}
+
+/** A plan to keep what can stay of: the newest, or the one asked for. */
+export async function getKeptPlan(db: Db, workspaceId: number, id: number | null = null): Promise<KeptPlan | null> {
+  const query = db('plans').where({ workspace_id: workspaceId }).orderBy('id', 'desc')
+  if (id !== null) query.where({ id })
+  const plan = (await query.first()) as PlanColumns | undefined
+  if (!plan) return null
+  const rows = (await db('plan_tasks').where({ plan_id: plan.id }).select('task_key', 'title', 'order_line_id', 'start_at', 'end_at', 'person_id', 'station_id', 'place_id')) as (Omit<TaskColumns, 'station'> & { station_id: number | null })[]
+  return {
+    id: plan.id, terms: json<PlanTerms>(plan.terms), sandLines: json<number[]>(plan.sand_lines), basedOn: plan.based_on, restores: plan.restores,
+    lineIds: new Set(rows.map((row) => row.order_line_id)),
+    tasks: rows.map((row) => ({ key: row.task_key, title: row.title, startAt: row.start_at, endAt: row.end_at, personId: row.person_id, stationId: row.station_id, placeId: row.place_id })),
+  }
+}
+
+/** The plan that a plan stands for: itself, or the one it brought back. */
+export const ownIdOf = (plan: Pick<KeptPlan, 'id' | 'restores'>): number => plan.restores ?? plan.id
+
+/** The plan of its own that was made after this one was brought back and before that; null when there is none. */
+export async function planMadeFrom(db: Db, workspaceId: number, basedOn: number): Promise<number | null> {
+  const row = (await db('plans').where({ workspace_id: workspaceId, based_on: basedOn }).whereNull('restores').max('id as id').first()) as { id: number | null } | undefined
+  return row?.id ?? null
+}
+
+/** The number of the newest plan, or null before the first. */
+export async function newestPlanId(db: Db, workspaceId: number): Promise<number | null> {
+  const row = (await db('plans').where({ workspace_id: workspaceId }).max('id as id').first()) as { id: number | null } | undefined
+  return row?.id ?? null
 }
 
 interface TaskColumns {
@@ -46,9 +111,7 @@ interface TaskColumns {
 
 /** The newest plan with all its tasks by start, or null before the first. */
 export async function getNewestPlan(db: Db, workspaceId: number): Promise<PlanView | null> {
-  const plan = (await db('plans').join('people', 'people.id', 'plans.made_by').where('plans.workspace_id', workspaceId).orderBy('plans.id', 'desc').first('plans.*', 'people.name as made_by_name')) as
-    | { id: number; origin_at: Date; made_at: Date; made_by_name: string; promises: string }
-    | undefined
+  const plan = (await db('plans').join('people', 'people.id', 'plans.made_by').where('plans.workspace_id', workspaceId).orderBy('plans.id', 'desc').first('plans.*', 'people.name as made_by_name')) as PlanColumns | undefined
   if (!plan) return null
   const rows = (await db('plan_tasks')
     .join('order_lines', 'order_lines.id', 'plan_tasks.order_line_id')
@@ -56,8 +119,13 @@ export async function getNewestPlan(db: Db, workspaceId: number): Promise<PlanVi
     .where('plan_tasks.plan_id', plan.id)
     .orderBy([{ column: 'plan_tasks.start_at' }, { column: 'plan_tasks.id' }])
     .select('plan_tasks.*', 'order_lines.order_id', 'stations.name as station')) as TaskColumns[]
+  const own = plan.restores ?? plan.id
+  const restored = plan.restores === null ? null : ((await db('plans').where({ id: plan.restores }).first('based_on')) as Pick<PlanColumns, 'based_on'> | undefined)
   return {
     id: plan.id,
+    terms: json<PlanTerms>(plan.terms),
+    canUndo: (restored ? restored.based_on : plan.based_on) !== null,
+    canRedo: plan.restores !== null && (await planMadeFrom(db, workspaceId, own)) !== null,
     originAt: iso(plan.origin_at),
     madeAt: iso(plan.made_at),
     madeBy: plan.made_by_name,

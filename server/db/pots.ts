@@ -155,3 +155,9 @@ export async function lettersInUse(db: Db, workspaceId: number): Promise<Set<str
   const rows = (await db('pots').where({ workspace_id: workspaceId }).whereIn('state', ['planned', 'mixing']).select('letter')) as { letter: string }[]
   return new Set(rows.map((row) => row.letter))
 }
+
+/** Which of these pots there still are. */
+export async function existingPots(db: Db, workspaceId: number, ids: readonly number[]): Promise<ReadonlySet<number>> {
+  const there = (await db('pots').where({ workspace_id: workspaceId }).whereIn('id', [...ids]).select('id')) as { id: number }[]
+  return new Set(there.map((row) => row.id))
+}

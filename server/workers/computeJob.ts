@@ -1,14 +1,18 @@
 import { mesh } from '../../core/mesh'
 import { outline, type OutlineRequest } from '../../core/outline'
 import { odds, type OddsOptions } from '../../core/odds'
-import { plan, type PlannedTask, type PlanRequest } from '../../core/plan'
+import { plan, planWork, type PlannedTask, type PlanRequest, type PlanWork } from '../../core/plan'
 import { pots, type PotsRequest } from '../../core/pots'
 import { answer, type Result } from '../../core/result'
 import { surplus, type SurplusRequest } from '../../core/surplus'
 
+/** What a thread and its starter share: how far the work has come, per mille, and whether it is to stop. */
+export const CELL = { progress: 0, stop: 1 } as const
+
 /** A request that can take long, and how long ago it came in, since threads do not share a clock. */
-export type ComputeJob = { waitedMs: number } & (
+export type ComputeJob = { waitedMs: number; cells?: Int32Array } & (
   | { operation: 'plan'; request: PlanRequest }
+  | { operation: 'planWork'; work: PlanWork }
   | { operation: 'odds'; request: PlanRequest; planned: readonly PlannedTask[]; options: OddsOptions }
   | { operation: 'pots'; request: PotsRequest }
   | { operation: 'surplus'; request: SurplusRequest }
@@ -18,11 +22,19 @@ export type ComputeJob = { waitedMs: number } & (
 
 /** Runs in a thread of its own. */
 export default function computeJob(job: ComputeJob): Result<unknown> {
+  const clock = { now: () => performance.now(), startedAt: performance.now() - job.waitedMs }
+  const tell = (done: number): boolean => {
+    if (!job.cells) return false
+    Atomics.store(job.cells, CELL.progress, Math.round(1000 * Math.min(1, done)))
+    return Atomics.load(job.cells, CELL.stop) === 1
+  }
   switch (job.operation) {
+    case 'planWork':
+      return planWork(job.work, clock, tell)
     case 'plan':
-      return plan(job.request, { now: () => performance.now(), startedAt: performance.now() - job.waitedMs })
+      return plan(job.request, clock)
     case 'odds':
-      return answer(odds(job.request, job.planned, job.options))
+      return answer(odds(job.request, job.planned, { ...job.options, onProgress: tell }))
     case 'pots':
       return pots(job.request)
     case 'surplus':

@@ -2,6 +2,9 @@ import type { Milestone, Mould, Pigment, PlaceClimate, Portion, Recipe, Resin, S
 import type { Binding } from '../../core/plan'
 import type { RunEvent, RunTargets } from '../../core/run'
 import type { OwnUnits } from '../../core/units'
+import type { PlanTerms } from './planning'
+
+export * from './planning'
 
 /** A row that two people can edit: the version that was read goes back with every save. */
 export type Versioned<T> = T & { version: number }
@@ -162,6 +165,9 @@ export interface PromiseOdds {
 
 export interface PlanView {
   id: number
+  terms: PlanTerms
+  canUndo: boolean
+  canRedo: boolean
   originAt: string
   madeAt: string
   madeBy: string

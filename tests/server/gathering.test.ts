@@ -1,12 +1,13 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
-import { plan } from '../../core/plan'
+import { planWork } from '../../core/plan'
 import { RESINS } from '../../demo/resins'
 import { AppError } from '../../server/services/AppError'
 import { chooseMeasure, chooseUnits, signIn } from '../../server/services/auth'
 import { createOrder, getOrder, saveOrder } from '../../server/services/orders'
 import { listLying } from '../../server/services/pieces'
-import { makePlan, type Solve } from '../../server/services/planning/makePlan'
+import { makePlan } from '../../server/services/planning/makePlan'
+import type { Solve } from '../../server/services/planning/workOut'
 import { gatherPots, openPots } from '../../server/services/pots'
 import { createRecipe, getVersion, listRecipes, listVersions, saveRecipe } from '../../server/services/recipes'
 import { createResin } from '../../server/services/resins'
@@ -18,7 +19,7 @@ import { aWorkshop, freshDatabase, leaveDatabase, PASSWORD } from './database'
 
 const now = new Date('2026-03-02T09:00:00.000Z')
 const at = (minutes: number) => new Date(now.getTime() + minutes * 60_000)
-const solve: Solve = (request) => Promise.resolve(plan(request, { now: () => 0, startedAt: 0 }))
+const solve: Solve = (work) => Promise.resolve(planWork(work, { now: () => 0, startedAt: 0 }))
 const refusal = (work: Promise<unknown>) => work.then(() => null, (error: unknown) => (error instanceof AppError ? error : Promise.reject(error as Error)))
 const SCALE = { kind: 'scale' as const, step: 0.1, tare: true }
 

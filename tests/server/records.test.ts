@@ -1,12 +1,13 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
-import { plan } from '../../core/plan'
+import { planWork } from '../../core/plan'
 import { RECIPES } from '../../demo/recipes'
 import { RESINS } from '../../demo/resins'
 import { AppError } from '../../server/services/AppError'
 import { listNotebook } from '../../server/services/pieces'
 import { createOrder, saveOrder } from '../../server/services/orders'
-import { makePlan, type Solve } from '../../server/services/planning/makePlan'
+import { makePlan } from '../../server/services/planning/makePlan'
+import type { Solve } from '../../server/services/planning/workOut'
 import { currentPlan } from '../../server/services/plans'
 import { openPots } from '../../server/services/pots'
 import { createRecipe, listRecipes, saveRecipe } from '../../server/services/recipes'
@@ -22,7 +23,7 @@ let manager: Who
 let recipe: RecipeRow
 const now = new Date('2026-03-02T09:00:00.000Z')
 const at = (minutes: number) => new Date(now.getTime() + minutes * 60_000)
-const solve: Solve = (request) => Promise.resolve(plan(request, { now: () => 0, startedAt: 0 }))
+const solve: Solve = (work) => Promise.resolve(planWork(work, { now: () => 0, startedAt: 0 }))
 const refusal = (work: Promise<unknown>) => work.then(() => null, (error: unknown) => (error instanceof AppError ? error : Promise.reject(error as Error)))
 const anOrder = (changes: Partial<OrderFields> = {}): OrderFields => ({
   kind: 'commission', title: 'One disc', customer: 'Somebody', promisedAt: '2026-04-20T15:00:00.000Z', state: 'accepted', colours: '', note: '', lines: [{ recipeId: recipe.id, quantity: 1 }], ...changes,

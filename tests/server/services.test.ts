@@ -1,14 +1,15 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
 import sharp from 'sharp'
-import { plan } from '../../core/plan'
+import { planWork } from '../../core/plan'
 import { RECIPES } from '../../demo/recipes'
 import { RESINS } from '../../demo/resins'
 import { AppError } from '../../server/services/AppError'
 import { personOfToken, signIn, signOut } from '../../server/services/auth'
 import { createOrder, getOrder, listOrders, saveOrder } from '../../server/services/orders'
 import { actOnPiece, getPieceLog, listLying, movePiece, photographPiece, stateBefore } from '../../server/services/pieces'
-import { makePlan, type Solve } from '../../server/services/planning/makePlan'
+import { makePlan } from '../../server/services/planning/makePlan'
+import type { Solve } from '../../server/services/planning/workOut'
 import { openPots } from '../../server/services/pots'
 import { createRecipe, listRecipes, saveRecipe } from '../../server/services/recipes'
 import { createResin, listResins, saveResin } from '../../server/services/resins'
@@ -25,7 +26,7 @@ let guest: Who
 let stranger: Who
 const now = new Date('2026-03-02T09:00:00.000Z')
 const at = (minutes: number) => new Date(now.getTime() + minutes * 60_000)
-const solve: Solve = (request) => Promise.resolve(plan(request, { now: () => 0, startedAt: 0 }))
+const solve: Solve = (work) => Promise.resolve(planWork(work, { now: () => 0, startedAt: 0 }))
 const refusal = async (work: Promise<unknown>): Promise<AppError> => {
   try {
     await work

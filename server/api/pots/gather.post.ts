@@ -7,5 +7,5 @@ import { planInWorker, weighInWorker } from '../../workers/pool'
 export default api(async (event) => {
   const [who, now] = [whoOf(event), new Date()]
   await gatherPots(who, await bodyOf(event, gatherSchema), now)
-  return makePlan(who, planInWorker, now, weighInWorker)
+  return makePlan(who, planInWorker(), now, weighInWorker(), 'keep')
 })

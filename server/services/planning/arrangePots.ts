@@ -59,7 +59,8 @@ function standing(pot: StoredPot, lines: ReadonlyMap<number, OrderLine>, served:
   return potFields(portions, resin, shelf, pot.letter, true)
 }
 
-function wantedPots(line: OrderLine, served: ReadonlySet<PieceKey>, shelf: Shelf): PotFields[] {
+/** The pots that the pieces of a line need which no other pot serves. */
+export function wantedPots(line: OrderLine, served: ReadonlySet<PieceKey>, shelf: Shelf): PotFields[] {
   const recipe = shelf.recipeOf(line)
   const sized = recipe && sizeBatch(recipe, line.quantity, shelf.rules)
   if (!recipe || !sized?.ok) return []

@@ -6,14 +6,12 @@ import { ORDER_STATES, VERDICTS, type KeyedRunEvent, type OrderFields, type Meas
 import { exact, flag, list, money, named, notNegative, num, oneOf, positive, text, whole } from '../fields'
 import { maybeShapeSchema, shapeSchema, sizeLayerFields } from '../compute/size'
 import { temperature } from '../compute/cure'
+import { id, instant } from './rows'
 
-const id = () => whole().min(1)
+export * from './planning'
+
 const version = () => whole().required().min(1)
 const optionalId = () => whole().min(0)
-
-/** An instant as ISO 8601 in UTC, as in `2026-03-01T09:30:00.000Z`. */
-const instant = () =>
-  text(40).matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{3})?)?Z$/, 'must be a date and a time').test('real', 'is not a real date', (value) => !value || !Number.isNaN(Date.parse(value)))
 
 export const signInSchema = exact({ signIn: named(64), password: text(200).required().min(1, 'must not be empty') }) as unknown as Schema<{ signIn: string; password: string }>
 

@@ -1,0 +1,21 @@
+import type { Result } from '../result'
+import { plan, type PlanClock } from './plan'
+import { replan } from './replan'
+import type { Pin, PlanAnswer, PlannedTask, PlanRequest } from './types'
+
+/** One piece of planning, as it travels to where it is done. */
+export interface PlanWork {
+  request: PlanRequest
+  pins: readonly Pin[]
+  /** The plan to keep what can stay of; null to plan afresh within the request's limit. */
+  keep: readonly PlannedTask[] | null
+  /** Whether what stands as well as before may be improved too. */
+  improves: boolean
+  /** How often what slipped is tried otherwise, where a plan is kept. */
+  tries: number
+}
+
+/** Does it: afresh by `plan`, else by `replan`. */
+export function planWork({ request, pins, keep, improves, tries }: PlanWork, clock: PlanClock, onProgress?: (done: number) => boolean): Result<PlanAnswer> {
+  return keep === null ? plan(request, clock, { pins, onProgress }) : replan(request, { keep, pins, improves, tries, onProgress })
+}

@@ -1,4 +1,0 @@
-import { currentPlan } from '../services/plans'
-import { api, whoOf } from '../utils/api'
-
-export default api((event) => currentPlan(whoOf(event)))

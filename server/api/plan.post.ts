@@ -1,9 +1,0 @@
-import { nothingSchema } from '../../shared/schemas/forms'
-import { makePlan } from '../services/planning/makePlan'
-import { api, bodyOf, whoOf } from '../utils/api'
-import { planInWorker, weighInWorker } from '../workers/pool'
-
-export default api(async (event) => {
-  await bodyOf(event, nothingSchema)
-  return makePlan(whoOf(event), planInWorker, new Date(), weighInWorker)
-})

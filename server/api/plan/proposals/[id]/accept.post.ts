@@ -1,0 +1,8 @@
+import { nothingSchema } from '../../../../../shared/schemas/forms'
+import { acceptProposal } from '../../../../services/planning/proposals'
+import { api, bodyOf, idOf, whoOf } from '../../../../utils/api'
+
+export default api(async (event) => {
+  await bodyOf(event, nothingSchema)
+  return acceptProposal(whoOf(event), idOf(event), new Date())
+})

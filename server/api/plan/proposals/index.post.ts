@@ -1,0 +1,10 @@
+import { planAskSchema } from '../../../../shared/schemas/forms'
+import { getProposal } from '../../../services/planning/proposals'
+import { api, bodyOf, whoOf } from '../../../utils/api'
+import { enqueue, progressOf } from '../../../workers/proposalQueue'
+
+export default api(async (event) => {
+  const who = whoOf(event)
+  const id = await enqueue(who, await bodyOf(event, planAskSchema), new Date())
+  return getProposal(who, id, progressOf)
+})

@@ -1,0 +1,9 @@
+import { restorePlanSchema } from '../../../shared/schemas/forms'
+import { restorePlan } from '../../services/planning/proposals'
+import { api, bodyOf, whoOf } from '../../utils/api'
+import { planInWorker, weighInWorker } from '../../workers/pool'
+
+export default api(async (event) => {
+  const { planId, direction } = await bodyOf(event, restorePlanSchema)
+  return restorePlan(whoOf(event), planId, direction, planInWorker(), weighInWorker(), new Date())
+})

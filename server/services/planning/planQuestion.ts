@@ -1,0 +1,19 @@
+import type { PlanQuestionView } from '../../../shared/types'
+import { database } from '../../db/database'
+import { getKeptPlan } from '../../db/plans'
+import type { Who } from '../Who'
+import { keptTasks, readSituation } from './situation'
+import { pinsOf } from './terms'
+
+/** What the plan that holds answers, as the core asks it from now on; null before the first plan. */
+export async function planQuestion(who: Who, now: Date): Promise<PlanQuestionView | null> {
+  const keep = await getKeptPlan(database(), who.workspaceId)
+  if (!keep) return null
+  const { lines, ask, origin } = await readSituation(who.workspaceId, now, keep.terms)
+  const planned = lines.filter((line) => keep.lineIds.has(line.id))
+  const { request, meaning } = ask(planned, new Set(keep.sandLines), 1)
+  return {
+    planId: keep.id, originAt: origin.toISOString(), request, planned: keptTasks(keep, origin), pins: pinsOf(keep.terms, origin),
+    titles: Object.fromEntries([...meaning].map(([id, { title }]) => [id, title])),
+  }
+}

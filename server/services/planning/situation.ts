@@ -1,0 +1,83 @@
+import { planRequest, type PlanLine, type PlanQuestion, type Workroom } from '../../../core/batch'
+import type { PlannedTask } from '../../../core/plan'
+import { MINUTES_PER_DAY } from '../../../core/units'
+import type { Order, PlanTerms, Supposition } from '../../../shared/types'
+import { database } from '../../db/database'
+import { listOrders } from '../../db/orders'
+import { listPeople } from '../../db/people'
+import { listPieces } from '../../db/pieces'
+import type { KeptPlan } from '../../db/plans'
+import type { StoredPot } from '../../db/pots'
+import { getWorkspace } from '../../db/workshop'
+import { inTransaction } from '../transactions'
+import { arrangePots } from './arrangePots'
+import { planLines } from './planLines'
+import { readShelf, type Shelf } from './shelf'
+import { supposedOrders, supposedPots, withSupposedMoulds } from './suppose'
+import { addDeliveries, withShiftChanges } from './terms'
+import { planId, readWorkroom } from './workroom'
+
+/** A quarter of a year. */
+const HORIZON_DAYS = 91
+const MOST_ORDERS = 500
+const MS_PER_MIN = 60_000
+export const ITERATIONS = 600
+
+/** All that a plan is worked out from, at one instant. */
+export interface Situation {
+  origin: Date
+  timeZone: string
+  /** Pieces that turn out good, per cent. */
+  yieldPct: number
+  orders: readonly Order[]
+  lines: readonly PlanLine[]
+  /** Names by the planner's ids. */
+  people: ReadonlyMap<string, string>
+  /** The question to the core about some of the lines. */
+  ask: (lines: PlanLine[], sandLines: ReadonlySet<number>, iterations: number) => PlanQuestion
+}
+
+/**
+ * Reads orders, recipes, pots, pieces, shifts and moulds as they are now, with what is only supposed beside them.
+ * Brings the pots still to be mixed in step with the orders on the way.
+ */
+export async function readSituation(workspaceId: number, now: Date, terms: PlanTerms, suppose: readonly Supposition[] = []): Promise<Situation> {
+  const db = database()
+  const origin = new Date(Math.ceil(now.getTime() / MS_PER_MIN) * MS_PER_MIN)
+  const horizonMin = HORIZON_DAYS * MINUTES_PER_DAY
+  const [workspace, workroom, people, page] = await Promise.all([
+    getWorkspace(db, workspaceId), readWorkroom(db, workspaceId, origin, horizonMin), listPeople(db, workspaceId),
+    listOrders(db, workspaceId, { states: ['accepted', 'making'], limit: MOST_ORDERS, after: null }),
+  ])
+  const realLines = page.rows.flatMap((order) => order.lines)
+  const orders = supposedOrders(page.rows, suppose)
+  const shelf = await readShelf(db, workspaceId, orders.flatMap((order) => order.lines))
+  const real = await inTransaction((trx) => arrangePots(trx, workspaceId, realLines, shelf, now))
+  const pots = [...real, ...supposedPots(orders, shelf)]
+  const pieces = await listPieces(db, workspaceId, { orderLineIds: realLines.map((line) => line.id) })
+  const room = withSupposedMoulds(withShiftChanges(workroom, terms, origin), suppose)
+  return {
+    origin, timeZone: workspace.timeZone, yieldPct: workspace.rules.yieldPct, orders,
+    lines: orders.flatMap((order) => planLines(order, shelf, pots, pieces, origin)),
+    people: new Map(people.map((person) => [planId.person(person.id), person.name])),
+    ask: (lines, sandLines, iterations) => questionOf({ lines, sandLines, iterations, room, shelf, horizonMin, pots, terms, origin }),
+  }
+}
+
+function questionOf(of: { lines: PlanLine[]; sandLines: ReadonlySet<number>; iterations: number; room: Workroom; shelf: Shelf; horizonMin: number; pots: readonly StoredPot[]; terms: PlanTerms; origin: Date }): PlanQuestion {
+  const { lines, sandLines, iterations, room, shelf, horizonMin, pots, terms, origin } = of
+  const question = planRequest({ horizonMin, lines, resins: shelf.resins, workroom: room, rules: shelf.rules, sandLines, iterations, seed: 1 })
+  addDeliveries(question, terms, pots, origin)
+  return question
+}
+
+/** The tasks of the plan that holds, on the clock of a new one; those begun before it lie before its start. */
+export function keptTasks({ tasks }: KeptPlan, origin: Date): PlannedTask[] {
+  const minute = (at: Date) => Math.round((at.getTime() - origin.getTime()) / MS_PER_MIN)
+  return tasks.map((task) => ({
+    id: task.key, startMin: minute(task.startAt), endMin: minute(task.endAt),
+    maker: task.personId === null ? null : planId.person(task.personId),
+    station: task.stationId === null ? null : planId.station(task.stationId),
+    place: task.placeId === null ? null : planId.place(task.placeId),
+  }))
+}

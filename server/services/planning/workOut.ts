@@ -1,0 +1,107 @@
+import type { PlanLine, PlanQuestion } from '../../../core/batch'
+import { checkPlan, type Pin, type PlanAnswer, type PlannedTask, type PlanRequest, type PlanWork } from '../../../core/plan'
+import type { Result } from '../../../core/result'
+import type { AskKind, PlanTerms, PromiseOdds, PromiseRow } from '../../../shared/types'
+import type { KeptPlan, NewPlanTask } from '../../db/plans'
+import { choosePaths, type Paths } from './choosePaths'
+import { oddsOf, type Weigh } from './oddsOf'
+import { planTogether } from './planTogether'
+import { promiseOf } from './promiseOf'
+import { ITERATIONS, keptTasks, type Situation } from './situation'
+import { pinsOf } from './terms'
+import { rowId } from './workroom'
+
+const ITERATIONS_ALONE = 5
+const TRIES = 200
+const MS_PER_MIN = 60_000
+/** What begins within these minutes stays as it is: people have laid it out already. A starting value. */
+const FROZEN_MIN = 120
+
+/** Works out an answer to a plan request; the caller decides in which thread. */
+export type Solve = (work: PlanWork) => Promise<Result<PlanAnswer>>
+
+/** What a plan comes to, before it is stored or shown. */
+export interface WorkedOut {
+  objective: PlanAnswer['objective']
+  promises: PromiseRow[]
+  tasks: NewPlanTask[]
+  sandLines: number[]
+}
+
+export interface WorkOutOptions {
+  kind: AskKind
+  terms: PlanTerms
+  /** The plan to keep what can stay of; null to begin from nothing. */
+  keep: KeptPlan | null
+  solve: Solve
+  weigh: Weigh
+}
+
+/** Plans what is left of all accepted orders from the situation's instant on, proven by the core's checker. */
+export async function workOut(situation: Situation, { kind, terms, keep, solve, weigh }: WorkOutOptions): Promise<WorkedOut> {
+  const { origin, lines, orders, people, yieldPct } = situation
+  const earlier = keep === null ? null : keptTasks(keep, origin)
+  const pins = pinsOf(terms, origin)
+  const frozen = earlier === null ? [] : frozenOf(earlier, pins)
+  const kept = kind === 'afresh' ? null : earlier
+
+  const alone = await pathsOf(situation, keep, kind, solve)
+  const together = (held: readonly Pin[]) =>
+    planTogether(lines, alone, (some, sandLines) => situation.ask(some, sandLines, ITERATIONS), ({ request }) => solve({ request, pins: known(held, request), keep: kept, improves: kind === 'improve', tries: TRIES }))
+  let planned = await together([...frozen, ...pins])
+  // What is about to begin gives way where nothing else does, as when somebody falls ill.
+  if (frozen.length > 0 && (!planned.solved.ok || planned.paths.impossible.size > alone.impossible.size)) planned = await together(pins)
+  const { question, solved, paths } = planned
+  if (solved.ok) requireProven(question.request, solved.value)
+
+  const odds = solved.ok ? await oddsOf(solved.value, { question, orders, lines, yieldPct, origin }, weigh) : new Map<number, PromiseOdds>()
+  const titles = new Map(orders.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)))
+  const names = { meaning: question.meaning, person: (maker: string | null) => people.get(maker ?? '') ?? 'nobody', order: (lineId: number) => titles.get(lineId) ?? '', timeZone: situation.timeZone, origin }
+  const context = { plan: solved.ok ? solved.value : (solved.issues[0]?.message ?? 'no plan was found'), question, paths, odds, names }
+  return {
+    objective: solved.ok ? solved.value.objective : { weightedTardinessMin: 0, weightedCompletionMin: 0, makespanMin: 0 },
+    promises: orders.map((order) => promiseOf(order, context)),
+    tasks: solved.ok ? storedTasks(solved.value, question, origin) : [],
+    sandLines: [...paths.sandLines],
+  }
+}
+
+/** Lines that were planned before keep the path they took; the others are tried alone. */
+async function pathsOf({ lines, ask }: Situation, keep: KeptPlan | null, kind: AskKind, solve: Solve): Promise<Paths> {
+  const isKnown = (line: PlanLine) => kind !== 'afresh' && keep?.lineIds.has(line.id) === true
+  const chosen = await choosePaths(lines.filter((line) => !isKnown(line)), (line, sandLines) => solve({ request: ask([line], sandLines, ITERATIONS_ALONE).request, pins: [], keep: null, improves: false, tries: 0 }))
+  const sanded = new Set(keep?.sandLines)
+  return { sandLines: new Set([...chosen.sandLines, ...lines.filter((line) => isKnown(line) && sanded.has(line.id)).map((line) => line.id)]), impossible: chosen.impossible }
+}
+
+/** What is about to begin, held where it is and with whom; what a person pinned counts instead. */
+function frozenOf(tasks: readonly PlannedTask[], pins: readonly Pin[]): Pin[] {
+  const pinned = new Set(pins.map((pin) => pin.task))
+  return tasks.filter((task) => task.startMin >= 0 && task.startMin <= FROZEN_MIN && !pinned.has(task.id)).map((task) => ({ task: task.id, startMin: task.startMin, maker: task.maker }))
+}
+
+const known = (pins: readonly Pin[], request: PlanRequest): Pin[] => {
+  const tasks = new Set(request.tasks.map((task) => task.id))
+  return pins.filter((pin) => tasks.has(pin.task))
+}
+
+/** A plan that breaks a rule is a bug of ours and is never shown. */
+function requireProven(request: PlanRequest, answer: PlanAnswer): void {
+  const [first, ...others] = checkPlan(request, answer.tasks)
+  if (first) throw new Error(`the planner broke ${others.length + 1} constraints, first: ${first.task} ${first.message}`)
+}
+
+function storedTasks(answer: PlanAnswer, question: PlanQuestion, origin: Date): NewPlanTask[] {
+  const why = new Map(answer.why.map((one) => [one.task, one]))
+  const at = (minute: number) => new Date(origin.getTime() + minute * MS_PER_MIN)
+  return answer.tasks.flatMap((task) => {
+    const meaning = question.meaning.get(task.id)
+    if (!meaning || task.endMin === task.startMin) return []
+    return [{
+      key: task.id, orderLineId: meaning.lineId, potId: meaning.potId, kind: meaning.kind, title: meaning.title, attended: task.maker !== null,
+      startAt: at(task.startMin), endAt: at(task.endMin), personId: rowId(task.maker), stationId: rowId(task.station), placeId: rowId(task.place),
+      binding: why.get(task.id)?.binding ?? 'none', withKey: why.get(task.id)?.with ?? null,
+    }]
+  })
+}
+

@@ -1,0 +1,193 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import type { Knex } from 'knex'
+import { planWork } from '../../core/plan'
+import { RECIPES } from '../../demo/recipes'
+import { RESINS } from '../../demo/resins'
+import { getProposal as readProposal, listUnfinishedProposals, moveProposal } from '../../server/db/proposals'
+import { AppError } from '../../server/services/AppError'
+import { createOrder } from '../../server/services/orders'
+import { makePlan } from '../../server/services/planning/makePlan'
+import type { Weigh } from '../../server/services/planning/oddsOf'
+import { planQuestion } from '../../server/services/planning/planQuestion'
+import { acceptProposal, getProposal, propose, restorePlan, workOutProposal } from '../../server/services/planning/proposals'
+import { NO_TERMS, withShiftChanges } from '../../server/services/planning/terms'
+import type { Solve } from '../../server/services/planning/workOut'
+import { currentPlan } from '../../server/services/plans'
+import { createRecipe } from '../../server/services/recipes'
+import { createResin } from '../../server/services/resins'
+import type { Who } from '../../server/services/Who'
+import type { PlanAsk, PlanTerms, PlanView, RecipeRow, ResinRow } from '../../shared/types'
+import { aWorkshop, freshDatabase, leaveDatabase } from './database'
+
+let knex: Knex
+let [manager, maker, guest]: Who[] = []
+let recipe: RecipeRow
+let resin: ResinRow
+/** A Monday morning. */
+const now = new Date('2026-03-02T08:30:00.000Z')
+const solve: Solve = (work) => Promise.resolve(planWork({ ...work, request: { ...work.request, limit: { iterations: 20 } } }, { now: () => 0, startedAt: 0 }))
+const weigh: Weigh = () => Promise.resolve([])
+const refusal = (work: Promise<unknown>) => work.then(() => null, (error: unknown) => (error instanceof AppError ? error : Promise.reject(error as Error)))
+const ask = (terms: Partial<PlanTerms>, more: Partial<PlanAsk> = {}): PlanAsk => ({ kind: 'keep', suppose: [], terms: { ...NO_TERMS, ...terms }, ...more })
+
+/** Asks, and works it out as the queue does. */
+async function proposal(who: Who, what: PlanAsk, at = now) {
+  const id = await propose(who, what, at)
+  const stored = (await readProposal(knex, who.workspaceId, id))!
+  await moveProposal(knex, id, ['waiting'], 'done', { outcome: await workOutProposal(stored, solve, weigh, at) })
+  return getProposal(who, id, () => 0)
+}
+const pours = (plan: Pick<PlanView, 'tasks'>) => plan.tasks.filter((task) => task.kind === 'pour')
+const starts = (plan: Pick<PlanView, 'tasks'>) => new Map(plan.tasks.map((task) => [task.key, `${task.startAt} ${task.personId}`]))
+
+beforeAll(async () => {
+  knex = await freshDatabase()
+  const people = await aWorkshop(knex)
+  ;[manager, maker, guest] = [people.manager, people.maker, people.guest]
+  resin = await createResin(manager!, RESINS[0]!, now)
+  const { mould: _mould, layers, ...disc } = RECIPES.find((one) => one.name === 'Pendulum disc')!
+  const [mould] = (await knex('moulds').where({ workspace_id: manager!.workspaceId }).select('id')) as { id: number }[]
+  recipe = await createRecipe(manager!, {
+    ...disc, others: [], archived: false, mouldId: mould!.id,
+    layers: layers.slice(0, 1).map(({ resin: _resin, pigments: _pigments, ...layer }) => ({ id: 0, inclusions: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 2, heatAfterMin: [], recoat: 'either' as const, ...layer, resinId: resin.id, pigments: [] })),
+  }, now)
+  await knex('moulds').where({ id: mould!.id }).update({ count: 1 })
+  for (const [title, quantity] of [['First disc', 1], ['Second disc', 1], ['Third disc', 1]] as const) {
+    await createOrder(manager!, { kind: 'commission', title, customer: 'Somebody', promisedAt: '2026-03-20T15:00:00.000Z', state: 'accepted', colours: '', note: '', lines: [{ recipeId: recipe.id, quantity }] }, now)
+  }
+  await makePlan(manager!, solve, now, weigh)
+})
+afterAll(leaveDatabase)
+
+describe('a proposal', () => {
+  test('that changes nothing moves nothing', async () => {
+    const found = await proposal(manager!, ask({}))
+    expect(found).toMatchObject({ state: 'done', progress: 1, message: null, askedBy: manager!.name, outcome: { moved: [] } })
+    expect(starts(found.outcome!)).toEqual(starts((await currentPlan(manager!))!))
+  })
+
+  test('with a pin moves what follows, names it, and holds once it is accepted; an undo takes it all back, a redo brings it again', async () => {
+    const before = (await currentPlan(manager!))!
+    const last = pours(before).at(-1)!
+    const startAt = new Date(Date.parse(last.startAt) + 24 * 3_600_000).toISOString()
+    const pins = [{ taskKey: last.key, startAt, personId: maker!.personId }]
+    const found = await proposal(manager!, ask({ pins }))
+    expect(found.outcome!.moved.find((task) => task.key === last.key)).toMatchObject({ fromAt: last.startAt, toAt: startAt, toPersonId: maker!.personId, title: last.title })
+    expect((await currentPlan(manager!))!.id).toBe(before.id)
+
+    const after = await acceptProposal(manager!, found.id, now)
+    expect(after.terms.pins).toEqual(pins)
+    expect(pours(after).find((task) => task.key === last.key)).toMatchObject({ startAt, personId: maker!.personId })
+    expect([after.canUndo, after.canRedo]).toEqual([true, false])
+
+    const undone = await restorePlan(maker!, after.id, 'undo', solve, weigh, now)
+    expect(starts(undone)).toEqual(starts(before))
+    expect([undone.terms.pins, undone.canRedo]).toEqual([[], true])
+    const redone = await restorePlan(manager!, undone.id, 'redo', solve, weigh, now)
+    expect(starts(redone)).toEqual(starts(after))
+    expect(redone.canRedo).toBe(false)
+    // And once more back, so that the other tests begin where this one did.
+    const back = await restorePlan(manager!, redone.id, 'undo', solve, weigh, now)
+    expect(starts(back)).toEqual(starts(before))
+  })
+
+  test('holds the pin when everything is planned afresh', async () => {
+    const last = pours((await currentPlan(manager!))!).at(-1)!
+    const startAt = new Date(Date.parse(last.startAt) + 24 * 3_600_000).toISOString()
+    const found = await proposal(manager!, ask({ pins: [{ taskKey: last.key, startAt, personId: null }] }, { kind: 'afresh' }))
+    expect(found.outcome!.tasks.find((task) => task.key === last.key)!.startAt).toBe(startAt)
+  })
+
+  test('is told who was faster', async () => {
+    const [mine, theirs] = [await proposal(manager!, ask({})), await proposal(maker!, ask({}))]
+    const accepted = await acceptProposal(maker!, theirs.id, now)
+    const refused = await refusal(acceptProposal(manager!, mine.id, now))
+    expect(refused).toMatchObject({ code: 'conflict', message: expect.stringContaining(maker!.name) })
+    expect(refused!.details.current).toMatchObject({ id: accepted.id })
+    expect(await refusal(acceptProposal(maker!, theirs.id, now))).toMatchObject({ code: 'conflict' })
+    expect(await refusal(restorePlan(manager!, accepted.id - 1, 'undo', solve, weigh, now))).toMatchObject({ code: 'conflict' })
+  })
+
+  test('of half an hour ago is not taken any more', async () => {
+    const found = await proposal(manager!, ask({}))
+    expect(await refusal(acceptProposal(manager!, found.id, new Date(now.getTime() + 31 * 60_000)))).toMatchObject({ code: 'conflict' })
+  })
+
+  test('takes hands away, and gives them back with an undo', async () => {
+    const away = [{ personId: manager!.personId, fromAt: '2026-03-02T00:00:00.000Z', toAt: '2026-03-14T00:00:00.000Z' }]
+    const found = await proposal(manager!, ask({ away }))
+    const own = found.outcome!.tasks.filter((task) => task.personId === manager!.personId)
+    expect(own.every((task) => task.startAt >= '2026-03-14')).toBe(true)
+    const accepted = await acceptProposal(manager!, found.id, now)
+    // What is planned later knows of it, too.
+    const later = await makePlan(manager!, solve, now, weigh, 'keep')
+    expect(later.terms.away).toEqual(away)
+    expect(starts(later)).toEqual(starts(accepted))
+  })
+
+  test('mixes nothing from a resin that is still on its way', async () => {
+    const found = await proposal(manager!, ask({ deliveries: [{ resinId: resin.id, at: '2026-03-09T10:00:00.000Z' }] }))
+    const mixes = found.outcome!.tasks.filter((task) => task.kind === 'mix')
+    expect(mixes.length).toBeGreaterThan(0)
+    expect(mixes.every((task) => task.startAt >= '2026-03-09T10:00')).toBe(true)
+  })
+
+  test('supposes a second mould, a failed piece and a commission, and none of them can be accepted', async () => {
+    const plan = (await currentPlan(manager!))!
+    const end = (tasks: readonly { endAt: string }[]) => tasks.map((task) => task.endAt).sort().at(-1)!
+    const terms = plan.terms
+    const second = await proposal(manager!, { kind: 'improve', terms, suppose: [{ kind: 'mould', mouldId: recipe.mouldId!, copies: 2 }] })
+    expect(end(second.outcome!.tasks) < end(plan.tasks)).toBe(true)
+
+    const lineId = plan.tasks[0]!.orderLineId
+    const failed = await proposal(manager!, { kind: 'keep', terms, suppose: [{ kind: 'failed', lineId, pieces: 1 }] })
+    expect(pours(failed.outcome!)).toHaveLength(pours(plan).length + 1)
+    expect(failed.outcome!.moved).toEqual([])
+    const promise = (tasks: { promises: PlanView['promises'] }) => tasks.promises.find((one) => one.orderId === plan.tasks[0]!.orderId)!.readyAt!
+    expect(promise(failed.outcome!) > promise(plan)).toBe(true)
+
+    const rush = await proposal(manager!, { kind: 'keep', terms, suppose: [{ kind: 'order', recipeId: recipe.id, quantity: 2, promisedAt: null }] })
+    expect(rush.outcome!.promises.find((one) => one.orderId === -1)!.readyAt).not.toBeNull()
+    for (const one of [second, failed, rush]) expect(await refusal(acceptProposal(manager!, one.id, now))).toMatchObject({ code: 'invalid-input' })
+    expect(await knex('pots').where('letter', '')).toEqual([])
+  })
+
+  test('waits to be worked out after a restart, and is gone once it is cancelled', async () => {
+    const id = await propose(manager!, ask({}), now)
+    expect((await listUnfinishedProposals(knex)).map((one) => one.id)).toEqual([id])
+    expect((await getProposal(manager!, id, () => 0.4)).progress).toBe(0.4)
+    await moveProposal(knex, id, ['waiting'], 'running')
+    expect(await listUnfinishedProposals(knex)).toHaveLength(1)
+    await moveProposal(knex, id, ['running'], 'cancelled')
+    expect(await moveProposal(knex, id, ['running'], 'done')).toBe(false)
+    expect(await listUnfinishedProposals(knex)).toEqual([])
+  })
+
+  test('is not for guests, and not for other workshops', async () => {
+    expect(await refusal(propose(guest!, ask({}), now))).toMatchObject({ code: 'forbidden' })
+    const other = await aWorkshop(knex, 'Other yard')
+    const found = await proposal(manager!, ask({}))
+    expect(await refusal(getProposal(other.manager, found.id, () => 0))).toMatchObject({ code: 'unknown' })
+    expect(await refusal(acceptProposal(other.manager, found.id, now))).toMatchObject({ code: 'unknown' })
+    expect(await planQuestion(other.manager, now)).toBeNull()
+  })
+})
+
+test('the question of the plan that holds is answered by the plan that holds', async () => {
+  const question = (await planQuestion(manager!, now))!
+  const again = planWork({ request: question.request, pins: question.pins, keep: question.planned, improves: false, tries: 10 }, { now: () => 0, startedAt: 0 })
+  if (!again.ok) throw new Error(again.issues[0]!.message)
+  const at = new Map(question.planned.map((task) => [task.id, task.startMin]))
+  expect(again.value.tasks.filter((task) => at.has(task.id)).every((task) => task.startMin === at.get(task.id))).toBe(true)
+  expect(Object.keys(question.titles).sort()).toEqual(question.request.tasks.map((task) => task.id).filter((id) => id !== 'clock').sort())
+})
+
+test('hours away cut shifts, hours beyond them are added and join', () => {
+  const origin = new Date('2026-03-02T00:00:00.000Z')
+  const room = { makers: [{ id: 'p7', skills: [], shifts: [[480, 1080], [1920, 2520]] as [number, number][] }], stations: [], places: [], moulds: [], range: { coldC: 18, warmC: 20 } }
+  const at = (minute: number) => new Date(origin.getTime() + minute * 60_000).toISOString()
+  const shifts = (terms: Partial<PlanTerms>) => withShiftChanges(room, { ...NO_TERMS, ...terms }, origin).makers[0]!.shifts
+  expect(shifts({ away: [{ personId: 7, fromAt: at(600), toAt: at(2000) }] })).toEqual([[480, 600], [2000, 2520]])
+  expect(shifts({ extra: [{ personId: 7, fromAt: at(1080), toAt: at(1200) }] })).toEqual([[480, 1200], [1920, 2520]])
+  expect(shifts({ away: [{ personId: 8, fromAt: at(0), toAt: at(3000) }] })).toEqual([[480, 1080], [1920, 2520]])
+})
