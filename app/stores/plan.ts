@@ -1,13 +1,18 @@
 import type { GatherFields } from '~~/shared/schemas/forms'
-import type { PlanView, Pot } from '~~/shared/types'
+import type { PlanAsk, PlanQuestionView, PlanView, Pot, Proposal } from '~~/shared/types'
 
-/** The plan that holds now and the pots it lines up. */
+/** How long to wait between two looks at a proposal that is being worked out. */
+const LOOK_EVERY_MS = 150
+
+/** The plan that holds now, the pots it lines up, and what is proposed instead. */
 export const usePlanStore = defineStore('plan', () => {
   const api = useApi()
   const plan = shallowRef<PlanView | null>(null)
   const pots = shallowRef<Pot[]>([])
   const loaded = ref(false)
   const planning = ref(false)
+  const proposal = shallowRef<Proposal | null>(null)
+  const question = shallowRef<PlanQuestionView | null>(null)
   const potById = computed(() => new Map(pots.value.map((pot) => [pot.id, pot])))
 
   async function load(): Promise<void> {
@@ -16,24 +21,62 @@ export const usePlanStore = defineStore('plan', () => {
     pots.value = open
     loaded.value = true
   }
-  /** Pours layers from other pots; the plan follows. */
-  async function gather(fields: GatherFields): Promise<void> {
+  async function loadQuestion(): Promise<void> {
+    question.value = await api.get<PlanQuestionView | null>('/api/plan/question')
+  }
+  /** Takes over a plan that now holds, with the pots it lines up. */
+  async function hold(next: PlanView): Promise<void> {
+    plan.value = next
+    proposal.value = null
+    pots.value = await api.get<Pot[]>('/api/pots')
+  }
+  async function whilePlanning(work: () => Promise<void>): Promise<void> {
     planning.value = true
+    try {
+      await work()
+    } finally {
+      planning.value = false
+    }
+  }
+  /** Pours layers from other pots; the plan follows. */
+  const gather = (fields: GatherFields) => whilePlanning(async () => {
     try {
       plan.value = await api.post<PlanView>('/api/pots/gather', fields)
     } finally {
-      planning.value = false
       pots.value = await api.get<Pot[]>('/api/pots')
     }
-  }
-  async function replan(): Promise<void> {
-    planning.value = true
-    try {
-      plan.value = await api.post<PlanView>('/api/plan')
-      pots.value = await api.get<Pot[]>('/api/pots')
-    } finally {
-      planning.value = false
+  })
+  /** The first plan of all: there is nothing to compare it with. */
+  const begin = () => whilePlanning(async () => hold(await api.post<PlanView>('/api/plan')))
+
+  /** Has a change worked out and waits for it; whoever asks again meanwhile lets the one before go. */
+  const ask = (what: PlanAsk) => whilePlanning(async () => {
+    await discard()
+    const asked = await api.post<Proposal>('/api/plan/proposals', what)
+    proposal.value = asked
+    while (isOpen(proposal.value) && proposal.value?.id === asked.id) {
+      await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY_MS))
+      if (proposal.value?.id !== asked.id) return
+      const seen: Proposal = await api.get<Proposal>(`/api/plan/proposals/${asked.id}`)
+      if (proposal.value?.id === asked.id) proposal.value = seen
     }
+  })
+  /** Stops what is being worked out, or lets go what is not wanted. */
+  async function discard(): Promise<void> {
+    const open = proposal.value
+    proposal.value = null
+    if (open && open.state !== 'accepted') await api.remove(`/api/plan/proposals/${open.id}`)
   }
-  return { plan: readonly(plan), pots: computed<readonly Pot[]>(() => pots.value), potById, loaded: readonly(loaded), planning: readonly(planning), load, replan, gather }
+  const accept = () => whilePlanning(async () => {
+    if (proposal.value) await hold(await api.post<PlanView>(`/api/plan/proposals/${proposal.value.id}/accept`))
+  })
+  const restore = (direction: 'undo' | 'redo') => whilePlanning(async () => {
+    if (plan.value) await hold(await api.post<PlanView>('/api/plan/restore', { planId: plan.value.id, direction }))
+  })
+  return {
+    plan: computed(() => plan.value), pots: computed<readonly Pot[]>(() => pots.value), potById, loaded: readonly(loaded), planning: readonly(planning),
+    proposal: computed(() => proposal.value), question: computed(() => question.value), load, loadQuestion, gather, begin, ask, discard, accept, restore, hold,
+  }
 })
+
+const isOpen = (proposal: Proposal | null) => proposal?.state === 'waiting' || proposal?.state === 'running'

@@ -32,5 +32,5 @@ export const useWorkshopStore = defineStore('workshop', () => {
   }
   const createMould = async (fields: MouldFields) => keepMould(await api.post<MouldRow>('/api/moulds', fields))
   const saveMould = async (id: number, fields: MouldFields & { version: number }) => keepMould(await api.put<MouldRow>(`/api/moulds/${id}`, fields))
-  return { workshop: readonly(workshop), rules: computed(() => workshop.value?.rules ?? null), load, pigments, moulds, people, places, timeZone, warmC, loadMoulds, createMould, saveMould, keepMould }
+  return { workshop: computed(() => workshop.value), rules: computed(() => workshop.value?.rules ?? null), load, pigments, moulds, people, places, timeZone, warmC, loadMoulds, createMould, saveMould, keepMould }
 })

@@ -191,3 +191,14 @@ test('hours away cut shifts, hours beyond them are added and join', () => {
   expect(shifts({ extra: [{ personId: 7, fromAt: at(1080), toAt: at(1200) }] })).toEqual([[480, 1200], [1920, 2520]])
   expect(shifts({ away: [{ personId: 8, fromAt: at(0), toAt: at(3000) }] })).toEqual([[480, 1080], [1920, 2520]])
 })
+
+test('what has begun goes on to its planned end; what waits for something undone has not begun', async () => {
+  const plan = (await currentPlan(manager!))!
+  const first = plan.tasks.filter((task) => task.attended).sort((x, y) => x.startAt.localeCompare(y.startAt))[0]!
+  const inside = new Date(Date.parse(first.startAt) + 2 * 60_000)
+  const question = (await planQuestion(manager!, inside))!
+  expect(question.pins).toContainEqual({ task: first.key, startMin: 0, maker: `p${first.personId}` })
+  const found = await proposal(manager!, ask({}, { terms: plan.terms }), inside)
+  expect(found.outcome!.moved).toEqual([])
+  expect(found.outcome!.tasks.find((task) => task.key === first.key)).toMatchObject({ endAt: first.endAt, personId: first.personId })
+})

@@ -1,135 +1,270 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
+import { whenever } from '@vueuse/core'
 import { DateTime } from 'luxon'
+import type { Room } from '~~/core/plan'
 import type { PlanTaskRow, Pot } from '~~/shared/types'
+import type { Carried, Verdict } from '~/composables/useCarrying'
+import { SPANS } from '~/composables/useTimeScale'
+import type { Lane, LaneMark } from '~/utils/planLanes'
 import { readableOn } from '~/utils/readableOn'
 
-export interface Lane {
-  key: string
-  name: string
-  note: string
-  tasks: PlanTaskRow[]
-  /** When its hands are there, milliseconds since 1970; none for a rack. */
-  shifts: readonly (readonly [number, number])[]
-}
-
-/** Days and nights from left to right, a lane for each maker and place; what is done by hand, and what cures until it opens. */
-const { lanes, from, hours, now, timeZone, pots, chosen } = defineProps<{
+/**
+ * Days and nights from left to right, a lane for each maker, place, mould, order or pot; what is done by hand, and what
+ * lies until it opens. The frame scrolls; tasks are taken in hand with the pointer or the keyboard.
+ */
+const { lanes, fromMs: rangeFrom, toMs: rangeTo, now, timeZone, pots, chosen, pinned, ghosts, window: chosenWindow, carried, rooms, verdict } = defineProps<{
   lanes: Lane[]
-  /** The left edge, milliseconds since 1970. */
-  from: number
-  hours: number
+  fromMs: number
+  toMs: number
   now: number
   timeZone: string
   pots: ReadonlyMap<number, Pot>
   chosen: string | null
+  /** Keys of tasks that people fixed. */
+  pinned: ReadonlySet<string>
+  /** Where tasks lie in the plan that holds, while another is shown. */
+  ghosts: ReadonlyMap<string, { fromMs: number; personId: number | null }>
+  /** When the chosen task may begin. */
+  window: { opensMs: number; closesMs: number | null } | null
+  carried: Carried | null
+  rooms: ReadonlyMap<number, Room>
+  verdict: Verdict
 }>()
-const emit = defineEmits<{ choose: [key: string] }>()
+const emit = defineEmits<{ choose: [key: string]; take: [task: PlanTaskRow]; carry: [startMs: number, personId: number | null]; drop: []; cancel: []; pin: [task: PlanTaskRow] }>()
 
-const MS_PER_HOUR = 3_600_000
-const NARROWEST = 560
-const LABEL = 140
-/** A row of work is as tall as a letter; what only lies there takes less. */
+const LABEL = 146
 const ROW = 22
 const LYING_ROW = 11
-const HEAD = 38
+const HEAD = 36
 const LANE_GAP = 9
-/** The width of a day's name. */
+/** The least width of a mark, and of a day's name, pixels. */
+const THINNEST = 3
 const LABEL_ROOM = 84
+/** A pointer that moved less than this has clicked, pixels. */
+const CLICK_PX = 4
+const MS_PER_MIN = 60_000
+
 const frame = useTemplateRef<HTMLElement>('frame')
-const { width: measured } = useElementSize(frame)
-const WIDTH = computed(() => Math.max(NARROWEST, Math.floor(measured.value)))
-const to = computed(() => from + hours * MS_PER_HOUR)
-const x = (ms: number) => LABEL + ((ms - from) / (hours * MS_PER_HOUR)) * (WIDTH.value - LABEL)
-const clip = (ms: number) => Math.max(LABEL, Math.min(WIDTH.value, x(ms)))
+const body = useTemplateRef<SVGSVGElement>('body')
+const scale = useTimeScale(frame, LABEL, () => ({ fromMs: rangeFrom, toMs: rangeTo }))
+const { x, hours } = scale
+defineExpose({ show: scale.show, isShown: scale.isShown, focus: () => body.value?.querySelector<SVGGElement>('[tabindex="0"]')?.focus() })
 
-interface Mark {
-  task: PlanTaskRow
-  left: number
-  width: number
-  row: number
-  letter: string
-  tint: string
-}
+const showNow = () => scale.show(DateTime.fromMillis(now, { zone: timeZone }).minus({ hours: 1 }).startOf('hour').toMillis())
+whenever(scale.isMeasured, () => void nextTick(showNow), { once: true })
 
-/** Tasks that overlap in a lane take rows of their own, first come first row. */
 const laid = computed(() => {
-  let top = HEAD
+  let top = 4
   return lanes.map((lane) => {
-    const ends: number[] = []
-    const marks = lane.tasks
-      .filter((task) => Date.parse(task.endAt) > from && Date.parse(task.startAt) < to.value)
-      .map((task): Mark => {
-        const start = Date.parse(task.startAt)
-        const left = clip(start)
-        const width = Math.max(4, clip(Date.parse(task.endAt)) - left)
-        const free = ends.findIndex((end) => end <= left)
-        const row = free < 0 ? ends.length : free
-        ends[row] = left + width + 1
-        const pot = pots.get(task.potId ?? 0)
-        return { task, left, width, row, letter: pot?.letter ?? '', tint: pot?.tint ?? '' }
-      })
-    const row = lane.tasks.some((task) => task.attended) || ends.length < 3 ? ROW : LYING_ROW
-    const height = Math.max(ROW, ends.length * row) + LANE_GAP
-    const placed = { lane, marks, top, height, row }
-    top += height
+    const row = lane.marks.some((mark) => mark.task.attended) || lane.rows < 3 ? ROW : LYING_ROW
+    const placed = { lane, top, row, height: lane.rows * row + LANE_GAP }
+    top += placed.height
     return placed
   })
 })
-const height = computed(() => (laid.value.at(-1)?.top ?? HEAD) + (laid.value.at(-1)?.height ?? 0))
+type Laid = (typeof laid.value)[number]
+const height = computed(() => (laid.value.at(-1)?.top ?? 0) + (laid.value.at(-1)?.height ?? 0) + 14)
+const drawn = computed(() => laid.value.map((one) => ({ ...one, marks: one.lane.marks.filter((mark) => scale.isDrawn(mark.fromMs, mark.toMs)) })))
+const whereOf = computed(() => new Map(laid.value.flatMap((one) => one.lane.marks.map((mark) => [mark.task.key, { ...one, mark }] as const))))
+const laneOfPerson = computed(() => new Map(laid.value.flatMap((one) => (one.lane.personId === null ? [] : [[one.lane.personId, one] as const]))))
+/** One mark takes the tab key; the arrows lead to the others. */
+const reachable = computed(() => (whereOf.value.has(chosen ?? '') ? chosen : drawn.value.flatMap((one) => one.marks)[0]?.task.key))
 
 const days = computed(() => {
   const list: { start: number; label: string; nights: [number, number][] }[] = []
-  for (let day = DateTime.fromMillis(from, { zone: timeZone }).startOf('day'); day.toMillis() < to.value; day = day.plus({ days: 1 })) {
-    const hasRoom = clip(day.plus({ days: 1 }).toMillis()) - clip(day.toMillis()) > LABEL_ROOM
-    list.push({ start: day.toMillis(), label: hasRoom ? day.toFormat('ccc d LLL') : '', nights: [[day.toMillis(), day.set({ hour: 7 }).toMillis()], [day.set({ hour: 21 }).toMillis(), day.plus({ days: 1 }).toMillis()]] })
+  const { fromMs, toMs } = scale.drawn.value
+  for (let day = DateTime.fromMillis(Math.max(fromMs, rangeFrom), { zone: timeZone }).startOf('day'); day.toMillis() < Math.min(toMs, scale.toMs.value); day = day.plus({ days: 1 })) {
+    const wide = x(day.plus({ days: 1 }).toMillis()) - x(day.toMillis())
+    const label = wide > LABEL_ROOM ? day.toFormat('ccc d LLL') : wide > LABEL_ROOM / 3.4 ? day.toFormat('d') : day.weekday === 1 ? day.toFormat('d LLL') : ''
+    list.push({ start: day.toMillis(), label, nights: [[day.toMillis(), day.set({ hour: 7 }).toMillis()], [day.set({ hour: 21 }).toMillis(), day.plus({ days: 1 }).toMillis()]] })
   }
   return list
 })
 const ticks = computed(() => {
-  const every = hours <= 24 ? 2 : hours <= 72 ? 6 : 24
-  const first = DateTime.fromMillis(from, { zone: timeZone }).startOf('day')
-  const count = Math.ceil((to.value - first.toMillis()) / (every * MS_PER_HOUR))
-  return Array.from({ length: count + 1 }, (_, i) => first.plus({ hours: i * every })).filter((tick) => tick.toMillis() > from && tick.toMillis() < to.value)
+  const everyMin = hours.value <= 1 ? 5 : hours.value <= 4 ? 30 : hours.value <= 12 ? 60 : hours.value <= 48 ? 360 : 0
+  if (everyMin === 0) return []
+  return days.value.flatMap((day) => Array.from({ length: Math.floor(1440 / everyMin) }, (_, i) => DateTime.fromMillis(day.start, { zone: timeZone }).plus({ minutes: i * everyMin })))
 })
-const wordFor = (mark: Mark) => `${mark.task.title}${mark.letter ? `, pot ${mark.letter}` : ''}, ${DateTime.fromISO(mark.task.startAt, { zone: timeZone }).toFormat('ccc HH:mm')} to ${DateTime.fromISO(mark.task.endAt, { zone: timeZone }).toFormat('ccc HH:mm')}`
-const fillOf = (mark: Mark) => mark.tint || 'var(--sheet)'
-const inkOf = (mark: Mark) => (mark.tint ? readableOn(mark.tint) : 'var(--ink)')
+
+const clockOf = (ms: number) => DateTime.fromMillis(ms, { zone: timeZone }).toFormat('ccc HH:mm')
+const potOf = (task: PlanTaskRow) => pots.get(task.potId ?? 0)
+const letterOf = (task: PlanTaskRow) => potOf(task)?.letter ?? ''
+const wordFor = ({ task, fromMs, toMs }: LaneMark) => `${task.title}${letterOf(task) ? `, pot ${letterOf(task)}` : ''}, ${clockOf(fromMs)} to ${clockOf(toMs)}${pinned.has(task.key) ? ', pinned' : ''}`
+const widthOf = (mark: { fromMs: number; toMs: number }) => Math.max(THINNEST, x(mark.toMs) - x(mark.fromMs))
+const inkOf = (tint: string | undefined) => (tint ? readableOn(tint) : 'var(--ink)')
+
+/** Tasks that lie elsewhere than in the plan that holds, or would if the carried one were let go. */
+const outlines = computed(() => {
+  const shadows = [...ghosts].map(([key, was]) => ({ key, fromMs: was.fromMs, personId: was.personId, after: false }))
+  const following = verdict?.possible ? verdict.moved.filter((one) => one.key !== carried?.task.key).map((one) => ({ key: one.key, fromMs: one.startMs, personId: one.personId, after: true })) : []
+  return [...shadows, ...following].flatMap((one) => {
+    const home = whereOf.value.get(one.key)
+    const at = one.personId === null ? home : (laneOfPerson.value.get(one.personId) ?? home)
+    if (!home || !at) return []
+    const lasts = Date.parse(home.mark.task.endAt) - Date.parse(home.mark.task.startAt)
+    if (!scale.isDrawn(one.fromMs, one.fromMs + lasts)) return []
+    const row = at === home || one.personId === null ? home.mark.row : 0
+    return [{ ...one, left: x(one.fromMs), top: at.top + row * at.row, width: Math.max(THINNEST, x(one.fromMs + lasts) - x(one.fromMs)), height: Math.min(18, at.row - 2) }]
+  })
+})
+const held = computed(() => {
+  if (!carried) return null
+  const lane = laneOfPerson.value.get(carried.personId ?? 0) ?? whereOf.value.get(carried.task.key)
+  const lasts = Date.parse(carried.task.endAt) - Date.parse(carried.task.startAt)
+  return lane ? { left: x(carried.startMs), top: lane.top, width: Math.max(THINNEST, x(carried.startMs + lasts) - x(carried.startMs)), lasts } : null
+})
+const lights = computed(() => {
+  const lasts = held.value?.lasts ?? 0
+  return [...rooms].flatMap(([personId, room]) => {
+    const lane = laneOfPerson.value.get(personId)
+    const bars = (spans: readonly [number, number][], free: boolean) => spans.filter(([from, to]) => scale.isDrawn(from, to + lasts)).map(([from, to]) => ({ key: `${personId}.${free}.${from}`, free, left: x(from), width: Math.max(THINNEST, x(to + lasts) - x(from)), top: (lane?.top ?? 0) - LANE_GAP / 2 + 2, height: (lane?.height ?? 0) - 1 }))
+    return lane ? [...bars(room.possible, false), ...bars(room.free, true)] : []
+  })
+})
+
+/** The pointer that took a mark: where it began, and how far into the mark. */
+let grabbed: { task: PlanTaskRow; atX: number; inMs: number; isDragging: boolean } | null = null
+const msUnder = (event: MouseEvent) => scale.msAt(event.clientX - (body.value?.getBoundingClientRect().left ?? 0))
+function laneUnder(event: MouseEvent): Laid | undefined {
+  const y = event.clientY - (body.value?.getBoundingClientRect().top ?? 0)
+  return laid.value.find((one) => y >= one.top - LANE_GAP / 2 && y < one.top + one.height - LANE_GAP / 2)
+}
+function grab(event: PointerEvent, { task, fromMs }: LaneMark): void {
+  if (event.pointerType === 'touch' || event.button !== 0 || !task.attended) return
+  grabbed = { task, atX: event.clientX, inMs: msUnder(event) - fromMs, isDragging: false }
+}
+function drag(event: PointerEvent): void {
+  if (!grabbed) return
+  if (!grabbed.isDragging && Math.abs(event.clientX - grabbed.atX) < CLICK_PX && carried === null) return
+  if (!grabbed.isDragging) {
+    grabbed.isDragging = true
+    body.value?.setPointerCapture(event.pointerId)
+    emit('take', grabbed.task)
+  }
+  emit('carry', msUnder(event) - grabbed.inMs, laneUnder(event)?.lane.personId ?? null)
+}
+function letGo(): void {
+  if (grabbed?.isDragging) emit('drop')
+  else if (grabbed) emit('choose', grabbed.task.key)
+  grabbed = null
+}
+/** A tap while something is in hand says where it goes. */
+function tap(event: MouseEvent): void {
+  if (carried) emit('carry', msUnder(event), laneUnder(event)?.lane.personId ?? null)
+}
+function choose(mark: LaneMark): void {
+  if (!carried) emit('choose', mark.task.key)
+}
+
+const MAKE_STEP: Record<string, 1 | -1> = { ArrowLeft: -1, ArrowUp: -1, ArrowRight: 1, ArrowDown: 1 }
+function key(event: KeyboardEvent): void {
+  const where = whereOf.value.get(reachable.value ?? '')
+  if (event.key === '+' || event.key === '-') scale.zoomBy(event.key === '+' ? -1 : 1)
+  else if (carried ? !keyInHand(event, carried) : !where || !keyOnMark(event, where)) return
+  event.preventDefault()
+  event.stopPropagation()
+}
+function keyInHand(event: KeyboardEvent, own: Carried): boolean {
+  const step = MAKE_STEP[event.key]
+  if (event.key === 'Enter') emit('drop')
+  else if (event.key === 'Escape') emit('cancel')
+  else if (step === undefined) return false
+  else if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') emit('carry', own.startMs + step * (event.shiftKey ? 60 : 15) * MS_PER_MIN, own.personId)
+  else {
+    const able = laid.value.flatMap((one) => (one.lane.personId !== null && rooms.has(one.lane.personId) ? [one.lane.personId] : []))
+    const next = able[able.indexOf(own.personId ?? 0) + step]
+    if (next !== undefined) emit('carry', own.startMs, next)
+  }
+  return true
+}
+function keyOnMark(event: KeyboardEvent, where: Laid & { mark: LaneMark }): boolean {
+  const { mark, lane } = where
+  const step = MAKE_STEP[event.key]
+  if (event.key === 'm') emit('take', mark.task)
+  else if (event.key === 'p') emit('pin', mark.task)
+  else if (event.key === 'Enter' || event.key === ' ') emit('choose', mark.task.key)
+  else if (step === undefined) return false
+  else if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') lead(lane.marks[lane.marks.indexOf(mark) + step])
+  else {
+    const others = laid.value.filter((one) => one.lane.marks.length > 0)
+    const next = others[others.findIndex((one) => one.lane === lane) + step]
+    lead(next?.lane.marks.reduce((best, one) => (Math.abs(one.fromMs - mark.fromMs) < Math.abs(best.fromMs - mark.fromMs) ? one : best)))
+  }
+  return true
+}
+async function lead(mark: LaneMark | undefined): Promise<void> {
+  if (!mark) return
+  emit('choose', mark.task.key)
+  if (!scale.isShown(mark.fromMs)) scale.show(mark.fromMs, 'middle')
+  await nextTick()
+  body.value?.querySelector<SVGGElement>('[tabindex="0"]')?.focus()
+}
 </script>
 
 <template>
-  <div ref="frame" class="overflow-x-auto">
-  <svg :width="WIDTH" :height="height + 4" class="block select-none" role="group" aria-label="The plan by maker and rack">
-    <template v-for="day in days" :key="day.start">
-      <rect v-for="[nightFrom, nightTo] in day.nights" :key="nightFrom" :x="clip(nightFrom)" :y="HEAD - 6" :width="Math.max(0, clip(nightTo) - clip(nightFrom))" :height="height - HEAD + 6" fill="var(--night)" />
-      <line v-if="x(day.start) > LABEL" :x1="x(day.start)" :x2="x(day.start)" y1="2" :y2="height" stroke="var(--firm)" />
-      <text :x="Math.max(LABEL + 4, x(day.start) + 4)" y="13" font-size="13" font-weight="650" fill="var(--ink)">{{ day.label }}</text>
-    </template>
-    <g v-for="tick in ticks" :key="tick.toMillis()">
-      <line :x1="x(tick.toMillis())" :x2="x(tick.toMillis())" :y1="HEAD - 8" :y2="height" stroke="var(--hair)" stroke-width="0.7" />
-      <text v-if="hours <= 72" :x="x(tick.toMillis())" y="29" font-size="11" text-anchor="middle" fill="var(--soft)">{{ tick.toFormat('HH:mm') }}</text>
-    </g>
-    <g v-for="{ lane, marks, top, row, height: laneHeight } in laid" :key="lane.key">
-      <line x1="0" :x2="WIDTH" :y1="top + laneHeight - LANE_GAP / 2 + 1" :y2="top + laneHeight - LANE_GAP / 2 + 1" stroke="var(--hair)" />
-      <rect v-for="[opens, closes] in lane.shifts.filter(([opens, closes]) => closes > from && opens < to)" :key="opens" :x="clip(opens)" :y="top - LANE_GAP / 2 + 2" :width="Math.max(0, clip(closes) - clip(opens))" :height="laneHeight - 1" fill="var(--shift)" stroke="var(--hair)" stroke-width="0.7" />
-      <text x="0" :y="top + 14" font-size="13.5" font-weight="600" fill="var(--ink)">{{ lane.name }}</text>
-      <text v-if="laneHeight > 34" x="0" :y="top + 29" font-size="11.5" fill="var(--soft)">{{ lane.note }}</text>
-      <g v-for="mark in marks" :key="mark.task.key" role="button" tabindex="0" class="cursor-pointer" :aria-label="wordFor(mark)" :aria-pressed="mark.task.key === chosen" @click="emit('choose', mark.task.key)" @keydown.enter.prevent="emit('choose', mark.task.key)" @keydown.space.prevent="emit('choose', mark.task.key)">
-        <title>{{ wordFor(mark) }}</title>
-        <template v-if="mark.task.attended">
-          <rect :x="mark.left" :y="top + mark.row * row" :width="mark.width" height="18" :fill="fillOf(mark)" stroke="var(--ink)" :stroke-width="mark.task.key === chosen ? 2.6 : 0.8" />
-          <text v-if="mark.width > 12 && mark.letter" :x="mark.left + 3" :y="top + mark.row * row + 14" font-size="12.5" font-weight="700" :fill="inkOf(mark)">{{ mark.letter }}</text>
-        </template>
-        <template v-else>
-          <rect :x="mark.left" :y="top + mark.row * row" :width="mark.width" :height="row" fill="transparent" />
-          <line :x1="mark.left" :x2="mark.left + mark.width" :y1="top + mark.row * row + 5.5" :y2="top + mark.row * row + 5.5" :stroke="mark.tint || 'var(--firm)'" :stroke-width="mark.task.key === chosen ? 9 : 6" />
-          <line v-if="mark.tint" :x1="mark.left" :x2="mark.left + mark.width" :y1="top + mark.row * row + 8.5" :y2="top + mark.row * row + 8.5" stroke="var(--ink)" stroke-width="0.5" />
-          <path v-if="mark.left + mark.width < WIDTH" :d="`M${mark.left + mark.width} ${top + mark.row * row}v10m0 -10h4m-4 10h4`" fill="none" stroke="var(--ink)" stroke-width="1.3" />
-          <text v-if="mark.width > 22 && mark.letter" :x="mark.left + 3" :y="top + mark.row * row + 9" font-size="10" font-weight="700" :fill="inkOf(mark)">{{ mark.letter }}</text>
-        </template>
-      </g>
-    </g>
-    <g v-if="now > from && now < to"><line :x1="x(now)" :x2="x(now)" y1="16" :y2="height" stroke="var(--hands)" stroke-width="1.6" /><text :x="x(now) + 4" :y="height - 2" font-size="12" font-weight="650" fill="var(--hands)">now</text></g>
-  </svg>
+  <div>
+    <div class="mb-2 flex flex-wrap items-center gap-x-2 gap-y-2">
+      <slot name="lanes" />
+      <span class="flex gap-1"><button type="button" class="quiet slim" @click="scale.pan(-0.8)">earlier</button><button type="button" class="quiet slim" @click="showNow">now</button><button type="button" class="quiet slim" @click="scale.pan(0.8)">later</button></span>
+      <span class="flex flex-wrap gap-1" role="group" aria-label="How much time is shown"><button v-for="span in SPANS" :key="span.hours" type="button" class="slim border px-2" :class="hours === span.hours ? 'border-ink bg-act text-act-ink' : 'border-firm'" :aria-pressed="hours === span.hours" @click="scale.zoom(span.hours)">{{ span.name }}</button></span>
+    </div>
+    <div ref="frame" class="sheet relative max-h-[calc(100vh-13.5rem)] min-h-72 overflow-auto" :class="carried ? 'cursor-grabbing' : ''">
+      <div :style="{ width: `${LABEL + scale.width.value}px` }">
+        <div class="sticky top-0 z-20 flex border-b border-hair bg-sheet">
+          <div class="sticky left-0 z-10 shrink-0 bg-sheet" :style="{ width: `${LABEL}px` }" />
+          <svg :width="scale.width.value" :height="HEAD" class="block shrink-0 select-none" aria-hidden="true">
+            <g v-for="day in days" :key="day.start"><line :x1="x(day.start)" :x2="x(day.start)" y1="2" :y2="HEAD" stroke="var(--firm)" /><text :x="x(day.start) + 4" y="14" font-size="13" font-weight="650" fill="var(--ink)">{{ day.label }}</text></g>
+            <text v-for="tick in ticks" :key="tick.toMillis()" :x="x(tick.toMillis())" y="31" font-size="11" text-anchor="middle" fill="var(--soft)">{{ tick.toFormat('HH:mm') }}</text>
+          </svg>
+        </div>
+        <div class="flex">
+          <ul class="sticky left-0 z-10 shrink-0 border-r border-hair bg-sheet" :style="{ width: `${LABEL}px`, height: `${height}px` }">
+            <li v-for="{ lane, top, height: laneHeight } in laid" :key="lane.key" class="absolute w-full overflow-hidden px-2 leading-tight" :style="{ top: `${top}px`, height: `${laneHeight - 2}px` }" :title="lane.note"><span class="line-clamp-1 text-[0.87rem] font-semibold">{{ lane.name }}</span><span v-if="laneHeight > 38" class="line-clamp-2 text-[0.78rem] text-soft">{{ lane.note }}</span></li>
+          </ul>
+          <svg ref="body" :width="scale.width.value" :height="height" class="block shrink-0 touch-pan-x touch-pan-y select-none" role="group" aria-label="The plan, lane by lane" @pointermove="drag" @pointerup="letGo" @pointercancel="grabbed = null" @click="tap" @keydown="key">
+            <template v-for="day in days" :key="day.start">
+              <rect v-for="[nightFrom, nightTo] in day.nights" :key="nightFrom" :x="x(nightFrom)" y="0" :width="x(nightTo) - x(nightFrom)" :height="height" fill="var(--night)" />
+              <line :x1="x(day.start)" :x2="x(day.start)" y1="0" :y2="height" stroke="var(--firm)" />
+            </template>
+            <line v-for="tick in ticks" :key="tick.toMillis()" :x1="x(tick.toMillis())" :x2="x(tick.toMillis())" y1="0" :y2="height" stroke="var(--hair)" stroke-width="0.7" />
+            <g v-for="{ lane, top, height: laneHeight } in laid" :key="lane.key">
+              <line x1="0" :x2="scale.width.value" :y1="top + laneHeight - LANE_GAP / 2 + 1" :y2="top + laneHeight - LANE_GAP / 2 + 1" stroke="var(--hair)" />
+              <rect v-for="[opens, closes] in lane.shifts.filter(([opens, closes]) => scale.isDrawn(opens, closes))" :key="opens" :x="x(opens)" :y="top - LANE_GAP / 2 + 2" :width="x(closes) - x(opens)" :height="laneHeight - 1" fill="var(--shift)" stroke="var(--hair)" stroke-width="0.7" />
+              <rect v-if="carried && !rooms.has(lane.personId ?? 0)" x="0" :y="top - LANE_GAP / 2 + 2" :width="scale.width.value" :height="laneHeight - 1" fill="var(--sheet)" opacity="0.7" />
+            </g>
+            <rect v-for="light in lights" :key="light.key" :x="light.left" :y="light.top" :width="light.width" :height="light.height" :fill="light.free ? 'var(--sheet)' : 'transparent'" stroke="var(--ink)" :stroke-width="light.free ? 1.6 : 0.8" :stroke-dasharray="light.free ? undefined : '2 4'" pointer-events="none" />
+            <g v-if="chosenWindow && whereOf.has(chosen ?? '')" pointer-events="none">
+              <rect :x="x(chosenWindow.opensMs)" :y="whereOf.get(chosen ?? '')!.top - 3" :width="Math.max(2, x(chosenWindow.closesMs ?? scale.toMs.value) - x(chosenWindow.opensMs))" height="24" fill="var(--soon)" opacity="0.13" />
+              <path :d="`M${x(chosenWindow.opensMs)} ${whereOf.get(chosen ?? '')!.top - 3}v24m0 -24h5m-5 24h5`" fill="none" stroke="var(--soon)" stroke-width="1.6" />
+              <path v-if="chosenWindow.closesMs !== null" :d="`M${x(chosenWindow.closesMs)} ${whereOf.get(chosen ?? '')!.top - 3}v24m0 -24h-5m5 24h-5`" fill="none" stroke="var(--soon)" stroke-width="1.6" />
+            </g>
+            <template v-for="{ lane, marks, top, row } in drawn" :key="lane.key">
+              <g v-for="mark in marks" :key="mark.task.key" role="button" :tabindex="mark.task.key === reachable ? 0 : -1" :class="mark.task.attended ? 'cursor-grab' : 'cursor-pointer'" :opacity="carried?.task.key === mark.task.key ? 0.35 : undefined" :aria-label="wordFor(mark)" :aria-pressed="mark.task.key === chosen" @pointerdown="grab($event, mark)" @click="choose(mark)">
+                <title>{{ wordFor(mark) }}</title>
+                <template v-if="mark.task.attended">
+                  <rect :x="x(mark.fromMs)" :y="top + mark.row * row" :width="widthOf(mark)" height="18" :fill="potOf(mark.task)?.tint ?? 'var(--sheet)'" stroke="var(--ink)" :stroke-width="mark.task.key === chosen ? 2.6 : 0.8" />
+                  <text v-if="widthOf(mark) > 12 && letterOf(mark.task)" :x="x(mark.fromMs) + 3" :y="top + mark.row * row + 14" font-size="12.5" font-weight="700" :fill="inkOf(potOf(mark.task)?.tint)">{{ letterOf(mark.task) }}</text>
+                  <text v-if="widthOf(mark) > 120" :x="x(mark.fromMs) + (letterOf(mark.task) ? 22 : 6)" :y="top + mark.row * row + 13.5" font-size="12" :fill="inkOf(potOf(mark.task)?.tint)">{{ mark.task.title.slice(0, Math.floor((widthOf(mark) - 26) / 6.4)) }}</text>
+                </template>
+                <template v-else>
+                  <rect :x="x(mark.fromMs)" :y="top + mark.row * row" :width="widthOf(mark)" :height="row" fill="transparent" />
+                  <line :x1="x(mark.fromMs)" :x2="x(mark.fromMs) + widthOf(mark)" :y1="top + mark.row * row + 5.5" :y2="top + mark.row * row + 5.5" :stroke="potOf(mark.task)?.tint ?? 'var(--firm)'" :stroke-width="mark.task.key === chosen ? 9 : 6" />
+                  <line v-if="potOf(mark.task)" :x1="x(mark.fromMs)" :x2="x(mark.fromMs) + widthOf(mark)" :y1="top + mark.row * row + 8.5" :y2="top + mark.row * row + 8.5" stroke="var(--ink)" stroke-width="0.5" />
+                  <path :d="`M${x(mark.fromMs) + widthOf(mark)} ${top + mark.row * row}v10m0 -10h4m-4 10h4`" fill="none" stroke="var(--ink)" stroke-width="1.3" />
+                  <text v-if="widthOf(mark) > 22 && letterOf(mark.task)" :x="x(mark.fromMs) + 3" :y="top + mark.row * row + 9" font-size="10" font-weight="700" :fill="inkOf(potOf(mark.task)?.tint)">{{ letterOf(mark.task) }}</text>
+                </template>
+                <path v-if="pinned.has(mark.task.key)" :d="`M${x(mark.fromMs) + widthOf(mark) / 2 - 3.5} ${top + mark.row * row - 3}h7l-3.5 7z`" fill="var(--ink)" stroke="var(--sheet)" stroke-width="0.8" />
+              </g>
+            </template>
+            <rect v-for="outline in outlines" :key="`${outline.key}.${outline.after}`" :x="outline.left" :y="outline.top" :width="outline.width" :height="outline.height" fill="none" stroke="var(--ink)" :stroke-width="outline.after ? 1.8 : 0.9" :stroke-dasharray="outline.after ? '5 3' : '2 2'" pointer-events="none" />
+            <g v-if="held && carried" pointer-events="none">
+              <rect :x="held.left" :y="held.top - 2" :width="held.width" height="22" :fill="potOf(carried.task)?.tint ?? 'var(--sheet)'" :stroke="verdict && !verdict.possible ? 'var(--hands)' : 'var(--ink)'" stroke-width="3" />
+              <text :x="held.left" :y="held.top - 6" font-size="12" font-weight="650" :fill="verdict && !verdict.possible ? 'var(--hands)' : 'var(--ink)'">{{ clockOf(carried.startMs) }}</text>
+            </g>
+            <g v-if="now > scale.fromMs.value && now < scale.toMs.value" pointer-events="none"><line :x1="x(now)" :x2="x(now)" y1="0" :y2="height" stroke="var(--hands)" stroke-width="1.6" /><text :x="x(now) + 4" :y="height - 3" font-size="12" font-weight="650" fill="var(--hands)">now</text></g>
+          </svg>
+        </div>
+      </div>
+    </div>
   </div>
 </template>

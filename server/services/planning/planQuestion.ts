@@ -2,7 +2,7 @@ import type { PlanQuestionView } from '../../../shared/types'
 import { database } from '../../db/database'
 import { getKeptPlan } from '../../db/plans'
 import type { Who } from '../Who'
-import { keptTasks, readSituation } from './situation'
+import { holdBegun, keptTasks, readSituation } from './situation'
 import { pinsOf } from './terms'
 
 /** What the plan that holds answers, as the core asks it from now on; null before the first plan. */
@@ -11,9 +11,12 @@ export async function planQuestion(who: Who, now: Date): Promise<PlanQuestionVie
   if (!keep) return null
   const { lines, ask, origin } = await readSituation(who.workspaceId, now, keep.terms)
   const planned = lines.filter((line) => keep.lineIds.has(line.id))
-  const { request, meaning } = ask(planned, new Set(keep.sandLines), 1)
+  const question = ask(planned, new Set(keep.sandLines), 1)
+  const tasks = keptTasks(keep, origin)
+  const begun = holdBegun(question, tasks)
+  const { request, meaning } = question
   return {
-    planId: keep.id, originAt: origin.toISOString(), request, planned: keptTasks(keep, origin), pins: pinsOf(keep.terms, origin),
+    planId: keep.id, originAt: origin.toISOString(), request, planned: tasks.map((task) => (begun.some((pin) => pin.task === task.id) ? { ...task, startMin: 0 } : task)), pins: [...begun, ...pinsOf(keep.terms, origin)],
     titles: Object.fromEntries([...meaning].map(([id, { title }]) => [id, title])),
   }
 }

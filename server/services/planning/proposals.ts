@@ -72,7 +72,9 @@ function movedTasks(tasks: readonly NewPlanTask[], keep: KeptPlan | null, orderO
   const before = new Map(keep?.tasks.map((task) => [task.key, task]))
   return tasks.flatMap((task) => {
     const was = before.get(task.key)
-    if (!was || (was.startAt.getTime() === task.startAt.getTime() && was.personId === task.personId)) return []
+    // What is going on already begins at the new plan's first minute and ends when it would have.
+    const isSame = was && (was.startAt.getTime() === task.startAt.getTime() || was.endAt.getTime() === task.endAt.getTime()) && was.personId === task.personId
+    if (!was || isSame) return []
     return [{
       key: task.key, title: task.title, orderId: orderOf.get(task.orderLineId) ?? 0, fromAt: was.startAt.toISOString(), toAt: task.startAt.toISOString(),
       fromPersonId: was.personId, toPersonId: task.personId,

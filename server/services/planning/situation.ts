@@ -1,5 +1,5 @@
-import { planRequest, type PlanLine, type PlanQuestion, type Workroom } from '../../../core/batch'
-import type { PlannedTask } from '../../../core/plan'
+import { CLOCK, planRequest, type PlanLine, type PlanQuestion, type Workroom } from '../../../core/batch'
+import type { Pin, PlannedTask } from '../../../core/plan'
 import { MINUTES_PER_DAY } from '../../../core/units'
 import type { Order, PlanTerms, Supposition } from '../../../shared/types'
 import { database } from '../../db/database'
@@ -80,4 +80,23 @@ export function keptTasks({ tasks }: KeptPlan, origin: Date): PlannedTask[] {
     station: task.stationId === null ? null : planId.station(task.stationId),
     place: task.placeId === null ? null : planId.place(task.placeId),
   }))
+}
+
+/**
+ * What the plan that holds has begun by now goes on: it lasts for what is left of it, from this minute on and in the same hands.
+ * Something that waits for what nobody has done yet has not begun, whatever the plan says.
+ * @returns the pins that hold it
+ */
+export function holdBegun({ request }: PlanQuestion, earlier: readonly PlannedTask[]): Pin[] {
+  const left = new Map(earlier.flatMap((task) => (task.startMin < 0 && task.endMin > 0 && task.maker !== null ? [[task.id, task] as const] : [])))
+  const lasts = new Map(request.tasks.map((task) => [task.id, task.durationMin]))
+  const waits = new Set(request.lags.flatMap((lag) => (lag.from !== CLOCK && (lasts.get(lag.from) ?? 0) > 0 ? [lag.to] : [])))
+  const pins: Pin[] = []
+  request.tasks = request.tasks.map((task) => {
+    const begun = left.get(task.id)
+    if (!begun || waits.has(task.id)) return task
+    pins.push({ task: task.id, startMin: 0, maker: begun.maker })
+    return { ...task, durationMin: begun.endMin }
+  })
+  return pins
 }

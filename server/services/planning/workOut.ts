@@ -7,7 +7,7 @@ import { choosePaths, type Paths } from './choosePaths'
 import { oddsOf, type Weigh } from './oddsOf'
 import { planTogether } from './planTogether'
 import { promiseOf } from './promiseOf'
-import { ITERATIONS, keptTasks, type Situation } from './situation'
+import { holdBegun, ITERATIONS, keptTasks, type Situation } from './situation'
 import { pinsOf } from './terms'
 import { rowId } from './workroom'
 
@@ -42,15 +42,21 @@ export async function workOut(situation: Situation, { kind, terms, keep, solve, 
   const { origin, lines, orders, people, yieldPct } = situation
   const earlier = keep === null ? null : keptTasks(keep, origin)
   const pins = pinsOf(terms, origin)
-  const frozen = earlier === null ? [] : frozenOf(earlier, pins)
   const kept = kind === 'afresh' ? null : earlier
 
   const alone = await pathsOf(situation, keep, kind, solve)
-  const together = (held: readonly Pin[]) =>
-    planTogether(lines, alone, (some, sandLines) => situation.ask(some, sandLines, ITERATIONS), ({ request }) => solve({ request, pins: known(held, request), keep: kept, improves: kind === 'improve', tries: TRIES }))
-  let planned = await together([...frozen, ...pins])
-  // What is about to begin gives way where nothing else does, as when somebody falls ill.
-  if (frozen.length > 0 && (!planned.solved.ok || planned.paths.impossible.size > alone.impossible.size)) planned = await together(pins)
+  const together = (holds: boolean) => {
+    let held: Pin[] = []
+    const ask = (some: PlanLine[], sandLines: ReadonlySet<number>) => {
+      const question = situation.ask(some, sandLines, ITERATIONS)
+      held = holds && earlier ? [...frozenOf(earlier, pins), ...holdBegun(question, earlier)] : []
+      return question
+    }
+    return planTogether(lines, alone, ask, ({ request }) => solve({ request, pins: known([...held, ...pins], request), keep: kept, improves: kind === 'improve', tries: TRIES }))
+  }
+  let planned = await together(true)
+  // What has begun or is about to gives way where nothing else does, as when somebody falls ill.
+  if (earlier && (!planned.solved.ok || planned.paths.impossible.size > alone.impossible.size)) planned = await together(false)
   const { question, solved, paths } = planned
   if (solved.ok) requireProven(question.request, solved.value)
 

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { formatDuration } from '~~/core/units'
+import type { Gain, Help } from '~~/core/plan'
+import type { PlanQuestionView } from '~~/shared/types'
+
+/** What the workshop would gain by one more of each mould or a longer evening, tried out in the browser. */
+const { question, titleOfJob } = defineProps<{ question: PlanQuestionView; titleOfJob: (job: string) => string }>()
+const workshop = useWorkshopStore()
+const { dayAndClock, clock } = useWhen()
+const { load, ask, stop } = usePlanWorker()
+const gains = shallowRef<Gain[] | null>(null)
+const progress = ref<number | null>(null)
+const SHOWN = 8
+
+watch(() => question, () => {
+  stop()
+  load(JSON.parse(JSON.stringify(question)) as PlanQuestionView)
+  gains.value = null
+  progress.value = null
+}, { immediate: true })
+async function find(): Promise<void> {
+  progress.value = 0
+  gains.value = await ask<'helps'>({ kind: 'helps' }, (done) => (progress.value = done))
+  progress.value = null
+}
+function leave(): void {
+  stop()
+  progress.value = null
+}
+const at = (minute: number) => new Date(Date.parse(question.originAt) + minute * 60_000).toISOString()
+const helpWords = (help: Help) => help.kind === 'mould'
+  ? `one more ${workshop.moulds.get(Number(help.mould.slice(1)))?.name ?? 'mould'}`
+  : `${workshop.people.get(Number(help.maker.slice(1)))?.name ?? 'somebody'} stays from ${dayAndClock(at(help.fromMin))} to ${clock(at(help.toMin))}`
+/** What each order gains or loses; an order's lines end with the last of them. */
+function orderWords(gain: Gain): string[] {
+  const byTitle = new Map<string, number>()
+  for (const { job, soonerMin } of gain.jobs) byTitle.set(titleOfJob(job), Math.max(byTitle.get(titleOfJob(job)) ?? -Infinity, soonerMin))
+  return [...byTitle].slice(0, 3).map(([title, soonerMin]) => `“${title}” ${formatDuration(Math.abs(soonerMin))} ${soonerMin > 0 ? 'sooner' : 'later'}`)
+}
+</script>
+
+<template>
+  <section>
+    <h2 class="mb-1">What would help</h2>
+    <p class="text-soft">Tries one more of each mould, and everybody two hours longer on their next days.</p>
+    <template v-if="progress !== null">
+      <progress class="mt-2 block h-2 w-full accent-ink" :value="progress" max="1" aria-label="How far it is" />
+      <button type="button" class="quiet slim mt-2" @click="leave">Stop</button>
+    </template>
+    <button v-else type="button" class="quiet mt-2" @click="find">{{ gains ? 'Try again' : 'Find out' }}</button>
+    <p v-if="gains?.length === 0" class="mt-2" role="status">None of these would make anything ready sooner.</p>
+    <ol v-else-if="gains" class="mt-2">
+      <li v-for="(gain, i) in gains.slice(0, SHOWN)" :key="i" class="border-b border-hair py-1.5 leading-snug">
+        <span class="font-semibold">{{ helpWords(gain.help) }}</span><br>
+        <span class="text-soft">{{ orderWords(gain).join(', ') || 'the sum of all, a little' }}</span>
+      </li>
+    </ol>
+  </section>
+</template>

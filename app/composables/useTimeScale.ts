@@ -1,0 +1,48 @@
+import { useElementSize, useScroll } from '@vueuse/core'
+import type { ShallowRef } from 'vue'
+
+const MS_PER_HOUR = 3_600_000
+/** How much time fits beside each other, from an hour to a quarter of a year. */
+export const SPANS = [{ hours: 1, name: '1 h' }, { hours: 4, name: '4 h' }, { hours: 12, name: '12 h' }, { hours: 48, name: '2 days' }, { hours: 168, name: 'week' }, { hours: 720, name: 'month' }, { hours: 2184, name: 'quarter' }] as const
+const NARROWEST = 420
+
+/**
+ * The time that a scrolled frame shows: zooming keeps its middle, and only what lies near is drawn.
+ * @param label what the names of the lanes take from the frame's width, pixels
+ */
+export function useTimeScale(frame: Readonly<ShallowRef<HTMLElement | null>>, label: number, range: () => { fromMs: number; toMs: number }) {
+  const hours = ref<number>(48)
+  const { width: frameWidth } = useElementSize(frame)
+  const { x: scrolled } = useScroll(frame)
+  const view = computed(() => Math.max(NARROWEST, frameWidth.value - label))
+  const pxPerMs = computed(() => view.value / (hours.value * MS_PER_HOUR))
+  const fromMs = computed(() => range().fromMs)
+  const toMs = computed(() => Math.max(range().toMs, fromMs.value + hours.value * MS_PER_HOUR))
+  const width = computed(() => Math.ceil((toMs.value - fromMs.value) * pxPerMs.value))
+  const x = (ms: number) => (ms - fromMs.value) * pxPerMs.value
+  const msAt = (px: number) => fromMs.value + px / pxPerMs.value
+
+  /** What is drawn: the view and as much to either side, moved in steps so that scrolling draws nothing new most of the time. */
+  const step = computed(() => Math.floor(scrolled.value / view.value))
+  const drawn = computed(() => ({ fromMs: msAt((step.value - 1) * view.value), toMs: msAt((step.value + 3) * view.value) }))
+  const isDrawn = (from: number, to: number) => to > drawn.value.fromMs && from < drawn.value.toMs
+
+  function show(ms: number, at: 'start' | 'middle' = 'start'): void {
+    frame.value?.scrollTo({ left: Math.max(0, x(ms) - (at === 'middle' ? view.value / 2 : 0)) })
+  }
+  const shownFromMs = () => msAt(frame.value?.scrollLeft ?? 0)
+  const isShown = (ms: number) => ms >= shownFromMs() && ms <= shownFromMs() + hours.value * MS_PER_HOUR
+  const pan = (views: number) => frame.value?.scrollBy({ left: views * view.value })
+  async function zoom(to: number): Promise<void> {
+    const middle = shownFromMs() + (hours.value * MS_PER_HOUR) / 2
+    hours.value = to
+    await nextTick()
+    show(middle, 'middle')
+  }
+  /** The next wider (1) or closer (−1) span. */
+  function zoomBy(by: 1 | -1): void {
+    const next = SPANS[SPANS.findIndex((span) => span.hours === hours.value) + by]
+    if (next) void zoom(next.hours)
+  }
+  return { hours, width, isMeasured: computed(() => frameWidth.value > 0), fromMs, toMs, x, msAt, isDrawn, drawn, show, isShown, pan, zoom, zoomBy, view }
+}

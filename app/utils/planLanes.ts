@@ -1,0 +1,101 @@
+import type { PlanQuestionView, PlanTaskRow, Pot, Workshop } from '~~/shared/types'
+
+/** By what the plan can be laid out. */
+export const LANE_KINDS = ['maker', 'place', 'mould', 'order', 'pot'] as const
+export type LaneKind = (typeof LANE_KINDS)[number]
+
+/** A task in a lane, with the span it takes there (a mould is held longer than its pour lasts) and its row. */
+export interface LaneMark {
+  task: PlanTaskRow
+  fromMs: number
+  toMs: number
+  row: number
+}
+
+export interface Lane {
+  key: string
+  name: string
+  note: string
+  /** Whose hands it shows; null for other lanes. */
+  personId: number | null
+  /** When its hands are there, milliseconds since 1970; none for other lanes. */
+  shifts: readonly (readonly [number, number])[]
+  rows: number
+  marks: LaneMark[]
+}
+
+export interface LaneSources {
+  tasks: readonly PlanTaskRow[]
+  workshop: Workshop
+  pots: ReadonlyMap<number, Pot>
+  orderTitles: ReadonlyMap<number, string>
+  question: PlanQuestionView | null
+  shiftsOf: (personId: number) => readonly (readonly [number, number])[]
+}
+
+const spanOf = (task: PlanTaskRow) => ({ task, fromMs: Date.parse(task.startAt), toMs: Date.parse(task.endAt) })
+
+/** The lanes of a plan; those without tasks are left out, but for makers and places. */
+export function lanesOf(kind: LaneKind, sources: LaneSources): Lane[] {
+  switch (kind) {
+    case 'maker':
+      return [...makerLanes(sources), ...placeLanes(sources)]
+    case 'place':
+      return placeLanes(sources)
+    case 'mould':
+      return mouldLanes(sources)
+    case 'order':
+      return groupLanes(sources.tasks, (task) => task.orderId, (id) => ({ name: sources.orderTitles.get(id) ?? '', note: '' }))
+    case 'pot':
+      return groupLanes(sources.tasks, (task) => task.potId, (id) => ({ name: `Pot ${sources.pots.get(id)?.letter ?? ''}`, note: sources.pots.get(id)?.portions[0]?.recipeName ?? 'poured already' }))
+  }
+}
+
+function makerLanes({ tasks, workshop, shiftsOf }: LaneSources): Lane[] {
+  return workshop.people.map((person) => lane(`p${person.id}`, person.name, person.skills.join(', '), tasks.filter((task) => task.personId === person.id).map(spanOf), { personId: person.id, shifts: shiftsOf(person.id) }))
+}
+
+function placeLanes({ tasks, workshop }: LaneSources): Lane[] {
+  return workshop.places.map((place) => lane(`r${place.id}`, place.name, place.roomName, tasks.filter((task) => task.placeId === place.id && task.personId === null).map(spanOf)))
+}
+
+/** A mould is held from its pour until the task that gives it back has ended. */
+function mouldLanes({ tasks, workshop, question }: LaneSources): Lane[] {
+  const byKey = new Map(tasks.map((task) => [task.key, task]))
+  const holds = (question?.request.tasks ?? []).flatMap((asked) => {
+    const task = byKey.get(asked.id)
+    if (!task || !asked.mould) return []
+    const until = byKey.get(asked.mould.untilTask ?? '')
+    const span = spanOf(task)
+    return [{ mould: asked.mould.id, span: { ...span, toMs: Math.max(span.toMs, until ? Date.parse(until.endAt) : 0) } }]
+  })
+  return workshop.moulds.flatMap((mould) => {
+    const own = holds.filter((hold) => hold.mould === `m${mould.id}`)
+    return own.length === 0 ? [] : [lane(`m${mould.id}`, mould.name, `there are ${mould.count}`, own.map((hold) => hold.span))]
+  })
+}
+
+function groupLanes(tasks: readonly PlanTaskRow[], keyOf: (task: PlanTaskRow) => number | null, wordsFor: (id: number) => { name: string; note: string }): Lane[] {
+  const groups = new Map<number, PlanTaskRow[]>()
+  for (const task of tasks) {
+    const key = keyOf(task)
+    if (key !== null) groups.set(key, [...(groups.get(key) ?? []), task])
+  }
+  return [...groups].map(([id, own]) => lane(`g${id}`, wordsFor(id).name, wordsFor(id).note, own.map(spanOf)))
+}
+
+function lane(key: string, name: string, note: string, spans: Omit<LaneMark, 'row'>[], more: Partial<Lane> = {}): Lane {
+  const marks = inRows(spans)
+  return { key, name, note, personId: null, shifts: [], ...more, marks, rows: Math.max(1, ...marks.map((mark) => mark.row + 1)) }
+}
+
+/** What overlaps lies in rows of its own, first come first row. */
+function inRows(spans: readonly Omit<LaneMark, 'row'>[]): LaneMark[] {
+  const ends: number[] = []
+  return [...spans].sort((x, y) => x.fromMs - y.fromMs || x.toMs - y.toMs).map((span) => {
+    const free = ends.findIndex((end) => end <= span.fromMs)
+    const row = free < 0 ? ends.length : free
+    ends[row] = span.toMs
+    return { ...span, row }
+  })
+}

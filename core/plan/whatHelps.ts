@@ -1,0 +1,87 @@
+import { replan } from './replan'
+import type { Pin, PlanAnswer, PlannedTask, PlanRequest } from './types'
+
+/** Longer by this much is what people stay when asked, minutes. */
+const EVENING_MIN = 120
+/** So many of each maker's next shifts are tried. */
+const SHIFTS_TRIED = 3
+const TRIES = 120
+
+/** Something the workshop could have more of. */
+export type Help =
+  | { kind: 'mould'; mould: string }
+  /** This maker stays from the end of a shift until then. */
+  | { kind: 'evening'; maker: string; fromMin: number; toMin: number }
+
+/** What it would bring, job by job. */
+export interface Gain {
+  help: Help
+  tardinessSavedMin: number
+  completionSavedMin: number
+  /** Jobs that end at another time, minutes sooner (later below nothing), the most sooner first. */
+  jobs: { job: string; soonerMin: number }[]
+}
+
+export interface HelpQuestion {
+  request: PlanRequest
+  planned: readonly PlannedTask[]
+  pins: readonly Pin[]
+  /** Told after each thing tried, 0 to 1; asks by its answer to stop there. */
+  onProgress?: (done: number) => boolean
+}
+
+/**
+ * Tries one more of each mould, and each maker two hours longer on one of the next days, and says what each would gain.
+ * What improves is compared with the same search without any help, so that a gain is owed to the help alone.
+ * @returns what gains something, the most first: less weighted tardiness, then less weighted completion
+ */
+export function whatHelps({ request, planned, pins, onProgress }: HelpQuestion): Gain[] {
+  const withHelp = (changed: PlanRequest) => replan(changed, { keep: planned, pins, improves: true, tries: TRIES })
+  const before = withHelp(request)
+  if (!before.ok) return []
+  const helps = [...mouldsInUse(request), ...evenings(request)]
+  const gains: Gain[] = []
+  for (const [i, help] of helps.entries()) {
+    const after = withHelp(helped(request, help))
+    if (after.ok) gains.push(gainOf(request, help, before.value, after.value))
+    if (onProgress?.((i + 1) / helps.length)) break
+  }
+  return gains
+    .filter((gain) => gain.tardinessSavedMin > 0 || (gain.tardinessSavedMin === 0 && gain.completionSavedMin > 0))
+    .sort((x, y) => y.tardinessSavedMin - x.tardinessSavedMin || y.completionSavedMin - x.completionSavedMin)
+}
+
+function mouldsInUse({ moulds, tasks }: PlanRequest): Help[] {
+  const used = new Set(tasks.flatMap((task) => (task.mould ? [task.mould.id] : [])))
+  return moulds.filter((mould) => used.has(mould.id)).map((mould) => ({ kind: 'mould', mould: mould.id }))
+}
+
+function evenings({ makers, horizonMin }: PlanRequest): Help[] {
+  return makers.flatMap(({ id, shifts }) => {
+    const next = shifts.filter(([, to]) => to > 0).sort((x, y) => x[1] - y[1]).slice(0, SHIFTS_TRIED)
+    return next.map(([, to]): Help => ({ kind: 'evening', maker: id, fromMin: to, toMin: Math.min(horizonMin, to + EVENING_MIN) }))
+  })
+}
+
+/** The request of a workshop that has more of something. */
+function helped(request: PlanRequest, help: Help): PlanRequest {
+  if (help.kind === 'mould') return { ...request, moulds: request.moulds.map((mould) => (mould.id === help.mould ? { ...mould, count: mould.count + 1 } : mould)) }
+  const longer = (shifts: PlanRequest['makers'][number]['shifts']) => shifts.map(([from, to]): [number, number] => (to === help.fromMin ? [from, help.toMin] : [from, to]))
+  return { ...request, makers: request.makers.map((maker) => (maker.id === help.maker ? { ...maker, shifts: longer(maker.shifts) } : maker)) }
+}
+
+function gainOf({ tasks }: PlanRequest, help: Help, before: PlanAnswer, after: PlanAnswer): Gain {
+  const ends = (answer: PlanAnswer) => {
+    const end = new Map<string, number>()
+    tasks.forEach(({ job }, i) => end.set(job, Math.max(end.get(job) ?? 0, answer.tasks[i]?.endMin ?? 0)))
+    return end
+  }
+  const later = ends(after)
+  const jobs = [...ends(before)].map(([job, end]) => ({ job, soonerMin: end - (later.get(job) ?? end) })).filter(({ soonerMin }) => soonerMin !== 0)
+  return {
+    help,
+    tardinessSavedMin: before.objective.weightedTardinessMin - after.objective.weightedTardinessMin,
+    completionSavedMin: before.objective.weightedCompletionMin - after.objective.weightedCompletionMin,
+    jobs: jobs.sort((x, y) => y.soonerMin - x.soonerMin),
+  }
+}
