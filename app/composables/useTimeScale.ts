@@ -7,10 +7,11 @@ export const SPANS = [{ hours: 1, name: '1 h' }, { hours: 4, name: '4 h' }, { ho
 const NARROWEST = 420
 
 /**
- * The time that a scrolled frame shows: zooming keeps its middle, and only what lies near is drawn.
+ * The time that a scrolled frame shows; only what lies near is drawn.
  * @param label what the names of the lanes take from the frame's width, pixels
+ * @param anchor an instant that stays where it is seen while zooming
  */
-export function useTimeScale(frame: Readonly<ShallowRef<HTMLElement | null>>, label: number, range: () => { fromMs: number; toMs: number }) {
+export function useTimeScale(frame: Readonly<ShallowRef<HTMLElement | null>>, label: number, range: () => { fromMs: number; toMs: number }, anchor: () => number) {
   const hours = ref<number>(48)
   const { width: frameWidth } = useElementSize(frame)
   const { x: scrolled } = useScroll(frame)
@@ -33,16 +34,18 @@ export function useTimeScale(frame: Readonly<ShallowRef<HTMLElement | null>>, la
   const shownFromMs = () => msAt(frame.value?.scrollLeft ?? 0)
   const isShown = (ms: number) => ms >= shownFromMs() && ms <= shownFromMs() + hours.value * MS_PER_HOUR
   const pan = (views: number) => frame.value?.scrollBy({ left: views * view.value })
+  /** Zooms and keeps the anchor where it is seen, or else the middle. */
   async function zoom(to: number): Promise<void> {
-    const middle = shownFromMs() + (hours.value * MS_PER_HOUR) / 2
+    const held = isShown(anchor()) ? anchor() : shownFromMs() + (hours.value * MS_PER_HOUR) / 2
+    const share = (held - shownFromMs()) / (hours.value * MS_PER_HOUR)
     hours.value = to
     await nextTick()
-    show(middle, 'middle')
+    frame.value?.scrollTo({ left: Math.max(0, x(held) - share * view.value) })
   }
   /** The next wider (1) or closer (−1) span. */
   function zoomBy(by: 1 | -1): void {
     const next = SPANS[SPANS.findIndex((span) => span.hours === hours.value) + by]
     if (next) void zoom(next.hours)
   }
-  return { hours, width, isMeasured: computed(() => frameWidth.value > 0), fromMs, toMs, x, msAt, isDrawn, drawn, show, isShown, pan, zoom, zoomBy, view }
+  return { hours, width, leftMs: computed(() => msAt(scrolled.value)), isMeasured: computed(() => frameWidth.value > 0), fromMs, toMs, x, msAt, isDrawn, drawn, show, isShown, pan, zoom, zoomBy, view }
 }

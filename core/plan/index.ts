@@ -1,4 +1,5 @@
 export { checkPlan, type Violation } from './checkPlan'
+export { loadOf, type Load } from './loadOf'
 export { compareObjectives, objectiveOf } from './objective'
 export { plan, type PlanClock, type PlanWishes } from './plan'
 export { planWork, type PlanWork } from './planWork'

@@ -161,3 +161,9 @@ export async function existingPots(db: Db, workspaceId: number, ids: readonly nu
   const there = (await db('pots').where({ workspace_id: workspaceId }).whereIn('id', [...ids]).select('id')) as { id: number }[]
   return new Set(there.map((row) => row.id))
 }
+
+/** The letters of these pots, also of those poured already. */
+export async function potLetters(db: Db, workspaceId: number, ids: readonly number[]): Promise<ReadonlyMap<number, string>> {
+  const rows = (await db('pots').where({ workspace_id: workspaceId }).whereIn('id', [...new Set(ids)]).select('id', 'letter')) as { id: number; letter: string }[]
+  return new Map(rows.map((row) => [row.id, row.letter]))
+}

@@ -4,13 +4,14 @@ import { personOfToken } from '../services/auth'
 import { sendProblem } from '../utils/problem'
 import { readSessionCookie } from '../utils/sessionCookie'
 
-/** Signing in and the health check are all that a stranger may reach. */
+/** Signing in, the health check, and a calendar whose secret address one has are all that a stranger may reach. */
 const OPEN = new Set(['POST /api/session', 'GET /api/health'])
+const CALENDARS = '/api/calendar/'
 
 /** Lets nobody without a session past; says who is asking to everything behind. */
 export default defineEventHandler(async (event) => {
   const [path = ''] = event.path.split('?')
-  if (!path.startsWith('/api/') || OPEN.has(`${event.method} ${path}`)) return
+  if (!path.startsWith('/api/') || OPEN.has(`${event.method} ${path}`) || (event.method === 'GET' && path.startsWith(CALENDARS))) return
   try {
     const token = readSessionCookie(event)
     const found = token ? await personOfToken(token, new Date()) : null

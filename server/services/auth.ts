@@ -1,4 +1,4 @@
-import { createHash, randomBytes } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
 import { RateLimiterMySQL, RateLimiterRes } from 'rate-limiter-flexible'
 import type { OwnUnits } from '../../core/units'
@@ -6,6 +6,7 @@ import type { MeasureChoice, Person } from '../../shared/types'
 import { database } from '../db/database'
 import { addSession, findPersonBySession, findPersonBySignIn, removeExpiredSessions, removeSession, saveMeasure, saveUnits } from '../db/people'
 import { AppError } from './AppError'
+import { hashOf, newSecret } from './secrets'
 import type { Who } from './Who'
 
 /** A session lasts for two weeks; makers share devices, so not longer. */
@@ -15,8 +16,6 @@ const FREE_TRIES = 5
 /** How long the next try has to wait after five wrong ones, and how long wrong tries are remembered. */
 const PAUSE_S = 30
 const REMEMBER_S = 15 * 60
-
-const hashOf = (token: string) => createHash('sha256').update(token).digest('hex')
 
 /** Argon2id with the library's defaults (OWASP's second recommendation: 19 MiB, 2 passes). */
 export const hashPassword = (password: string): Promise<string> => hash(password)
@@ -44,7 +43,7 @@ export async function signIn(signInName: string, password: string, address: stri
   if (!found || !matches) throw new AppError('wrong-password', 'The name or the password is wrong.', { issues: [{ path: 'password', message: 'the name or the password is wrong' }] })
   await limiter.delete(key)
   await removeExpiredSessions(database(), now)
-  const token = randomBytes(32).toString('base64url')
+  const token = newSecret()
   await addSession(database(), { tokenHash: hashOf(token), personId: found.person.id, workspaceId: found.workspaceId, createdAt: now, expiresAt: new Date(now.getTime() + SESSION_DAYS * MS_PER_DAY) })
   return { token, person: found.person }
 }

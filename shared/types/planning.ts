@@ -95,3 +95,14 @@ export interface PlanQuestionView {
   /** What people call the tasks. */
   titles: Record<string, string>
 }
+
+export const FEEDS = ['mine', 'workshop'] as const
+export type FeedName = (typeof FEEDS)[number]
+
+/** Since when each calendar has an address; null where it has none. */
+export interface CalendarFeeds {
+  mine: string | null
+  workshop: string | null
+  /** Whether the workshop's calendar is this person's to give away. */
+  hasWorkshop: boolean
+}

@@ -39,15 +39,18 @@ const HEAD = 36
 const LANE_GAP = 9
 /** The least width of a mark, and of a day's name, pixels. */
 const THINNEST = 3
-const LABEL_ROOM = 84
+const LABEL_ROOM = 72
+/** Days narrower than this have no nights, and only Mondays have a line, pixels. */
+const DAY_ROOM = 30
 /** A pointer that moved less than this has clicked, pixels. */
 const CLICK_PX = 4
 const MS_PER_MIN = 60_000
 
 const frame = useTemplateRef<HTMLElement>('frame')
 const body = useTemplateRef<SVGSVGElement>('body')
-const scale = useTimeScale(frame, LABEL, () => ({ fromMs: rangeFrom, toMs: rangeTo }))
+const scale = useTimeScale(frame, LABEL, () => ({ fromMs: rangeFrom, toMs: rangeTo }), () => (chosenMs.value && scale.isShown(chosenMs.value) ? chosenMs.value : now))
 const { x, hours } = scale
+const chosenMs = computed(() => whereOf.value.get(chosen ?? '')?.mark.fromMs ?? null)
 defineExpose({ show: scale.show, isShown: scale.isShown, focus: () => body.value?.querySelector<SVGGElement>('[tabindex="0"]')?.focus() })
 
 const showNow = () => scale.show(DateTime.fromMillis(now, { zone: timeZone }).minus({ hours: 1 }).startOf('hour').toMillis())
@@ -71,12 +74,15 @@ const laneOfPerson = computed(() => new Map(laid.value.flatMap((one) => (one.lan
 const reachable = computed(() => (whereOf.value.has(chosen ?? '') ? chosen : drawn.value.flatMap((one) => one.marks)[0]?.task.key))
 
 const days = computed(() => {
-  const list: { start: number; label: string; nights: [number, number][] }[] = []
   const { fromMs, toMs } = scale.drawn.value
-  for (let day = DateTime.fromMillis(Math.max(fromMs, rangeFrom), { zone: timeZone }).startOf('day'); day.toMillis() < Math.min(toMs, scale.toMs.value); day = day.plus({ days: 1 })) {
-    const wide = x(day.plus({ days: 1 }).toMillis()) - x(day.toMillis())
-    const label = wide > LABEL_ROOM ? day.toFormat('ccc d LLL') : wide > LABEL_ROOM / 3.4 ? day.toFormat('d') : day.weekday === 1 ? day.toFormat('d LLL') : ''
-    list.push({ start: day.toMillis(), label, nights: [[day.toMillis(), day.set({ hour: 7 }).toMillis()], [day.set({ hour: 21 }).toMillis(), day.plus({ days: 1 }).toMillis()]] })
+  const first = DateTime.fromMillis(Math.max(fromMs, rangeFrom), { zone: timeZone }).startOf('day')
+  const wide = x(first.plus({ days: 1 }).toMillis()) - x(first.toMillis())
+  const hasRoom = wide > DAY_ROOM
+  const list: { start: number; label: string; nights: [number, number][] }[] = []
+  for (let day = first; day.toMillis() < Math.min(toMs, scale.toMs.value); day = day.plus({ days: 1 })) {
+    if (!hasRoom && day.weekday !== 1) continue
+    const label = wide > LABEL_ROOM ? day.toFormat('ccc d LLL') : hasRoom ? day.toFormat('d') : wide * 7 > LABEL_ROOM || day.weekNumber % 2 === 0 ? day.toFormat('d LLL') : ''
+    list.push({ start: day.toMillis(), label, nights: hasRoom ? [[day.toMillis(), day.set({ hour: 7 }).toMillis()], [day.set({ hour: 21 }).toMillis(), day.plus({ days: 1 }).toMillis()]] : [] })
   }
   return list
 })
@@ -211,7 +217,7 @@ async function lead(mark: LaneMark | undefined): Promise<void> {
     <div ref="frame" class="sheet relative max-h-[calc(100vh-13.5rem)] min-h-72 overflow-auto" :class="carried ? 'cursor-grabbing' : ''">
       <div :style="{ width: `${LABEL + scale.width.value}px` }">
         <div class="sticky top-0 z-20 flex border-b border-hair bg-sheet">
-          <div class="sticky left-0 z-10 shrink-0 bg-sheet" :style="{ width: `${LABEL}px` }" />
+          <p class="sticky left-0 z-10 shrink-0 border-r border-hair bg-sheet px-2 py-1.5 text-[0.87rem] text-soft" :style="{ width: `${LABEL}px` }">{{ DateTime.fromMillis(scale.leftMs.value, { zone: timeZone }).toFormat('ccc d LLL') }} →</p>
           <svg :width="scale.width.value" :height="HEAD" class="block shrink-0 select-none" aria-hidden="true">
             <g v-for="day in days" :key="day.start"><line :x1="x(day.start)" :x2="x(day.start)" y1="2" :y2="HEAD" stroke="var(--firm)" /><text :x="x(day.start) + 4" y="14" font-size="13" font-weight="650" fill="var(--ink)">{{ day.label }}</text></g>
             <text v-for="tick in ticks" :key="tick.toMillis()" :x="x(tick.toMillis())" y="31" font-size="11" text-anchor="middle" fill="var(--soft)">{{ tick.toFormat('HH:mm') }}</text>

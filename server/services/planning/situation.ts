@@ -83,12 +83,12 @@ export function keptTasks({ tasks }: KeptPlan, origin: Date): PlannedTask[] {
 }
 
 /**
- * What the plan that holds has begun by now goes on: it lasts for what is left of it, from this minute on and in the same hands.
+ * What the plan that holds has begun by now goes on: it lasts for what is left of it, from this minute on and in the same hands; so does what lies and hardens.
  * Something that waits for what nobody has done yet has not begun, whatever the plan says.
  * @returns the pins that hold it
  */
 export function holdBegun({ request }: PlanQuestion, earlier: readonly PlannedTask[]): Pin[] {
-  const left = new Map(earlier.flatMap((task) => (task.startMin < 0 && task.endMin > 0 && task.maker !== null ? [[task.id, task] as const] : [])))
+  const left = new Map(earlier.flatMap((task) => (task.startMin < 0 && task.endMin > 0 ? [[task.id, task] as const] : [])))
   const lasts = new Map(request.tasks.map((task) => [task.id, task.durationMin]))
   const waits = new Set(request.lags.flatMap((lag) => (lag.from !== CLOCK && (lasts.get(lag.from) ?? 0) > 0 ? [lag.to] : [])))
   const pins: Pin[] = []

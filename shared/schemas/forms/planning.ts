@@ -1,5 +1,5 @@
 import type { Schema } from 'yup'
-import { ASK_KINDS, type PlanAsk, type Supposition } from '../../types'
+import { ASK_KINDS, FEEDS, type FeedName, type PlanAsk, type Supposition } from '../../types'
 import { exact, list, oneOf, text, whole } from '../fields'
 import { id, instant } from './rows'
 
@@ -45,3 +45,4 @@ export const planAskSchema = exact({
 }) as unknown as Schema<PlanAsk>
 
 export const restorePlanSchema = exact({ planId: id().required(), direction: oneOf(['undo', 'redo'] as const).required() }) as unknown as Schema<{ planId: number; direction: 'undo' | 'redo' }>
+export const feedSchema = exact({ whose: oneOf(FEEDS).required() }) as unknown as Schema<{ whose: FeedName }>

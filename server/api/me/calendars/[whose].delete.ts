@@ -1,0 +1,12 @@
+import { getRouterParam } from 'h3'
+import { FEEDS } from '../../../../shared/types'
+import { AppError } from '../../../services/AppError'
+import { stopFeed } from '../../../services/calendars'
+import { api, whoOf } from '../../../utils/api'
+
+export default api(async (event) => {
+  const whose = FEEDS.find((one) => one === getRouterParam(event, 'whose'))
+  if (!whose) throw new AppError('unknown', 'There is no calendar of this name.')
+  await stopFeed(whoOf(event), whose)
+  return {}
+})

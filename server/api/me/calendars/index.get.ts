@@ -1,0 +1,4 @@
+import { calendarFeeds } from '../../../services/calendars'
+import { api, whoOf } from '../../../utils/api'
+
+export default api((event) => calendarFeeds(whoOf(event)))
