@@ -8,6 +8,7 @@ const route = useRoute()
 const { theme, toggle } = useTheme()
 const shortcuts = ref(false)
 const measuring = ref(false)
+const subscribing = ref(false)
 
 const isHere = (path: string) => (path === '/' ? route.path === '/' : route.path.startsWith(path))
 const isTyping = (event: KeyboardEvent) => /^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName) || event.ctrlKey || event.metaKey || event.altKey
@@ -24,9 +25,9 @@ async function leave(): Promise<void> {
 </script>
 
 <template>
-  <div class="min-h-screen lg:grid lg:grid-cols-[11.5rem_1fr]">
+  <div class="min-h-screen print:block lg:grid lg:grid-cols-[11.5rem_1fr]">
     <a href="#main" class="sr-only focus:not-sr-only">Skip to the content</a>
-    <nav aria-label="Places" class="flex flex-col border-hair max-lg:border-b lg:sticky lg:top-0 lg:h-screen lg:border-r">
+    <nav aria-label="Places" class="print:hidden flex flex-col border-hair max-lg:border-b lg:sticky lg:top-0 lg:h-screen lg:border-r">
       <p class="px-5 pt-5 font-label text-lg leading-tight max-lg:hidden">{{ workshop.workshop?.name }}</p>
       <ul class="flex flex-wrap max-lg:px-2 lg:mt-4 lg:flex-col">
         <li v-for="place in PLACES" :key="place.path">
@@ -36,6 +37,7 @@ async function leave(): Promise<void> {
       <div class="mt-auto space-y-1 px-5 py-4 text-sm max-lg:flex max-lg:flex-wrap max-lg:items-center max-lg:gap-x-4 max-lg:px-4 max-lg:py-1">
         <p class="font-semibold">{{ session.person?.name }}</p>
         <button type="button" class="link block" @click="measuring = true">My scale and cup</button>
+        <button type="button" class="link block" @click="subscribing = true">Calendar</button>
         <button type="button" class="link block" @click="toggle">{{ theme === 'wall' ? 'Dark' : 'Light' }}</button>
         <button type="button" class="link block max-lg:hidden" @click="shortcuts = true">Shortcuts (?)</button>
         <button type="button" class="link block" @click="leave">Sign out</button>
@@ -45,6 +47,7 @@ async function leave(): Promise<void> {
     <WhyPanel />
     <SignInAgain />
     <ShortcutList :open="shortcuts" @close="shortcuts = false" />
+    <CalendarDialog :open="subscribing" @close="subscribing = false" />
     <MeasureDialog :open="measuring" @close="measuring = false" />
   </div>
 </template>

@@ -23,6 +23,8 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
     await page.getByRole('button', { name: /^Pick these/ }).click()
   }],
   ['Plan', (page) => page.goto('/plan')],
+  ['Load', (page) => page.goto('/plan/load')],
+  ['a week on paper', (page) => page.goto('/plan/week')],
   ['Racks', (page) => page.goto('/racks')],
   ['Stores', (page) => page.goto('/stores')],
   ['a resin', (page) => firstLink(page, '/stores', /stores\/\d+/)],

@@ -81,9 +81,9 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
   await test.step('5 · the plan', async () => {
     await page.goto('/plan')
     await page.getByRole('button', { name: 'Plan from now' }).click()
-    await expect(page.getByRole('button', { name: 'Plan from now' })).toBeEnabled({ timeout: 30_000 })
+    await page.getByRole('button', { name: 'Accept' }).click({ timeout: 30_000 })
     await expect(page.getByRole('listitem').filter({ hasText: ORDER })).toContainText('ready')
-    await page.getByRole('button', { name: 'a week' }).click()
+    await page.getByRole('button', { name: 'week', exact: true }).click()
     await page.getByRole('button', { name: /^pour clear block, pot/ }).first().click()
     await expect(page.getByRole('heading', { name: 'Why then?' })).toBeVisible()
   })

@@ -164,7 +164,7 @@ function choose(mark: LaneMark): void {
 
 const MAKE_STEP: Record<string, 1 | -1> = { ArrowLeft: -1, ArrowUp: -1, ArrowRight: 1, ArrowDown: 1 }
 function key(event: KeyboardEvent): void {
-  const where = whereOf.value.get(reachable.value ?? '')
+  const where = whereOf.value.get((event.target as Element).closest<SVGGElement>('[data-key]')?.dataset.key ?? '')
   if (event.key === '+' || event.key === '-') scale.zoomBy(event.key === '+' ? -1 : 1)
   else if (carried ? !keyInHand(event, carried) : !where || !keyOnMark(event, where)) return
   event.preventDefault()
@@ -245,7 +245,7 @@ async function lead(mark: LaneMark | undefined): Promise<void> {
               <path v-if="chosenWindow.closesMs !== null" :d="`M${x(chosenWindow.closesMs)} ${whereOf.get(chosen ?? '')!.top - 3}v24m0 -24h-5m5 24h-5`" fill="none" stroke="var(--soon)" stroke-width="1.6" />
             </g>
             <template v-for="{ lane, marks, top, row } in drawn" :key="lane.key">
-              <g v-for="mark in marks" :key="mark.task.key" role="button" :tabindex="mark.task.key === reachable ? 0 : -1" :class="mark.task.attended ? 'cursor-grab' : 'cursor-pointer'" :opacity="carried?.task.key === mark.task.key ? 0.35 : undefined" :aria-label="wordFor(mark)" :aria-pressed="mark.task.key === chosen" @pointerdown="grab($event, mark)" @click="choose(mark)">
+              <g v-for="mark in marks" :key="mark.task.key" :data-key="mark.task.key" role="button" :tabindex="mark.task.key === reachable ? 0 : -1" :class="mark.task.attended ? 'cursor-grab' : 'cursor-pointer'" :opacity="carried?.task.key === mark.task.key ? 0.35 : undefined" :aria-label="wordFor(mark)" :aria-pressed="mark.task.key === chosen" @pointerdown="grab($event, mark)" @click="choose(mark)">
                 <title>{{ wordFor(mark) }}</title>
                 <template v-if="mark.task.attended">
                   <rect :x="x(mark.fromMs)" :y="top + mark.row * row" :width="widthOf(mark)" height="18" :fill="potOf(mark.task)?.tint ?? 'var(--sheet)'" stroke="var(--ink)" :stroke-width="mark.task.key === chosen ? 2.6 : 0.8" />

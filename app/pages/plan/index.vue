@@ -84,7 +84,7 @@ const afresh = () => (plan.plan ? ask({ kind: 'afresh', terms: plan.plan.terms, 
 const accept = () => trying(() => plan.accept())
 const discard = () => trying(() => plan.discard())
 const restore = (direction: 'undo' | 'redo') => trying(() => plan.restore(direction))
-watch(() => plan.plan?.id, (id, before) => { if (before !== undefined && id !== before) void trying(() => plan.loadQuestion()) })
+watch(() => plan.plan?.id, (id, before) => { if (before !== undefined && id !== before) void again() })
 
 const { carried, rooms, verdict, able, begin, moveTo, nudge, drop, cancel } = useCarrying(() => plan.question, nameOf)
 const verdictWords = computed(() => {
@@ -129,9 +129,10 @@ onBeforeUnmount(() => { if (plan.proposal) void plan.discard() })
         <button type="button" class="quiet" :disabled="plan.planning || !plan.plan.canUndo" @click="restore('undo')">Undo</button>
         <button type="button" class="quiet" :disabled="plan.planning || !plan.plan.canRedo" @click="restore('redo')">Redo</button>
         <NuxtLink to="/plan/load" class="quiet">Load</NuxtLink>
+        <NuxtLink to="/plan/week" class="quiet">Week</NuxtLink>
         <button type="button" class="quiet" :disabled="plan.planning" @click="askTerms(plan.plan.terms)">Bring up to date</button>
       </template>
-      <button type="button" class="press" :disabled="plan.planning" @click="afresh">{{ plan.planning ? 'Planning …' : 'Plan from now' }}</button>
+      <button v-if="ready" type="button" class="press" :disabled="plan.planning" @click="afresh">{{ plan.planning ? 'Planning …' : 'Plan from now' }}</button>
     </PlaceHead>
     <p v-if="refused" role="alert" class="wrong mb-2">{{ refused }}</p>
     <LoadFailure v-if="failure" :message="failure" @retry="again" />

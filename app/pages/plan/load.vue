@@ -31,7 +31,7 @@ const weekWords = (i: number) => (i === 0 ? 'rest of this week' : `week of ${wee
 const SHADES = ['--ink', '--soft', '--firm', '--hair'] as const
 const hands = computed(() => {
   const makers = weekly.value?.makers ?? []
-  const names = makers.map((maker) => personOf(maker.id))
+  const names = makers.map((maker) => personOf(maker.id).split(' ')[0] ?? '')
   return (token: (name: string) => string): Data[] => SHADES.flatMap((shade, week): Data[] => {
     const hours = (of: 'plannedMin' | 'shiftMin') => makers.map((maker) => (maker.spans[week]?.[of] ?? 0) / MIN_PER_HOUR)
     return [
@@ -83,7 +83,7 @@ const tightest = computed(() => {
       <div class="grid gap-x-8 gap-y-5 lg:grid-cols-2">
         <section class="min-w-0"><h2>Hours by maker and week</h2><p class="text-soft">Filled: planned; outlined: what the shifts offer. Left to right: {{ SHADES.map((_, week) => weekWords(week)).join(', ') }}.</p><ChartFrame class="h-64" label="Hours planned and offered, by maker and week" :traces="hands" :layout="(axis) => ({ barmode: 'group', yaxis: axis('hours'), bargap: 0.25, margin: { l: 46, r: 6, t: 8, b: 42 } })" /></section>
         <section class="min-w-0"><h2>Racks</h2><p class="text-soft">How full they are by area; nothing more fits at 100 %.</p><ChartFrame class="h-64" label="How full each rack is over time" :traces="racks" :layout="(axis) => ({ yaxis: { ...axis('% full'), range: [0, 104] }, xaxis: { tickformat: '%d %b' }, showlegend: true, legend: { orientation: 'h', y: 1.16 }, margin: { l: 46, r: 6, t: 8, b: 42 } })" /></section>
-        <section class="min-w-0 lg:col-span-2"><h2>Moulds by day</h2><p class="text-soft">The darker, the more of them are held; black where all are.</p><ChartFrame :style="{ height: `${70 + 24 * moulds.length}px` }" label="The share of each mould that is held, by day" :traces="mouldTraces" :layout="() => ({ margin: { l: 150, r: 6, t: 4, b: 42 }, yaxis: { autorange: 'reversed' } })" /></section>
+        <section class="min-w-0 lg:col-span-2"><h2>Moulds by day</h2><p class="text-soft">The darker, the more of them are held; black where all are.</p><ChartFrame :style="{ height: `${70 + 24 * moulds.length}px` }" label="The share of each mould that is held, by day" :traces="mouldTraces" :layout="() => ({ margin: { l: 150, r: 6, t: 4, b: 42 }, yaxis: { autorange: 'reversed' }, xaxis: { tickangle: 0, dtick: 3 } })" /></section>
       </div>
     </template>
   </div>

@@ -1,0 +1,121 @@
+import { beforeEach, describe, expect, test } from '@jest/globals'
+import { objectionWords } from '../../app/utils/objectionWords'
+import { lanesOf, LANE_KINDS, type LaneSources } from '../../app/utils/planLanes'
+import { changeSentence, changeWords, hasChanged, promiseChanges } from '../../app/utils/proposalChanges'
+import type { Objection } from '../../core/plan'
+import type { MovedTask, PlanTaskRow, PlanView, PromiseRow, Proposal, Workshop } from '../../shared/types'
+import { giveNuxtGlobals } from '../fixtures/nuxtGlobals'
+
+const at = (hour: number) => new Date(Date.UTC(2026, 2, 2, hour)).toISOString()
+const task = (key: string, from: number, to: number, changes: Partial<PlanTaskRow> = {}): PlanTaskRow => ({
+  key, orderId: 1, orderLineId: 1, potId: null, kind: 'step', title: key, attended: true, startAt: at(from), endAt: at(to), personId: 1, station: null, placeId: null, binding: 'none', withKey: null, ...changes,
+})
+const promise = (orderId: number, readyHour: number | null, promisedHour = 20, changes: Partial<PromiseRow> = {}): PromiseRow => ({
+  orderId, title: `Order ${orderId}`, promisedAt: at(promisedHour), readyAt: readyHour === null ? null : at(readyHour), lateMin: readyHour === null ? 0 : (readyHour - promisedHour) * 60, usesSand: false, because: ['the mould is held'], odds: null, ...changes,
+})
+
+describe('lanes', () => {
+  const workshop = {
+    people: [{ id: 1, name: 'Ada', role: 'maker', skills: ['pour'] }, { id: 2, name: 'Bo', role: 'maker', skills: [] }],
+    places: [{ id: 5, name: 'Rack', kind: 'rack', areaCm2: 100, roomName: 'Room', climate: { boxC: 20 } }], moulds: [{ id: 9, name: 'Dial', count: 2 }, { id: 10, name: 'Idle', count: 1 }],
+  } as unknown as Workshop
+  const sources = (tasks: PlanTaskRow[], question: LaneSources['question'] = null): LaneSources => ({ tasks, workshop, pots: new Map(), orderTitles: new Map([[1, 'First'], [2, 'Second']]), question, shiftsOf: () => [[0, 1]] })
+  test('by maker hold their own hands, and everybody and every rack has one', () => {
+    const lanes = lanesOf('maker', sources([task('a', 8, 9), task('lies', 9, 12, { attended: false, personId: null, placeId: 5 })]))
+    expect(lanes.map((lane) => [lane.name, lane.personId, lane.marks.map((mark) => mark.task.key)])).toEqual([['Ada', 1, ['a']], ['Bo', 2, []], ['Rack', null, ['lies']]])
+  })
+  test('what overlaps lies in rows, and a row is taken again as soon as it is free', () => {
+    const [lane] = lanesOf('order', sources([task('a', 8, 12), task('b', 9, 10), task('c', 10, 11), task('d', 12, 13)]))
+    expect(lane!.marks.map((mark) => [mark.task.key, mark.row])).toEqual([['a', 0], ['b', 1], ['c', 1], ['d', 0]])
+    expect(lane!.rows).toBe(2)
+  })
+  test('a mould is held until it is given back; idle ones have no lane', () => {
+    const question = { request: { tasks: [{ id: 'a', mould: { id: 'm9', untilTask: 'b' } }, { id: 'b' }] } } as unknown as LaneSources['question']
+    const lanes = lanesOf('mould', sources([task('a', 8, 9), task('b', 20, 21)], question))
+    expect(lanes.map((lane) => lane.name)).toEqual(['Dial'])
+    expect([lanes[0]!.marks[0]!.fromMs, lanes[0]!.marks[0]!.toMs]).toEqual([Date.parse(at(8)), Date.parse(at(21))])
+  })
+  test('every kind shows every task that it is about', () => {
+    const tasks = [task('a', 8, 9, { potId: 3 }), task('b', 9, 10, { orderId: 2, potId: 3 })]
+    for (const kind of LANE_KINDS) expect(lanesOf(kind, sources(tasks)).flatMap((lane) => lane.marks).length).toBeLessThanOrEqual(tasks.length)
+    expect(lanesOf('pot', sources(tasks))[0]!.marks).toHaveLength(2)
+    expect(lanesOf('order', sources(tasks)).map((lane) => lane.name)).toEqual(['First', 'Second'])
+  })
+})
+
+describe('what a change comes to', () => {
+  const moved: MovedTask = { key: 'a', title: 'a', orderId: 1, fromAt: at(8), toAt: at(9), fromPersonId: 1, toPersonId: 1 }
+  test('puts first what fares worst', () => {
+    const changes = promiseChanges([promise(1, 10), promise(2, 10), promise(3, 10)], [promise(1, 9), promise(2, 22), promise(3, null)])
+    expect(changes.map((change) => change.after.orderId)).toEqual([3, 2, 1])
+    expect(changes.map(changeWords)).toEqual(['cannot be planned', '12 h later', '1 h sooner'])
+    expect(changes.every(hasChanged)).toBe(true)
+  })
+  test.each<[string, PromiseRow[], PromiseRow[], MovedTask[], string]>([
+    ['nothing', [promise(1, 10)], [promise(1, 10)], [], 'Nothing moves. No promise slips.'],
+    ['later but in time', [promise(1, 10)], [promise(1, 12)], [moved], 'One task moves. No promise slips.'],
+    ['a slip with its reason', [promise(1, 19)], [promise(1, 23)], [moved, moved], '2 tasks move. One promise slips: “Order 1” is ready 4 h later, because the mould is held.'],
+    ['something that cannot be planned any more', [promise(1, 19)], [promise(1, null)], [], 'Nothing moves. One promise slips: “Order 1” cannot be planned, because the mould is held.'],
+    ['a promise won back', [promise(1, 23)], [promise(1, 19)], [moved], 'One task moves. No promise slips. “Order 1” is kept that would have been late.'],
+  ])('says in a sentence: %s', (_what, before, after, tasks, sentence) => {
+    expect(changeSentence({ moved: tasks }, promiseChanges(before, after))).toBe(sentence)
+  })
+  test('what is only supposed has no before, and slips nobody', () => {
+    const changes = promiseChanges([promise(1, 10)], [promise(1, 10), promise(-1, 30)])
+    expect(changes[0]).toMatchObject({ before: null, laterMin: null })
+    expect(changeWords(changes[0]!)).toBe('late by 10 h')
+    expect(changeSentence({ moved: [] }, changes)).toBe('Nothing moves. No promise slips.')
+  })
+})
+
+test('every objection has words of its own, with the names that people use', () => {
+  const objections: Objection[] = [{ because: 'past' }, { because: 'end' }, { because: 'early', boundMin: 60, with: 't' }, { because: 'late', boundMin: 60, with: 't' }, { because: 'skill', maker: 'p1' }, { because: 'shift', maker: null }, { because: 'shift', maker: 'p1' }]
+  const words = objections.map((one) => objectionWords(one, { task: (id) => `“${id}”`, person: () => 'Ada', at: (minute) => `${minute} min` }))
+  expect(new Set(words).size).toBe(objections.length)
+  expect(words[2]).toContain('“t”')
+  expect(words[2]).toContain('60 min')
+  expect(words[4]).toContain('Ada')
+})
+
+describe('the plan’s store', () => {
+  const asked: string[] = []
+  let answers: Record<string, unknown> = {}
+  const call = (method: string) => (path: string) => {
+    asked.push(`${method} ${path}`)
+    const answer = answers[`${method} ${path}`]
+    return answer instanceof Error ? Promise.reject(answer) : Promise.resolve(Array.isArray(answer) && path.includes('proposals/') ? answer.shift() : answer)
+  }
+  beforeEach(() => {
+    asked.length = 0
+    answers = { 'GET /api/pots': [] }
+    giveNuxtGlobals({ useApi: () => ({ get: call('GET'), post: call('POST'), remove: call('DELETE') }) })
+  })
+  const aStore = async () => (await import('../../app/stores/plan')).usePlanStore()
+  const proposal = (state: Proposal['state'], id = 7) => ({ id, state }) as Proposal
+  const question = { kind: 'keep', terms: { pins: [], away: [], extra: [], deliveries: [] }, suppose: [] } as const
+
+  test('looks at a proposal until it is worked out, and takes over the plan that it becomes', async () => {
+    const store = await aStore()
+    answers = { ...answers, 'POST /api/plan/proposals': proposal('waiting'), 'GET /api/plan/proposals/7': [proposal('running'), proposal('done')], 'POST /api/plan/proposals/7/accept': { id: 3 } as PlanView }
+    await store.ask({ ...question, suppose: [] } as never)
+    expect(store.proposal?.state).toBe('done')
+    await store.accept()
+    expect([store.plan?.id, store.proposal, store.planning]).toEqual([3, null, false])
+  })
+  test('lets one go when another is asked for, and does not look at it any more', async () => {
+    const store = await aStore()
+    answers = { ...answers, 'POST /api/plan/proposals': proposal('done'), 'DELETE /api/plan/proposals/7': {} }
+    await store.ask(question as never)
+    answers['POST /api/plan/proposals'] = proposal('done', 8)
+    await store.ask(question as never)
+    expect(asked.filter((one) => one.startsWith('DELETE'))).toEqual(['DELETE /api/plan/proposals/7'])
+    expect(store.proposal?.id).toBe(8)
+  })
+  test('keeps the proposal when the server refuses it', async () => {
+    const store = await aStore()
+    answers = { ...answers, 'POST /api/plan/proposals': proposal('done'), 'POST /api/plan/proposals/7/accept': new Error('somebody was faster') }
+    await store.ask(question as never)
+    await expect(store.accept()).rejects.toThrow('somebody was faster')
+    expect([store.proposal?.id, store.planning]).toEqual([7, false])
+  })
+})

@@ -1,0 +1,70 @@
+import { describe, expect, test } from '@jest/globals'
+import { workshopCase } from '../../cli/lib/workshopCase'
+import { loadOf, plan, whatHelps, type PlannedTask, type PlanRequest } from '../../core/plan'
+
+const request: PlanRequest = {
+  horizonMin: 3000, makers: [{ id: 'ada', skills: [], shifts: [[0, 480], [1440, 1920]] }], stations: [], places: [{ id: 'rack', kind: 'rack', room: 'a', areaCm2: 100 }], moulds: [{ id: 'dial', count: 2 }],
+  jobs: [{ id: 'j' }],
+  tasks: [
+    { id: 'pour', job: 'j', durationMin: 60, attended: true, mould: { id: 'dial', count: 1, untilTask: 'demould' } },
+    { id: 'lies', job: 'j', durationMin: 1380, attended: false, place: { kind: 'rack', areaCm2: 40 } },
+    { id: 'lies too', job: 'j', durationMin: 100, attended: false, place: { kind: 'rack', areaCm2: 25 } },
+    { id: 'demould', job: 'j', durationMin: 30, attended: true },
+  ],
+  lags: [],
+}
+const at = (id: string, startMin: number, endMin: number, maker: string | null, place: string | null = null): PlannedTask => ({ id, startMin, endMin, maker, station: null, place })
+const planned = [at('pour', 0, 60, 'ada'), at('lies', 60, 1440, null, 'rack'), at('lies too', 100, 200, null, 'rack'), at('demould', 1440, 1470, 'ada')]
+
+describe('load', () => {
+  const load = loadOf(request, planned, [0, 1440, 2880])
+  test('adds up hands against what shifts offer', () => {
+    expect(load.makers).toEqual([{ id: 'ada', spans: [{ plannedMin: 60, shiftMin: 480 }, { plannedMin: 30, shiftMin: 480 }] }])
+  })
+  test('follows the area taken and knows its most', () => {
+    expect(load.places[0]!.steps).toEqual([{ minute: 60, usedCm2: 40 }, { minute: 100, usedCm2: 65 }, { minute: 200, usedCm2: 40 }, { minute: 1440, usedCm2: 0 }])
+    expect(load.places[0]!.mostCm2).toBe(65)
+  })
+  test('holds a mould until it is given back', () => {
+    expect(load.moulds).toEqual([{ id: 'dial', count: 2, spans: [1, 1] }])
+    expect(loadOf(request, planned, [1470, 2000]).moulds[0]!.spans).toEqual([0])
+  })
+  test('leaves out what is not planned, and an hour cut by an edge falls on both sides', () => {
+    expect(loadOf(request, planned.slice(1), [0, 1440]).makers[0]!.spans[0]!.plannedMin).toBe(0)
+    expect(loadOf(request, planned, [0, 20, 60]).makers[0]!.spans.map((span) => span.plannedMin)).toEqual([20, 40])
+  })
+})
+
+describe('what would help', () => {
+  const scarce: PlanRequest = { ...workshopCase({ jobs: 10, seed: 4, mouldsPerJob: 0.1, slackDays: 1 }), limit: { iterations: 60 } }
+  const answer = plan(scarce, { now: () => 0, startedAt: 0 })
+  if (!answer.ok) throw new Error('no plan')
+  const question = { request: scarce, planned: answer.value.tasks, pins: [] }
+  const gains = whatHelps(question)
+
+  test('names what gains something, the most first, the same every time', () => {
+    expect(gains.length).toBeGreaterThan(0)
+    for (const [i, gain] of gains.entries()) {
+      expect(gain.tardinessSavedMin > 0 || gain.completionSavedMin > 0).toBe(true)
+      expect(gain.tardinessSavedMin).toBeLessThanOrEqual(gains[i - 1]?.tardinessSavedMin ?? Infinity)
+    }
+    expect(whatHelps(question)).toEqual(gains)
+  })
+  test('where moulds are scarce, a mould helps, and says whom', () => {
+    const mould = gains.find((gain) => gain.help.kind === 'mould')!
+    expect(mould.jobs[0]!.soonerMin).toBeGreaterThan(0)
+    // No job is told twice, and none that stays as it was.
+    expect(new Set(mould.jobs.map((one) => one.job)).size).toBe(mould.jobs.length)
+    expect(mould.jobs.every((one) => one.soonerMin !== 0)).toBe(true)
+  })
+  test('gains nothing where everything is ready as soon as it can be', () => {
+    const idle: PlanRequest = { ...request, tasks: [request.tasks[1]!], limit: { iterations: 5 } }
+    expect(whatHelps({ request: idle, planned: [at('lies', 0, 1380, null, 'rack')], pins: [] })).toEqual([])
+  })
+  test('tells how far it is and stops when asked', () => {
+    const told: number[] = []
+    whatHelps({ ...question, onProgress: (done) => told.push(done) >= 2 })
+    expect(told).toHaveLength(2)
+    expect(told[1]).toBeGreaterThan(told[0]!)
+  })
+})

@@ -1,0 +1,199 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { signInAs } from './people'
+
+const lanes = (page: Page) => page.getByRole('group', { name: 'The plan, lane by lane' })
+const accept = (page: Page) => page.getByRole('button', { name: 'Accept', exact: true })
+/** Pours and what follows them, in the order of the document. */
+const pours = (page: Page) => lanes(page).getByRole('button', { name: /^pour / })
+const held = async (page: Page) => ((await (await page.request.get('/api/plan')).json()) as { id: number; tasks: { key: string; startAt: string; personId: number | null; kind: string }[]; terms: { pins: unknown[]; away: unknown[] } })
+const starts = (plan: Awaited<ReturnType<typeof held>>) => plan.tasks.filter((task) => task.personId !== null).map((task) => `${task.key} ${task.startAt} ${task.personId}`).sort()
+
+async function openPlan(page: Page): Promise<void> {
+  await signInAs(page, 'maren')
+  await page.goto('/plan')
+  await expect(lanes(page)).toBeVisible()
+}
+async function askWhatIf(page: Page, kind: string): Promise<void> {
+  await page.getByRole('button', { name: 'What if', exact: true }).click()
+  await page.getByLabel('What if').selectOption({ label: kind })
+}
+const showIt = (page: Page) => page.getByRole('button', { name: 'Show what that would be' }).click()
+
+test('everything is planned afresh, looked at first and then taken', async ({ page }) => {
+  await openPlan(page)
+  const before = await held(page)
+  await page.getByRole('button', { name: 'Plan from now' }).click()
+  await expect(page.getByText(/^(Nothing moves|One task moves|\d+ tasks move)\./)).toBeVisible({ timeout: 60_000 })
+  expect((await held(page)).id).toBe(before.id)
+  await accept(page).click()
+  await expect(accept(page)).toHaveCount(0)
+  expect((await held(page)).id).toBeGreaterThan(before.id)
+})
+
+test('a task is dragged into the night and told why not, then pinned to the next day with what follows', async ({ page }) => {
+  await openPlan(page)
+  await page.getByRole('button', { name: '12 h', exact: true }).click()
+  const task = pours(page).last()
+  await task.focus()
+  await page.keyboard.press('Enter')
+  await expect(task).toHaveAttribute('aria-pressed', 'true')
+  const box = (await task.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x - 30, box.y + 4, { steps: 4 })
+  await expect(page.getByText(/Boxes show where it can go|Nothing else moves|moves? along|not there for so long|Too early|That time has passed|No plan was found/)).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.mouse.up()
+
+  // Far into the night nobody is there: it goes back, and says why.
+  const before = await held(page)
+  await task.focus()
+  await page.keyboard.press('m')
+  for (let hour = 0; hour < 12; hour++) await page.keyboard.press('Shift+ArrowRight')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toContainText(/not there for so long|Nobody who can do it is there|Too late|No plan was found/)
+  expect((await held(page)).id).toBe(before.id)
+})
+
+test('a pin holds, others stay where they are, and undo and redo take it out and in', async ({ page }) => {
+  await openPlan(page)
+  const before = await held(page)
+  const task = pours(page).last()
+  await task.focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Pin it here' }).click()
+  await expect(page.getByText('Nothing moves. No promise slips.')).toBeVisible({ timeout: 30_000 })
+  await accept(page).click()
+  await expect(page.getByRole('button', { name: 'Take the pin out' })).toBeVisible()
+  await expect(lanes(page).getByRole('button', { name: /pinned$/ })).not.toHaveCount(0)
+  const after = await held(page)
+  expect([after.terms.pins.length, starts(after)]).toEqual([before.terms.pins.length + 1, starts(before)])
+
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Redo', exact: true })).toBeEnabled({ timeout: 30_000 })
+  expect((await held(page)).terms.pins).toHaveLength(before.terms.pins.length)
+  await expect(lanes(page).getByRole('button', { name: /pinned$/ })).toHaveCount(before.terms.pins.length)
+  await page.keyboard.press('Control+y')
+  await expect(lanes(page).getByRole('button', { name: /pinned$/ })).not.toHaveCount(before.terms.pins.length, { timeout: 30_000 })
+  expect((await held(page)).terms.pins).toHaveLength(before.terms.pins.length + 1)
+  await page.keyboard.press('Control+z')
+  await expect(page.getByRole('button', { name: 'Redo', exact: true })).toBeEnabled({ timeout: 30_000 })
+})
+
+test('a maker is ill: what moves is shown, accepted, and taken back', async ({ page }) => {
+  await openPlan(page)
+  const before = await held(page)
+  await askWhatIf(page, 'somebody is away')
+  await page.getByLabel('Who').selectOption({ label: 'Tobin Ferrow' })
+  const back = new Date(Date.now() + 6 * 86_400_000).toISOString().slice(0, 10)
+  await page.getByLabel('To the end of').fill(back)
+  await showIt(page)
+  await expect(accept(page)).toBeVisible({ timeout: 30_000 })
+  await page.getByText('what moves').click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'Tobin Ferrow →' }).first()).toBeVisible()
+  expect((await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()).violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id }) => id)).toEqual([])
+  await accept(page).click()
+  await expect(page.getByText(/^Tobin Ferrow is away from/)).toBeVisible()
+  const without = await held(page)
+  const tobin = ((await (await page.request.get('/api/workshop')).json()) as { people: { id: number; name: string }[] }).people.find((one) => one.name === 'Tobin Ferrow')!.id
+  // What was about to begin may stay; from tomorrow on there is nothing for him until he is back.
+  const tomorrow = new Date(Date.now() + 86_400_000).toISOString()
+  expect(without.tasks.filter((task) => task.personId === tobin && task.startAt > tomorrow && task.startAt < `${back}T00`)).toEqual([])
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(page.getByText(/^Tobin Ferrow is away from/)).toHaveCount(0, { timeout: 30_000 })
+  expect((await held(page)).terms.away).toEqual(before.terms.away)
+})
+
+test('what is only supposed is shown promise by promise and cannot be accepted; bad input is told at its field', async ({ page }) => {
+  await openPlan(page)
+  await askWhatIf(page, 'something new is asked for')
+  await page.getByLabel('Recipe').selectOption({ label: 'Keepsake block' })
+  await page.getByLabel('How many', { exact: true }).fill('0')
+  await showIt(page)
+  await expect(page.getByText('must be at least 1')).toBeVisible()
+  await page.getByLabel('How many', { exact: true }).fill('3')
+  await showIt(page)
+  const row = page.getByRole('row').filter({ hasText: 'what is asked for' })
+  await expect(row).toContainText(/nine times in ten by \w{3} \d+/, { timeout: 30_000 })
+  await expect(accept(page)).toHaveCount(0)
+  await page.getByRole('button', { name: 'Close', exact: true }).click()
+  await expect(row).toHaveCount(0)
+  await page.getByRole('button', { name: 'Find out' }).click()
+  await expect(page.getByRole('button', { name: 'Try again' })).toBeVisible({ timeout: 60_000 })
+})
+
+test('two people change the plan at once: the slower one is told, and sees the other’s plan', async ({ page, browser }) => {
+  await openPlan(page)
+  const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
+  await signInAs(other, 'wilda')
+  await other.goto('/plan')
+  await page.getByRole('button', { name: 'Bring up to date' }).click()
+  await expect(accept(page)).toBeVisible({ timeout: 30_000 })
+  await other.getByRole('button', { name: 'Bring up to date' }).click()
+  await expect(accept(other)).toBeVisible({ timeout: 30_000 })
+  await accept(other).click()
+  await expect(accept(other)).toHaveCount(0)
+  await accept(page).click()
+  await expect(page.getByRole('alert')).toContainText('Wilda Sparrowfield changed the plan in the meantime')
+  await expect(page.getByText(/^Made .* by Wilda Sparrowfield/)).toBeVisible()
+})
+
+test('lanes and zoom change, and every task is reached with the arrows', async ({ page }) => {
+  await openPlan(page)
+  for (const kind of ['orders', 'pots', 'moulds', 'places', 'makers, places']) {
+    await page.getByLabel('Lanes').selectOption({ label: kind })
+    await expect(lanes(page)).toBeVisible()
+  }
+  await page.getByRole('button', { name: 'quarter', exact: true }).click()
+  const chosen = lanes(page).locator('[aria-pressed="true"]')
+  await lanes(page).getByRole('button').first().focus()
+  await page.keyboard.press('Enter')
+  const first = (await chosen.getAttribute('aria-label'))!
+  await page.keyboard.press('ArrowDown')
+  await expect(chosen).not.toHaveAttribute('aria-label', first)
+  const second = (await chosen.getAttribute('aria-label'))!
+  await page.keyboard.press('ArrowRight')
+  await expect(chosen).not.toHaveAttribute('aria-label', second)
+  await page.keyboard.press('+')
+  await expect(page.getByRole('button', { name: 'month', exact: true })).toHaveAttribute('aria-pressed', 'true')
+})
+
+test('the load names what is tightest, and a week goes on paper', async ({ page }) => {
+  await openPlan(page)
+  await page.getByRole('link', { name: 'Load' }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: /hours are planned/ })).toBeVisible()
+  await expect(page.getByRole('img', { name: 'Hours planned and offered, by maker and week' }).locator('.bars')).not.toHaveCount(0)
+  await page.goto('/plan/week')
+  await expect(page.getByRole('columnheader', { name: /^Mon / })).toBeVisible()
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByRole('navigation', { name: 'Places' })).toBeHidden()
+})
+
+test('a calendar has a secret address that works without a session until it is renewed', async ({ page, playwright, baseURL }) => {
+  await openPlan(page)
+  await page.getByRole('button', { name: 'Calendar' }).click()
+  const own = page.getByRole('listitem').filter({ hasText: 'My own hands' })
+  await own.getByRole('button', { name: /^Make a/ }).click()
+  const address = await page.getByLabel('The secret address').inputValue()
+  const stranger = await playwright.request.newContext({ baseURL })
+  const file = await stranger.get(address)
+  expect(file.headers()['content-type']).toContain('text/calendar')
+  expect(await file.text()).toContain('BEGIN:VEVENT')
+  await own.getByRole('button', { name: 'Make a new address' }).click()
+  await expect(page.getByLabel('The secret address')).not.toHaveValue(address)
+  expect((await stranger.get(address)).status()).toBe(404)
+  expect((await stranger.get('/api/plan')).status()).toBe(401)
+  await stranger.dispose()
+})
+
+test('a proposal is asked, stopped and gone; one that fixes nothing is refused', async ({ page }) => {
+  await openPlan(page)
+  const { terms } = await held(page)
+  const asked = (await (await page.request.post('/api/plan/proposals', { data: { kind: 'afresh', terms, suppose: [] } })).json()) as { id: number; state: string }
+  expect(['waiting', 'running', 'done']).toContain(asked.state)
+  expect((await page.request.delete(`/api/plan/proposals/${asked.id}`)).ok()).toBe(true)
+  expect(((await (await page.request.get(`/api/plan/proposals/${asked.id}`)).json()) as { state: string }).state).toBe('cancelled')
+  expect((await page.request.post(`/api/plan/proposals/${asked.id}/accept`, { data: {} })).status()).toBe(409)
+  expect((await page.request.post('/api/plan/proposals', { data: { kind: 'keep', terms: { ...terms, pins: [{ taskKey: 'x', startAt: null, personId: null }] }, suppose: [] } })).status()).toBe(422)
+})
