@@ -1,9 +1,10 @@
 import { benchEdits } from './benchEdits'
+import { benchLanes } from './benchLanes'
 import { benchPlan } from './benchPlan'
 import { benchViews } from './benchViews'
 import { Sentence } from './lib/Sentence'
 
-const PARTS: Record<string, () => Promise<void>> = { views: benchViews, edits: benchEdits, plan: benchPlan }
+const PARTS: Record<string, () => Promise<void>> = { views: benchViews, edits: benchEdits, plan: benchPlan, lanes: benchLanes }
 
 /** `velvet bench [PART …]`: how fast it is, from a real run; all parts where none is named. */
 export async function benchCommand(args: readonly string[]): Promise<number> {

@@ -1,10 +1,13 @@
-import { useElementSize, useScroll } from '@vueuse/core'
+import { useElementSize, useEventListener } from '@vueuse/core'
 import type { ShallowRef } from 'vue'
 
 const MS_PER_HOUR = 3_600_000
 /** How much time fits beside each other, from an hour to a quarter of a year. */
 export const SPANS = [{ hours: 1, name: '1 h' }, { hours: 4, name: '4 h' }, { hours: 12, name: '12 h' }, { hours: 48, name: '2 days' }, { hours: 168, name: 'week' }, { hours: 720, name: 'month' }, { hours: 2184, name: 'quarter' }] as const
 const NARROWEST = 420
+/** In views: what is drawn to either side, and by how much that moves at once. */
+const BESIDE_VIEWS = 0.5
+const STEP_VIEWS = 0.25
 
 /**
  * The time that a scrolled frame shows; only what lies near is drawn.
@@ -14,7 +17,8 @@ const NARROWEST = 420
 export function useTimeScale(frame: Readonly<ShallowRef<HTMLElement | null>>, label: number, range: () => { fromMs: number; toMs: number }, anchor: () => number) {
   const hours = ref<number>(48)
   const { width: frameWidth } = useElementSize(frame)
-  const { x: scrolled } = useScroll(frame)
+  const scrolled = ref(0)
+  useEventListener(frame, 'scroll', () => (scrolled.value = frame.value?.scrollLeft ?? 0), { passive: true })
   const view = computed(() => Math.max(NARROWEST, frameWidth.value - label))
   const pxPerMs = computed(() => view.value / (hours.value * MS_PER_HOUR))
   const fromMs = computed(() => range().fromMs)
@@ -23,9 +27,10 @@ export function useTimeScale(frame: Readonly<ShallowRef<HTMLElement | null>>, la
   const x = (ms: number) => (ms - fromMs.value) * pxPerMs.value
   const msAt = (px: number) => fromMs.value + px / pxPerMs.value
 
-  /** What is drawn: the view and as much to either side, moved in steps so that scrolling draws nothing new most of the time. */
-  const step = computed(() => Math.floor(scrolled.value / view.value))
-  const drawn = computed(() => ({ fromMs: msAt((step.value - 1) * view.value), toMs: msAt((step.value + 3) * view.value) }))
+  /** What is drawn: the view and some to either side, moved in steps so that a frame draws little that is new, and most draw nothing. */
+  const stepPx = computed(() => view.value * STEP_VIEWS)
+  const step = computed(() => Math.floor(scrolled.value / stepPx.value))
+  const drawn = computed(() => ({ fromMs: msAt(step.value * stepPx.value - BESIDE_VIEWS * view.value), toMs: msAt((step.value + 1) * stepPx.value + (1 + BESIDE_VIEWS) * view.value) }))
   const isDrawn = (from: number, to: number) => to > drawn.value.fromMs && from < drawn.value.toMs
 
   function show(ms: number, at: 'start' | 'middle' = 'start'): void {
@@ -47,5 +52,5 @@ export function useTimeScale(frame: Readonly<ShallowRef<HTMLElement | null>>, la
     const next = SPANS[SPANS.findIndex((span) => span.hours === hours.value) + by]
     if (next) void zoom(next.hours)
   }
-  return { hours, width, leftMs: computed(() => msAt(scrolled.value)), isMeasured: computed(() => frameWidth.value > 0), fromMs, toMs, x, msAt, isDrawn, drawn, show, isShown, pan, zoom, zoomBy, view }
+  return { hours, pxPerMs, width, leftMs: computed(() => msAt(scrolled.value)), isMeasured: computed(() => frameWidth.value > 0), fromMs, toMs, x, msAt, isDrawn, drawn, show, isShown, pan, zoom, zoomBy, view }
 }

@@ -73,6 +73,9 @@ const laneOfPerson = computed(() => new Map(laid.value.flatMap((one) => (one.lan
 /** One mark takes the tab key; the arrows lead to the others. */
 const reachable = computed(() => (whereOf.value.has(chosen ?? '') ? chosen : drawn.value.flatMap((one) => one.marks)[0]?.task.key))
 
+/** The day at the left edge; scrolling within it draws nothing anew. */
+const dayFormatter = computed(() => new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone }))
+const leftDay = computed(() => dayFormatter.value.format(scale.leftMs.value).replace(',', ''))
 const days = computed(() => {
   const { fromMs, toMs } = scale.drawn.value
   const first = DateTime.fromMillis(Math.max(fromMs, rangeFrom), { zone: timeZone }).startOf('day')
@@ -92,10 +95,20 @@ const ticks = computed(() => {
   return days.value.flatMap((day) => Array.from({ length: Math.floor(1440 / everyMin) }, (_, i) => DateTime.fromMillis(day.start, { zone: timeZone }).plus({ minutes: i * everyMin })))
 })
 
-const clockOf = (ms: number) => DateTime.fromMillis(ms, { zone: timeZone }).toFormat('ccc HH:mm')
+// The platform's own formatter: thousands of marks are worded, some of them while the lanes are panned.
+const formatter = computed(() => new Intl.DateTimeFormat('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit', timeZone }))
+const clockOf = (ms: number) => formatter.value.format(ms).replace(',', '')
 const potOf = (task: PlanTaskRow) => pots.get(task.potId ?? 0)
 const letterOf = (task: PlanTaskRow) => potOf(task)?.letter ?? ''
-const wordFor = ({ task, fromMs, toMs }: LaneMark) => `${task.title}${letterOf(task) ? `, pot ${letterOf(task)}` : ''}, ${clockOf(fromMs)} to ${clockOf(toMs)}${pinned.has(task.key) ? ', pinned' : ''}`
+const wordsFor = ({ task, fromMs, toMs }: LaneMark) => `${task.title}${letterOf(task) ? `, pot ${letterOf(task)}` : ''}, ${clockOf(fromMs)} to ${clockOf(toMs)}${pinned.has(task.key) ? ', pinned' : ''}`
+/** Worded once for its label and its hint. */
+let words = new WeakMap<LaneMark, string>()
+watch(() => [pots, pinned, timeZone], () => (words = new WeakMap()), { flush: 'sync' })
+function wordFor(mark: LaneMark): string {
+  const known = words.get(mark) ?? wordsFor(mark)
+  words.set(mark, known)
+  return known
+}
 const widthOf = (mark: { fromMs: number; toMs: number }) => Math.max(THINNEST, x(mark.toMs) - x(mark.fromMs))
 const inkOf = (tint: string | undefined) => (tint ? readableOn(tint) : 'var(--ink)')
 
@@ -217,7 +230,7 @@ async function lead(mark: LaneMark | undefined): Promise<void> {
     <div ref="frame" class="sheet relative max-h-[calc(100vh-13.5rem)] min-h-72 overflow-auto" :class="carried ? 'cursor-grabbing' : ''">
       <div :style="{ width: `${LABEL + scale.width.value}px` }">
         <div class="sticky top-0 z-20 flex border-b border-hair bg-sheet">
-          <p class="sticky left-0 z-10 shrink-0 border-r border-hair bg-sheet px-2 py-1.5 text-[0.87rem] text-soft" :style="{ width: `${LABEL}px` }">{{ DateTime.fromMillis(scale.leftMs.value, { zone: timeZone }).toFormat('ccc d LLL') }} →</p>
+          <p class="sticky left-0 z-10 shrink-0 border-r border-hair bg-sheet px-2 py-1.5 text-[0.87rem] text-soft" :style="{ width: `${LABEL}px` }">{{ leftDay }} →</p>
           <svg :width="scale.width.value" :height="HEAD" class="block shrink-0 select-none" aria-hidden="true">
             <g v-for="day in days" :key="day.start"><line :x1="x(day.start)" :x2="x(day.start)" y1="2" :y2="HEAD" stroke="var(--firm)" /><text :x="x(day.start) + 4" y="14" font-size="13" font-weight="650" fill="var(--ink)">{{ day.label }}</text></g>
             <text v-for="tick in ticks" :key="tick.toMillis()" :x="x(tick.toMillis())" y="31" font-size="11" text-anchor="middle" fill="var(--soft)">{{ tick.toFormat('HH:mm') }}</text>
@@ -245,7 +258,7 @@ async function lead(mark: LaneMark | undefined): Promise<void> {
               <path v-if="chosenWindow.closesMs !== null" :d="`M${x(chosenWindow.closesMs)} ${whereOf.get(chosen ?? '')!.top - 3}v24m0 -24h-5m5 24h-5`" fill="none" stroke="var(--soon)" stroke-width="1.6" />
             </g>
             <template v-for="{ lane, marks, top, row } in drawn" :key="lane.key">
-              <g v-for="mark in marks" :key="mark.task.key" :data-key="mark.task.key" role="button" :tabindex="mark.task.key === reachable ? 0 : -1" :class="mark.task.attended ? 'cursor-grab' : 'cursor-pointer'" :opacity="carried?.task.key === mark.task.key ? 0.35 : undefined" :aria-label="wordFor(mark)" :aria-pressed="mark.task.key === chosen" @pointerdown="grab($event, mark)" @click="choose(mark)">
+              <g v-for="mark in marks" :key="mark.task.key" v-memo="[mark, top, scale.pxPerMs.value, scale.fromMs.value, mark.task.key === chosen, mark.task.key === reachable, mark.task.key === carried?.task.key, pinned.has(mark.task.key), potOf(mark.task)]" :data-key="mark.task.key" role="button" :tabindex="mark.task.key === reachable ? 0 : -1" :class="mark.task.attended ? 'cursor-grab' : 'cursor-pointer'" :opacity="carried?.task.key === mark.task.key ? 0.35 : undefined" :aria-label="wordFor(mark)" :aria-pressed="mark.task.key === chosen" @pointerdown="grab($event, mark)" @click="choose(mark)">
                 <title>{{ wordFor(mark) }}</title>
                 <template v-if="mark.task.attended">
                   <rect :x="x(mark.fromMs)" :y="top + mark.row * row" :width="widthOf(mark)" height="18" :fill="potOf(mark.task)?.tint ?? 'var(--sheet)'" stroke="var(--ink)" :stroke-width="mark.task.key === chosen ? 2.6 : 0.8" />
