@@ -1,4 +1,5 @@
 import { refuse, type Refusal } from '../result'
+import { conflictOf, issueOf } from './conflict'
 import { lagCircle } from './lagCircle'
 import type { Model, ModelTask } from './model'
 import type { PlanTask } from './types'
@@ -6,7 +7,8 @@ import { earliestForHands, windowsOf, type Windows } from './windows'
 
 /**
  * Looks for a proof that no schedule exists, and says it in a manager's words.
- * @returns the refusal with the task at fault, or the windows that are left to search in
+ * @returns the refusal with the task at fault, and after it where windows close a smallest set of things that cannot go
+ *   together; or the windows that are left to search in
  */
 export function infeasible(model: Model): { refusal: Refusal } | { windows: Windows } {
   for (const task of model.tasks) {
@@ -21,12 +23,19 @@ export function infeasible(model: Model): { refusal: Refusal } | { windows: Wind
   const windows = windowsOf(model)
   if (windows.impossible !== null) {
     const task = model.tasks[windows.impossible] as ModelTask
+    const together = conflictOf(model, task.index).map((member) => issueOf(model, member))
     return {
-      refusal: because(
-        task.index,
-        `"${task.id}" finds no time: the waits around it and the shifts of those who can do it never meet before the plan ends at minute ${model.horizon}`,
+      refusal: refuse(
+        'infeasible',
+        { path: `tasks[${task.index}]`, message: `"${task.id}" finds no time: the waits around it and the shifts of those who can do it never meet before the plan ends at minute ${model.horizon}` },
+        ...together,
       ),
     }
+  }
+  const twice = heldTwice(model, windows)
+  if (twice) {
+    const [first, second] = twice.map((i) => model.tasks[i] as ModelTask) as [ModelTask, ModelTask]
+    return { refusal: because(second.index, `"${first.id}" and "${second.id}" can only be done by the same maker at the same time`) }
   }
   return { windows }
 }
@@ -56,6 +65,17 @@ function impossibleAlone(model: Model, task: ModelTask): string | null {
   if (first + task.duration > horizon) return `"${task.id}" takes ${task.duration} minutes, more than the plan has left after its release`
   if (task.attended && earliestForHands(model, task, first) === Infinity) {
     return `"${task.id}" takes ${task.duration} minutes, longer than any shift of those who can do it`
+  }
+  return null
+}
+
+/** Two tasks that must be done at times that overlap, each by the same one maker. */
+function heldTwice(model: Model, { earliest, latest }: Windows): [number, number] | null {
+  const fixed = model.tasks.filter((task) => task.makers.length === 1 && task.duration > 0 && earliest[task.index] === latest[task.index])
+  fixed.sort((x, y) => (x.makers[0] as number) - (y.makers[0] as number) || (earliest[x.index] as number) - (earliest[y.index] as number))
+  for (let i = 1; i < fixed.length; i++) {
+    const [before, task] = [fixed[i - 1] as ModelTask, fixed[i] as ModelTask]
+    if (before.makers[0] === task.makers[0] && (earliest[before.index] as number) + before.duration > (earliest[task.index] as number)) return [before.index, task.index]
   }
   return null
 }

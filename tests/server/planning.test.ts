@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { DateTime } from 'luxon'
 import { planRequest, type PlanLine, type Recipe } from '../../core/batch'
 import { odds, type OddsOptions } from '../../core/odds'
 import { plan } from '../../core/plan'
@@ -86,7 +87,7 @@ describe('a promise', () => {
   })
   const solved = plan(question.request, { now: () => 0, startedAt: 0 })
   const names = { meaning: question.meaning, person: () => 'Wren', order: () => 'Two plaques', timeZone: 'UTC', origin }
-  const paths = { sandLines: new Set<number>(), impossible: new Map<number, string>() }
+  const paths = { sandLines: new Set<number>(), impossible: new Map<number, string[]>() }
   const none = new Map<number, PromiseOdds>()
 
   test('is kept or missed by so many minutes, with the reasons', () => {
@@ -99,10 +100,10 @@ describe('a promise', () => {
     expect(promiseOf(order({ promisedAt: after(60).toISOString() }), { plan: solved.value, question, paths, names, odds: none }).lateMin).toBe(readyMin - 60)
   })
   test('that no plan can hold says why in the words of people', () => {
-    const impossible = new Map([[90, 'nobody here has the skill "gild" that "line90.s0.1" needs']])
-    const told = promiseOf(order(), { plan: 'unused', question, paths: { ...paths, impossible }, names, odds: none })
+    const impossible = new Map([[90, ['nobody here has the skill "gild" that "line90.s0.1" needs', 'the plan ends at minute 60']]])
+    const told = promiseOf(order(), { plan: ['unused'], question, paths: { ...paths, impossible }, names, odds: none })
     expect(told.readyAt).toBeNull()
-    expect(told.because).toEqual(['nobody here has the skill "gild" that "demould" needs'])
+    expect(told.because).toEqual(['nobody here has the skill "gild" that “demould” needs', `the plan ends at ${DateTime.fromJSDate(after(60), { zone: 'UTC' }).toFormat('ccc d LLL HH:mm')}`])
   })
   test('has odds by order, with the clock as sure as clocks are; only a commission is made again', async () => {
     if (!solved.ok) throw new Error('no plan')

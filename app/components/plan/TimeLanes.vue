@@ -6,7 +6,6 @@ import type { PlanTaskRow, Pot } from '~~/shared/types'
 import type { Carried, Verdict } from '~/composables/useCarrying'
 import { SPANS } from '~/composables/useTimeScale'
 import type { Lane, LaneMark } from '~/utils/planLanes'
-import { readableOn } from '~/utils/readableOn'
 
 /**
  * Days and nights from left to right, a lane for each maker, place, mould, order or pot; what is done by hand, and what
@@ -99,19 +98,6 @@ const ticks = computed(() => {
 const formatter = computed(() => new Intl.DateTimeFormat('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit', timeZone }))
 const clockOf = (ms: number) => formatter.value.format(ms).replace(',', '')
 const potOf = (task: PlanTaskRow) => pots.get(task.potId ?? 0)
-const letterOf = (task: PlanTaskRow) => potOf(task)?.letter ?? ''
-const wordsFor = ({ task, fromMs, toMs }: LaneMark) => `${task.title}${letterOf(task) ? `, pot ${letterOf(task)}` : ''}, ${clockOf(fromMs)} to ${clockOf(toMs)}${pinned.has(task.key) ? ', pinned' : ''}`
-/** Worded once for its label and its hint. */
-let words = new WeakMap<LaneMark, string>()
-watch(() => [pots, pinned, timeZone], () => (words = new WeakMap()), { flush: 'sync' })
-function wordFor(mark: LaneMark): string {
-  const known = words.get(mark) ?? wordsFor(mark)
-  words.set(mark, known)
-  return known
-}
-const widthOf = (mark: { fromMs: number; toMs: number }) => Math.max(THINNEST, x(mark.toMs) - x(mark.fromMs))
-const inkOf = (tint: string | undefined) => (tint ? readableOn(tint) : 'var(--ink)')
-
 /** Tasks that lie elsewhere than in the plan that holds, or would if the carried one were let go. */
 const outlines = computed(() => {
   const shadows = [...ghosts].map(([key, was]) => ({ key, fromMs: was.fromMs, personId: was.personId, after: false }))
@@ -257,24 +243,7 @@ async function lead(mark: LaneMark | undefined): Promise<void> {
               <path :d="`M${x(chosenWindow.opensMs)} ${whereOf.get(chosen ?? '')!.top - 3}v24m0 -24h5m-5 24h5`" fill="none" stroke="var(--soon)" stroke-width="1.6" />
               <path v-if="chosenWindow.closesMs !== null" :d="`M${x(chosenWindow.closesMs)} ${whereOf.get(chosen ?? '')!.top - 3}v24m0 -24h-5m5 24h-5`" fill="none" stroke="var(--soon)" stroke-width="1.6" />
             </g>
-            <template v-for="{ lane, marks, top, row } in drawn" :key="lane.key">
-              <g v-for="mark in marks" :key="mark.task.key" v-memo="[mark, top, scale.pxPerMs.value, scale.fromMs.value, mark.task.key === chosen, mark.task.key === reachable, mark.task.key === carried?.task.key, pinned.has(mark.task.key), potOf(mark.task)]" :data-key="mark.task.key" role="button" :tabindex="mark.task.key === reachable ? 0 : -1" :class="mark.task.attended ? 'cursor-grab' : 'cursor-pointer'" :opacity="carried?.task.key === mark.task.key ? 0.35 : undefined" :aria-label="wordFor(mark)" :aria-pressed="mark.task.key === chosen" @pointerdown="grab($event, mark)" @click="choose(mark)">
-                <title>{{ wordFor(mark) }}</title>
-                <template v-if="mark.task.attended">
-                  <rect :x="x(mark.fromMs)" :y="top + mark.row * row" :width="widthOf(mark)" height="18" :fill="potOf(mark.task)?.tint ?? 'var(--sheet)'" stroke="var(--ink)" :stroke-width="mark.task.key === chosen ? 2.6 : 0.8" />
-                  <text v-if="widthOf(mark) > 12 && letterOf(mark.task)" :x="x(mark.fromMs) + 3" :y="top + mark.row * row + 14" font-size="12.5" font-weight="700" :fill="inkOf(potOf(mark.task)?.tint)">{{ letterOf(mark.task) }}</text>
-                  <text v-if="widthOf(mark) > 120" :x="x(mark.fromMs) + (letterOf(mark.task) ? 22 : 6)" :y="top + mark.row * row + 13.5" font-size="12" :fill="inkOf(potOf(mark.task)?.tint)">{{ mark.task.title.slice(0, Math.floor((widthOf(mark) - 26) / 6.4)) }}</text>
-                </template>
-                <template v-else>
-                  <rect :x="x(mark.fromMs)" :y="top + mark.row * row" :width="widthOf(mark)" :height="row" fill="transparent" />
-                  <line :x1="x(mark.fromMs)" :x2="x(mark.fromMs) + widthOf(mark)" :y1="top + mark.row * row + 5.5" :y2="top + mark.row * row + 5.5" :stroke="potOf(mark.task)?.tint ?? 'var(--firm)'" :stroke-width="mark.task.key === chosen ? 9 : 6" />
-                  <line v-if="potOf(mark.task)" :x1="x(mark.fromMs)" :x2="x(mark.fromMs) + widthOf(mark)" :y1="top + mark.row * row + 8.5" :y2="top + mark.row * row + 8.5" stroke="var(--ink)" stroke-width="0.5" />
-                  <path :d="`M${x(mark.fromMs) + widthOf(mark)} ${top + mark.row * row}v10m0 -10h4m-4 10h4`" fill="none" stroke="var(--ink)" stroke-width="1.3" />
-                  <text v-if="widthOf(mark) > 22 && letterOf(mark.task)" :x="x(mark.fromMs) + 3" :y="top + mark.row * row + 9" font-size="10" font-weight="700" :fill="inkOf(potOf(mark.task)?.tint)">{{ letterOf(mark.task) }}</text>
-                </template>
-                <path v-if="pinned.has(mark.task.key)" :d="`M${x(mark.fromMs) + widthOf(mark) / 2 - 3.5} ${top + mark.row * row - 3}h7l-3.5 7z`" fill="var(--ink)" stroke="var(--sheet)" stroke-width="0.8" />
-              </g>
-            </template>
+            <LaneMarks v-for="{ lane, marks, top, row } in drawn" :key="lane.key" :marks="marks" :top="top" :row="row" :from-ms="scale.fromMs.value" :px-per-ms="scale.pxPerMs.value" :pots="pots" :chosen="chosen" :reachable="reachable ?? null" :lifted="carried?.task.key ?? null" :pinned="pinned" :clock-of="clockOf" @grab="grab" @choose="choose" />
             <rect v-for="outline in outlines" :key="`${outline.key}.${outline.after}`" :x="outline.left" :y="outline.top" :width="outline.width" :height="outline.height" fill="none" stroke="var(--ink)" :stroke-width="outline.after ? 1.8 : 0.9" :stroke-dasharray="outline.after ? '5 3' : '2 2'" pointer-events="none" />
             <g v-if="held && carried" pointer-events="none">
               <rect :x="held.left" :y="held.top - 2" :width="held.width" height="22" :fill="potOf(carried.task)?.tint ?? 'var(--sheet)'" :stroke="verdict && !verdict.possible ? 'var(--hands)' : 'var(--ink)'" stroke-width="3" />

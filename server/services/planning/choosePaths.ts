@@ -5,8 +5,8 @@ import type { Result } from '../../../core/result'
 export interface Paths {
   /** Lines that are sanded between layers because no shift meets their tack window. */
   sandLines: ReadonlySet<number>
-  /** Lines that no plan can hold, with the reason. */
-  impossible: ReadonlyMap<number, string>
+  /** Lines that no plan can hold, with the reason and what cannot go together. */
+  impossible: ReadonlyMap<number, readonly string[]>
 }
 
 /** Whether a recipe leaves it open to recoat in the tack window or to sand first. */
@@ -18,13 +18,13 @@ export const mayBeSanded = (line: PlanLine) => line.recipe.layers.some((layer, i
  */
 export async function choosePaths(lines: readonly PlanLine[], tryAlone: (line: PlanLine, sandLines: ReadonlySet<number>) => Promise<Result<PlanAnswer>>): Promise<Paths> {
   const sandLines = new Set<number>()
-  const impossible = new Map<number, string>()
+  const impossible = new Map<number, readonly string[]>()
   for (const line of lines) {
     const tacky = await tryAlone(line, new Set())
     if (tacky.ok) continue
     const sanded = mayBeSanded(line) ? await tryAlone(line, new Set([line.id])) : tacky
     if (sanded.ok) sandLines.add(line.id)
-    else impossible.set(line.id, sanded.issues[0]?.message ?? 'no plan was found')
+    else impossible.set(line.id, sanded.issues.map((issue) => issue.message))
   }
   return { sandLines, impossible }
 }

@@ -26,7 +26,7 @@ export async function planTogether(
     const stuck = solved.ok ? undefined : stuckLine(solved.issues[0]?.path ?? '', question, lines)
     if (solved.ok || !stuck) return { question, solved, paths: { sandLines, impossible } }
     if (mayBeSanded(stuck) && !sandLines.has(stuck.id)) sandLines.add(stuck.id)
-    else impossible.set(stuck.id, solved.issues[0]?.message ?? '')
+    else impossible.set(stuck.id, solved.issues.map((issue) => issue.message))
   }
 }
 

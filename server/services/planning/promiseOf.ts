@@ -1,3 +1,4 @@
+import { DateTime } from 'luxon'
 import type { PlanQuestion } from '../../../core/batch'
 import type { PlanAnswer } from '../../../core/plan'
 import type { Order, PromiseOdds, PromiseRow } from '../../../shared/types'
@@ -7,8 +8,8 @@ import type { Paths } from './choosePaths'
 const MS_PER_MIN = 60_000
 
 export interface PromiseContext {
-  /** The plan, or the sentence that says why there is none. */
-  plan: PlanAnswer | string
+  /** The plan, or the sentences that say why there is none. */
+  plan: PlanAnswer | readonly string[]
   question: PlanQuestion
   paths: Paths
   names: Names
@@ -20,8 +21,8 @@ export function promiseOf(order: Order, { plan, question, paths, names, odds }: 
   const lineIds = new Set(order.lines.map((line) => line.id))
   const row = { orderId: order.id, title: order.title, promisedAt: order.promisedAt, usesSand: order.lines.some((line) => paths.sandLines.has(line.id)), odds: null }
   const impossible = order.lines.map((line) => paths.impossible.get(line.id)).find((reason) => reason !== undefined)
-  const refusal = impossible ?? (typeof plan === 'string' ? plan : undefined)
-  if (refusal !== undefined || typeof plan === 'string') return { ...row, readyAt: null, lateMin: 0, because: [inWords(refusal ?? '', names)] }
+  const refusal = impossible ?? (isRefusal(plan) ? plan : undefined)
+  if (refusal !== undefined || isRefusal(plan)) return { ...row, readyAt: null, lateMin: 0, because: (refusal ?? []).map((sentence) => inWords(sentence, names)) }
 
   const taskIds = new Set([...question.meaning].filter(([, meaning]) => lineIds.has(meaning.lineId)).map(([id]) => id))
   const end = Math.max(0, ...plan.tasks.filter((task) => taskIds.has(task.id)).map((task) => task.endMin))
@@ -30,7 +31,10 @@ export function promiseOf(order: Order, { plan, question, paths, names, odds }: 
   return { ...row, odds: odds.get(order.id) ?? null, readyAt: readyAt.toISOString(), lateMin, because: because(plan, taskIds, question.request.lags, names) }
 }
 
-/** The core names tasks by their ids; people know them by their titles. */
-function inWords(message: string, names: Names): string {
-  return [...names.meaning].sort(([x], [y]) => y.length - x.length).reduce((text, [id, meaning]) => text.replaceAll(`"${id}"`, `"${meaning.title}"`), message)
+const isRefusal = (plan: PlanAnswer | readonly string[]): plan is readonly string[] => Array.isArray(plan)
+
+/** The core names tasks by their ids and instants by their minute; people know titles and dates. */
+function inWords(message: string, { meaning, origin, timeZone }: Names): string {
+  const titled = [...meaning].sort(([x], [y]) => y.length - x.length).reduce((text, [id, { title }]) => text.replaceAll(`"${id}"`, `“${title}”`), message)
+  return titled.replace(/minute (\d+)/g, (_, minute: string) => DateTime.fromJSDate(origin, { zone: timeZone }).plus({ minutes: Number(minute) }).toFormat('ccc d LLL HH:mm'))
 }

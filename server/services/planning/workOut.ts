@@ -63,7 +63,7 @@ export async function workOut(situation: Situation, { kind, terms, keep, solve, 
   const odds = solved.ok ? await oddsOf(solved.value, { question, orders, lines, yieldPct, origin }, weigh) : new Map<number, PromiseOdds>()
   const titles = new Map(orders.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)))
   const names = { meaning: question.meaning, person: (maker: string | null) => people.get(maker ?? '') ?? 'nobody', order: (lineId: number) => titles.get(lineId) ?? '', timeZone: situation.timeZone, origin }
-  const context = { plan: solved.ok ? solved.value : (solved.issues[0]?.message ?? 'no plan was found'), question, paths, odds, names }
+  const context = { plan: solved.ok ? solved.value : solved.issues.map((issue) => issue.message), question, paths, odds, names }
   return {
     objective: solved.ok ? solved.value.objective : { weightedTardinessMin: 0, weightedCompletionMin: 0, makespanMin: 0 },
     promises: orders.map((order) => promiseOf(order, context)),
