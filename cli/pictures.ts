@@ -21,11 +21,6 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
   ['today', (page) => page.goto('/')],
   ['orders', (page) => page.goto('/orders')],
   ['order', named('/orders', 'Plaques one to eight')],
-  ['order-why', async (page) => {
-    await named('/orders', 'Two lamp bases')(page)
-    await page.getByRole('button', { name: /ml\. Why\?/ }).first().click()
-  }],
-  ['recipes', (page) => page.goto('/recipes')],
   ['recipe', named('/recipes', 'Lamp base')],
   ['sizing', (page) => page.goto('/sizing')],
   ['mould', named('/sizing', 'Lamp base mould')],
@@ -38,7 +33,22 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
     await page.getByRole('button', { name: 'Fewest pots' }).click()
     await page.getByText(/proven|found in time/).waitFor()
   }],
-  ['plan', (page) => page.goto('/plan')],
+  ['plan', async (page) => {
+    await page.goto('/plan')
+    await page.getByRole('group', { name: 'The plan, lane by lane' }).getByRole('button', { name: /^pour / }).first().click()
+  }],
+  ['plan-what-if', async (page) => {
+    await page.goto('/plan')
+    await page.getByRole('button', { name: 'What if', exact: true }).click()
+    await page.getByLabel('Who').selectOption({ label: 'Tobin Ferrow' })
+    await page.getByRole('button', { name: 'Show what that would be' }).click()
+    await page.getByRole('button', { name: 'Accept', exact: true }).waitFor()
+    await page.getByText('what moves').click()
+  }],
+  ['plan-load', async (page) => {
+    await page.goto('/plan/load')
+    await page.locator('.bars').first().waitFor()
+  }],
   ['racks', (page) => page.goto('/racks')],
   ['stores', (page) => page.goto('/stores')],
   ['resin', firstOf('/stores')],

@@ -1,5 +1,6 @@
 import type { Block } from './blocks'
 import { Draft, type Placements } from './draft'
+import { blocksOfJobs, meanWeightOf, nowhere } from './jobs'
 import type { Model, ModelTask } from './model'
 import { refillJob, refillJobs, refillPair, withFollowers, type Move } from './moves'
 import { Score } from './score'
@@ -66,11 +67,9 @@ export class Repair {
     this.draft = new Draft(model, blocks, windows)
     this.score = new Score(model, blocks, windows)
     this.random = seededRandom(options.seed)
-    const weights = model.jobs.filter((job) => job.tasks.length > 0).map((job) => job.weight)
-    this.meanWeight = weights.reduce((sum, weight) => sum + weight, 0) / Math.max(1, weights.length)
-    this.blocksOfJob = model.jobs.map((job) => [...new Set(job.tasks.map((task) => this.draft.blockOf[task] as number))])
-    const size = model.tasks.length
-    this.current = { start: new Int32Array(size).fill(NONE), maker: new Int32Array(size).fill(NONE), spot: new Int32Array(size) }
+    this.meanWeight = meanWeightOf(model)
+    this.blocksOfJob = blocksOfJobs(this.draft)
+    this.current = nowhere(model)
     this.reference = Float64Array.from(model.jobs, ({ tasks }) => {
       const isNew = options.improves || tasks.some((task) => earlier.start[task] === NONE)
       return isNew ? -Infinity : Math.max(...tasks.map((task) => (earlier.start[task] as number) + (model.tasks[task] as ModelTask).duration))

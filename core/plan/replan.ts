@@ -3,6 +3,7 @@ import { answerOf } from './answerOf'
 import { blocksOf } from './blocks'
 import type { Placements } from './draft'
 import { infeasible } from './infeasible'
+import { nowhere } from './jobs'
 import { modelOf, type Model } from './model'
 import { Repair } from './repair'
 import type { Pin, PlanAnswer, PlannedTask, PlanRequest } from './types'
@@ -52,8 +53,7 @@ function placementsOf(model: Model, planned: readonly PlannedTask[]): Placements
   const { request, tasks } = model
   const at = new Map(planned.map((task) => [task.id, task]))
   const makers = new Map(request.makers.map((maker, i) => [maker.id, i]))
-  const size = tasks.length
-  const placements: Placements = { start: new Int32Array(size).fill(NONE), maker: new Int32Array(size).fill(NONE), spot: new Int32Array(size) }
+  const placements = nowhere(model)
   for (const { index, id, spots } of tasks) {
     const earlier = at.get(id)
     if (!earlier || earlier.startMin < 0) continue

@@ -1,5 +1,6 @@
 import type { Block } from './blocks'
 import { Draft, type Checkpoint, type Placements } from './draft'
+import { blocksOfJobs, meanWeightOf, nowhere } from './jobs'
 import type { Model, ModelTask } from './model'
 import { jobByCost, moveBlock, moveJob, passObstacle, passWithFollowers, refillJob, refillJobs, refillPair, type Move, type Scene } from './moves'
 import { compareObjectives } from './objective'
@@ -114,14 +115,12 @@ class Search {
     this.draft = new Draft(model, blocks, windows)
     this.score = new Score(model, blocks, windows)
     this.random = seededRandom(options.seed)
-    const weights = model.jobs.filter((job) => job.tasks.length > 0).map((job) => job.weight)
-    this.meanWeight = weights.reduce((sum, weight) => sum + weight, 0) / Math.max(1, weights.length)
-    this.blocksOfJob = model.jobs.map((job) => [...new Set(job.tasks.map((task) => this.draft.blockOf[task] as number))])
+    this.meanWeight = meanWeightOf(model)
+    this.blocksOfJob = blocksOfJobs(this.draft)
     const kindsOf = (phase: Phase) => PHASES[phase].map((make): Kind => ({ make, gain: 0, work: 1, uses: 1 }))
     this.kinds = { gaps: kindsOf('gaps'), order: kindsOf('order'), heat: kindsOf('heat') }
     this.failures = new Int32Array(blocks.length)
-    const size = model.tasks.length
-    this.current = { start: new Int32Array(size), maker: new Int32Array(size), spot: new Int32Array(size) }
+    this.current = nowhere(model)
     this.ends = new Float64Array(model.jobs.length)
     this.stride = Math.max(4, Math.ceil(blocks.length / CHECKPOINTS))
     this.checkpoints = Array.from({ length: Math.floor(blocks.length / this.stride) + 1 }, () => this.draft.newCheckpoint())

@@ -6,6 +6,7 @@ import { checkPlan, compareObjectives, plan, seededRandom, type PlanAnswer, type
 import { blocksOf } from '../../core/plan/blocks'
 import { Draft } from '../../core/plan/draft'
 import { modelOf } from '../../core/plan/model'
+import { blocksOfJobs } from '../../core/plan/jobs'
 import { jobByCost, moveBlock, moveJob, passObstacle, passWithFollowers, refillJob, refillJobs, refillPair, type Scene } from '../../core/plan/moves'
 import { obstaclesOf } from '../../core/plan/obstacles'
 import { Score } from '../../core/plan/score'
@@ -138,7 +139,7 @@ function scene(options: CaseOptions): Scene & { model: ReturnType<typeof modelOf
   const score = new Score(model, blocks, windows)
   for (const block of startingOrders(model, blocks, windows)[0]!) draft.place(block)
   for (const block of draft.sequence) score.add(block, draft.workshop.start)
-  const blocksOfJob = model.jobs.map((job) => [...new Set(job.tasks.map((task) => draft.blockOf[task]!))])
+  const blocksOfJob = blocksOfJobs(draft)
   const random = seededRandom(3)
   return { model, draft, order: [...draft.sequence], blocksOfJob, random, anyJob: () => jobByCost(score, model.jobs.length, random) }
 }

@@ -102,7 +102,7 @@ describe('planning anew', () => {
     const night = replan(bench, { keep: first.tasks, pins: [{ task: 'j0.pour', startMin: 60, maker: null }], tries: TRIES })
     expect(night).toMatchObject({ ok: false, code: 'infeasible' })
     const twice = replan(bench, { keep: first.tasks, pins: [{ task: 'j0.pour', startMin: 540, maker: null }, { task: 'j1.pour', startMin: 570, maker: null }], tries: TRIES })
-    expect(twice).toMatchObject({ ok: false, code: 'not-found' })
+    expect(twice).toMatchObject({ ok: false, code: 'infeasible' })
   })
 
   test('tells how far it is and stops when asked, with a whole plan', () => {

@@ -30,17 +30,13 @@ const SHOWN = 40
         <button v-if="!isSupposed" type="button" class="press" :disabled="busy" @click="emit('accept')">Accept</button>
         <button type="button" class="quiet" :disabled="busy" @click="emit('discard')">{{ isSupposed ? 'Close' : 'Leave the plan as it is' }}</button>
       </div>
-      <table v-if="changed.length" class="ledger mt-3 leading-tight">
-        <caption class="sr-only">Promises that change</caption>
-        <thead><tr><th>promise</th><th>ready now</th><th>then</th></tr></thead>
-        <tbody>
-          <tr v-for="change in changed" :key="change.after.orderId">
-            <td>{{ change.after.title }}</td>
-            <td class="whitespace-nowrap text-soft">{{ change.before?.readyAt ? short(change.before.readyAt) : '–' }}</td>
-            <td><span v-if="change.after.readyAt" class="whitespace-nowrap">{{ short(change.after.readyAt) }}</span><br v-if="change.after.readyAt"><span :class="isLate(change.after) ? 'text-hands' : 'text-soft'">{{ changeWords(change) }}</span><template v-if="change.before === null && change.after.odds"><br><span>nine times in ten by <strong>{{ dayAndClock(change.after.odds.safeAt) }}</strong></span></template></td>
-          </tr>
-        </tbody>
-      </table>
+      <ul v-if="changed.length" class="mt-3" aria-label="Promises that change">
+        <li v-for="change in changed" :key="change.after.orderId" class="border-t border-hair py-1 leading-tight">
+          <span class="font-semibold">{{ change.after.title }}</span><br>
+          <span v-if="change.before" class="text-soft">{{ change.before.readyAt ? `ready ${short(change.before.readyAt)}` : 'not planned' }} → </span><span v-if="change.after.readyAt">{{ change.before ? '' : 'ready ' }}{{ short(change.after.readyAt) }}, </span><span :class="isLate(change.after) ? 'text-hands' : 'text-soft'">{{ changeWords(change) }}</span>
+          <template v-if="change.before === null && change.after.odds"><br><span>nine times in ten by <strong>{{ dayAndClock(change.after.odds.safeAt) }}</strong></span></template>
+        </li>
+      </ul>
       <details v-if="proposal.outcome.moved.length" class="mt-2">
         <summary>what moves</summary>
         <ul class="mt-1 max-h-60 overflow-y-auto">

@@ -16,7 +16,7 @@ export async function planQuestion(who: Who, now: Date): Promise<PlanQuestionVie
   const begun = holdBegun(question, tasks)
   const { request, meaning } = question
   return {
-    planId: keep.id, originAt: origin.toISOString(), request, planned: tasks.map((task) => (begun.some((pin) => pin.task === task.id) ? { ...task, startMin: 0 } : task)), pins: [...begun, ...pinsOf(keep.terms, origin)],
+    planId: keep.id, originAt: origin.toISOString(), request, planned: tasks.map((task) => (task.startMin < 0 && begun.some((pin) => pin.task === task.id) ? { ...task, startMin: 0 } : task)), pins: [...begun, ...pinsOf(keep.terms, origin)],
     titles: Object.fromEntries([...meaning].map(([id, { title }]) => [id, title])),
   }
 }

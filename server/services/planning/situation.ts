@@ -82,21 +82,28 @@ export function keptTasks({ tasks }: KeptPlan, origin: Date): PlannedTask[] {
   }))
 }
 
+/** What begins within these minutes stays as it is: people have laid it out already. A starting value. */
+const FROZEN_MIN = 120
+
 /**
- * What the plan that holds has begun by now goes on: it lasts for what is left of it, from this minute on and in the same hands; so does what lies and hardens.
- * Something that waits for what nobody has done yet has not begun, whatever the plan says.
+ * What the plan that holds has begun by now goes on: it lasts for what is left of it, from this minute on and in the same hands;
+ * so does what lies and hardens. What hands are about to begin stays where it is. Something that waits for what nobody has done
+ * yet has not begun, whatever the plan says; and who is not there holds nothing.
+ * @param withHands false for what lies alone, where hands have to give way
  * @returns the pins that hold it
  */
-export function holdBegun({ request }: PlanQuestion, earlier: readonly PlannedTask[]): Pin[] {
-  const left = new Map(earlier.flatMap((task) => (task.startMin < 0 && task.endMin > 0 ? [[task.id, task] as const] : [])))
+export function holdBegun({ request }: PlanQuestion, earlier: readonly PlannedTask[], withHands = true): Pin[] {
+  const soon = new Map(earlier.flatMap((task) => (task.endMin > 0 && (task.maker === null ? task.startMin < 0 : withHands && task.startMin <= FROZEN_MIN) ? [[task.id, task] as const] : [])))
   const lasts = new Map(request.tasks.map((task) => [task.id, task.durationMin]))
   const waits = new Set(request.lags.flatMap((lag) => (lag.from !== CLOCK && (lasts.get(lag.from) ?? 0) > 0 ? [lag.to] : [])))
+  const shifts = new Map(request.makers.map((maker) => [maker.id, maker.shifts]))
+  const isThere = ({ maker, startMin, endMin }: PlannedTask) => maker === null || (shifts.get(maker) ?? []).some(([from, to]) => from <= Math.max(0, startMin) && endMin <= to)
   const pins: Pin[] = []
   request.tasks = request.tasks.map((task) => {
-    const begun = left.get(task.id)
-    if (!begun || waits.has(task.id)) return task
-    pins.push({ task: task.id, startMin: 0, maker: begun.maker })
-    return { ...task, durationMin: begun.endMin }
+    const held = soon.get(task.id)
+    if (!held || !isThere(held) || (held.startMin < 0 && waits.has(task.id))) return task
+    pins.push({ task: task.id, startMin: Math.max(0, held.startMin), maker: held.maker })
+    return held.startMin < 0 ? { ...task, durationMin: held.endMin } : task
   })
   return pins
 }

@@ -1,5 +1,5 @@
 import type { PlanLine, PlanQuestion } from '../../../core/batch'
-import { checkPlan, type Pin, type PlanAnswer, type PlannedTask, type PlanRequest, type PlanWork } from '../../../core/plan'
+import { checkPlan, type Pin, type PlanAnswer, type PlanRequest, type PlanWork } from '../../../core/plan'
 import type { Result } from '../../../core/result'
 import type { AskKind, PlanTerms, PromiseOdds, PromiseRow } from '../../../shared/types'
 import type { KeptPlan, NewPlanTask } from '../../db/plans'
@@ -14,8 +14,6 @@ import { rowId } from './workroom'
 const ITERATIONS_ALONE = 5
 const TRIES = 200
 const MS_PER_MIN = 60_000
-/** What begins within these minutes stays as it is: people have laid it out already. A starting value. */
-const FROZEN_MIN = 120
 
 /** Works out an answer to a plan request; the caller decides in which thread. */
 export type Solve = (work: PlanWork) => Promise<Result<PlanAnswer>>
@@ -45,17 +43,17 @@ export async function workOut(situation: Situation, { kind, terms, keep, solve, 
   const kept = kind === 'afresh' ? null : earlier
 
   const alone = await pathsOf(situation, keep, kind, solve)
-  const together = (holds: boolean) => {
+  const together = (withHands: boolean) => {
     let held: Pin[] = []
     const ask = (some: PlanLine[], sandLines: ReadonlySet<number>) => {
       const question = situation.ask(some, sandLines, ITERATIONS)
-      held = holds && earlier ? [...frozenOf(earlier, pins), ...holdBegun(question, earlier)] : []
+      held = earlier ? holdBegun(question, earlier, withHands) : []
       return question
     }
     return planTogether(lines, alone, ask, ({ request }) => solve({ request, pins: known([...held, ...pins], request), keep: kept, improves: kind === 'improve', tries: TRIES }))
   }
   let planned = await together(true)
-  // What has begun or is about to gives way where nothing else does, as when somebody falls ill.
+  // What hands have begun or are about to gives way where nothing else does.
   if (earlier && (!planned.solved.ok || planned.paths.impossible.size > alone.impossible.size)) planned = await together(false)
   const { question, solved, paths } = planned
   if (solved.ok) requireProven(question.request, solved.value)
@@ -80,15 +78,10 @@ async function pathsOf({ lines, ask }: Situation, keep: KeptPlan | null, kind: A
   return { sandLines: new Set([...chosen.sandLines, ...lines.filter((line) => isKnown(line) && sanded.has(line.id)).map((line) => line.id)]), impossible: chosen.impossible }
 }
 
-/** What is about to begin, held where it is and with whom; what a person pinned counts instead. */
-function frozenOf(tasks: readonly PlannedTask[], pins: readonly Pin[]): Pin[] {
-  const pinned = new Set(pins.map((pin) => pin.task))
-  return tasks.filter((task) => task.startMin >= 0 && task.startMin <= FROZEN_MIN && !pinned.has(task.id)).map((task) => ({ task: task.id, startMin: task.startMin, maker: task.maker }))
-}
-
+/** The pins of tasks that there are; of two for one task the later counts. */
 const known = (pins: readonly Pin[], request: PlanRequest): Pin[] => {
   const tasks = new Set(request.tasks.map((task) => task.id))
-  return pins.filter((pin) => tasks.has(pin.task))
+  return [...new Map(pins.filter((pin) => tasks.has(pin.task)).map((pin) => [pin.task, pin])).values()]
 }
 
 /** A plan that breaks a rule is a bug of ours and is never shown. */
