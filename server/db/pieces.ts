@@ -173,3 +173,10 @@ export async function getPhoto(db: Db, workspaceId: number, id: number): Promise
   const row = (await db('photos').where({ workspace_id: workspaceId, id }).first('webp')) as { webp: Buffer } | undefined
   return row?.webp ?? null
 }
+
+/** How many pieces were judged, and how many of them good. */
+export async function countPieces(db: Db, workspaceId: number): Promise<{ good: number; judged: number }> {
+  const rows = (await db('pieces').where({ workspace_id: workspaceId }).whereIn('state', ['good', 'rework', 'lost']).groupBy('state').select('state').count('* as count')) as { state: PieceState; count: number }[]
+  const count = (states: readonly PieceState[]) => rows.filter((row) => states.includes(row.state)).reduce((sum, row) => sum + Number(row.count), 0)
+  return { good: count(['good']), judged: count(['good', 'rework', 'lost']) }
+}

@@ -49,3 +49,17 @@ export async function appendRunEvents(db: Db, workspaceId: number, runId: number
 export async function endRun(db: Db, workspaceId: number, id: number, at: Date | null): Promise<void> {
   await db('runs').where({ workspace_id: workspaceId, id }).update({ ended_at: at })
 }
+
+/** The newest pours that have ended, with the minutes they took and should have taken. */
+export async function recentPours(db: Db, workspaceId: number, most: number): Promise<{ tookMin: number; plannedMin: number }[]> {
+  const rows = (await db('runs')
+    .join('run_events as began', (on) => on.on('began.run_id', 'runs.id').andOnVal('began.kind', 'pourStarted'))
+    .join('run_events as done', (on) => on.on('done.run_id', 'runs.id').andOnVal('done.kind', 'pourEnded'))
+    .where('runs.workspace_id', workspaceId).whereNotNull('runs.ended_at').whereRaw('began.at < done.at')
+    .orderBy('runs.started_at', 'desc').limit(most)
+    .select('began.at as began_at', 'done.at as done_at', db.raw("JSON_VALUE(runs.targets, '$.pourMin') as pour_min"))) as { began_at: Date; done_at: Date; pour_min: string | null }[]
+  return rows.flatMap((row) => {
+    const plannedMin = Number(row.pour_min)
+    return plannedMin > 0 ? [{ tookMin: (row.done_at.getTime() - row.began_at.getTime()) / 60_000, plannedMin }] : []
+  })
+}

@@ -161,6 +161,18 @@ export interface PromiseOdds {
   safeAt: string
   /** A window that closes is missed so often, per cent. */
   windowMissedPct: number
+  /** What the odds stand on; not known of plans from before it was kept. */
+  basis?: OddsBasis
+}
+
+/** What was learned from the log and went into the odds. */
+export interface OddsBasis {
+  /** How much what hands do differs: one standard deviation, per cent, learned from so many pours. */
+  handsPct: number
+  pours: number
+  /** How many of a hundred pieces turn out good, learned from so many judged. */
+  yieldPct: number
+  judged: number
 }
 
 export interface PlanView {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { workshopCase } from '../../cli/lib/workshopCase'
-import { odds, type OddsOptions } from '../../core/odds'
+import { learnedPct, learnedSpreadPct, odds, type OddsOptions } from '../../core/odds'
 import { linksOf } from '../../core/odds/linksOf'
 import { plan, type PlanAnswer, type PlanRequest } from '../../core/plan'
 
@@ -92,5 +92,23 @@ describe('odds', () => {
       expect(one.readyMin90).toBeGreaterThanOrEqual(one.readyMin50)
       expect(one.readyMin90).toBeGreaterThanOrEqual(calm[i]!.readyMin90)
     }
+  })
+})
+
+describe('what is learned', () => {
+  test('is the starting value where nothing was seen, and what was seen where much was', () => {
+    expect(learnedPct(93, 0, 0)).toBeCloseTo(93, 10)
+    expect(learnedPct(93, 0, 20)).toBeCloseTo(46.5, 10)
+    expect(learnedPct(93, 8000, 10_000)).toBeCloseTo(80, 0)
+    expect(learnedSpreadPct(25, [])).toBeCloseTo(25, 10)
+    expect(learnedSpreadPct(25, [1.7])).toBeCloseTo(25, 10)
+  })
+  test('a spread comes from how unlike the ratios are, not from how long all take', () => {
+    const even = Array.from({ length: 400 }, () => 1.3)
+    expect(learnedSpreadPct(25, even)).toBeLessThan(6)
+    const uneven = Array.from({ length: 4000 }, (_, i) => (i % 2 === 0 ? Math.exp(0.3) : Math.exp(-0.3)))
+    // The logarithms lie 0.3 to either side: a variance of 0.09.
+    expect(learnedSpreadPct(25, uneven)).toBeCloseTo(100 * Math.sqrt(Math.exp(0.09) - 1), 0)
+    expect(learnedSpreadPct(25, uneven.map((ratio) => 2 * ratio))).toBeCloseTo(learnedSpreadPct(25, uneven), 8)
   })
 })

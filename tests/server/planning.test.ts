@@ -113,9 +113,10 @@ describe('a promise', () => {
       asked.push(options)
       return Promise.resolve(odds(request, planned, { ...options, runs: 50, spread: { handsPct: 0, curesPct: 0, absencePct: 0 } }))
     }
-    const context = { question, orders: [order({ kind: 'market' })], lines: [line], yieldPct: 90, origin }
+    const basis = { handsPct: 25, pours: 0, yieldPct: 90, judged: 0 }
+    const context = { question, orders: [order({ kind: 'market' })], lines: [line], basis, origin }
     const found = await oddsOf(solved.value, context, weigh)
-    expect(found.get(order().id)).toEqual({ keptPct: 100, safeAt: after(readyMin).toISOString(), windowMissedPct: 0 })
+    expect(found.get(order().id)).toEqual({ keptPct: 100, safeAt: after(readyMin).toISOString(), windowMissedPct: 0, basis })
     expect(asked[0]).toMatchObject({ certain: ['clock'], againPct: {} })
     await oddsOf(solved.value, { ...context, orders: [order({ kind: 'commission' })] }, weigh)
     // two pieces at 90 %: one of them fails in 100 − 81 of 100 cases

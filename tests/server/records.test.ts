@@ -3,11 +3,14 @@ import type { Knex } from 'knex'
 import { planWork } from '../../core/plan'
 import { RECIPES } from '../../demo/recipes'
 import { RESINS } from '../../demo/resins'
+import { countPieces } from '../../server/db/pieces'
+import { recentPours } from '../../server/db/runs'
 import { AppError } from '../../server/services/AppError'
 import { listNotebook } from '../../server/services/pieces'
 import { createOrder, saveOrder } from '../../server/services/orders'
 import { makePlan } from '../../server/services/planning/makePlan'
 import type { Solve } from '../../server/services/planning/workOut'
+import { readExperience } from '../../server/services/planning/experience'
 import { currentPlan } from '../../server/services/plans'
 import { openPots } from '../../server/services/pots'
 import { createRecipe, listRecipes, saveRecipe } from '../../server/services/recipes'
@@ -137,4 +140,16 @@ describe('the plan', () => {
     expect(workshop.people.map((person) => person.role).sort()).toEqual(['guest', 'maker', 'manager'])
     expect(workshop.shifts.filter((shift) => shift.personId === manager.personId).map((shift) => shift.weekday).sort()).toEqual([1, 2, 3, 4, 5])
   })
+})
+
+test('what the log teaches: pours that took longer, pieces that came out', async () => {
+  const { manager: other } = await aWorkshop(knex, 'Learning yard')
+  expect(await readExperience(knex, other.workspaceId, 93)).toEqual({ handsPct: expect.closeTo(25, 6), pours: 0, yieldPct: expect.closeTo(93, 6), judged: 0 })
+  const own = await readExperience(knex, manager.workspaceId, 93)
+  const pours = await recentPours(knex, manager.workspaceId, 300)
+  expect(own.pours).toBe(pours.length)
+  expect(pours.length).toBeGreaterThan(0)
+  for (const pour of pours) expect(pour).toEqual({ tookMin: expect.any(Number), plannedMin: expect.any(Number) })
+  const { good, judged } = await countPieces(knex, manager.workspaceId)
+  expect(own.yieldPct).toBeCloseTo((100 * (0.93 * 20 + good)) / (20 + judged), 8)
 })

@@ -8,8 +8,14 @@ const { promises } = defineProps<{ promises: readonly PromiseRow[] }>()
 const { dayAndClock } = useWhen()
 const worst = ({ lateMin, readyAt }: PromiseRow) => (readyAt === null ? Infinity : lateMin)
 const sorted = computed(() => [...promises].sort((x, y) => worst(y) - worst(x)))
-/** Where the odds come from, with the starting values that they stand on. */
-const oddsWords = `The plan is carried out ${USUAL_RUNS.toLocaleString('en')} times with chance: what hands do differs by ${STARTING_SPREAD.handsPct} %, cures by ${STARTING_SPREAD.curesPct} % (nine in ten are done by their planned time, because cures are planned in the cold and with a margin), ${STARTING_SPREAD.absencePct} in 100 shifts are missed, and a commission is made again when a piece fails, as often as the studio’s yield says. These are starting values. Makers, places and the order of the work stay the plan’s, and nobody stands in for anybody, so the odds are on the careful side.`
+const basis = computed(() => promises.find((promise) => promise.odds?.basis)?.odds?.basis)
+const round = (value: number) => Math.round(value)
+/** Where the odds come from: what the log has taught, and the starting values for the rest. */
+const oddsWords = computed(() => {
+  const hands = basis.value ? `what hands do differs by ${round(basis.value.handsPct)} % (learned from ${basis.value.pours} pours)` : `what hands do differs by ${STARTING_SPREAD.handsPct} %`
+  const again = basis.value ? `of a hundred pieces ${round(basis.value.yieldPct)} turn out good (learned from ${basis.value.judged} judged)` : 'as often as the studio’s yield says'
+  return `The plan is carried out ${USUAL_RUNS.toLocaleString('en')} times with chance: ${hands}, cures by ${STARTING_SPREAD.curesPct} % (nine in ten are done by their planned time, because cures are planned in the cold and with a margin), ${STARTING_SPREAD.absencePct} in 100 shifts are missed, and a commission is made again when a piece fails: ${again}. What is not said to be learned is a starting value. Makers, places and the order of the work stay the plan’s, and nobody stands in for anybody, so the odds are on the careful side.`
+})
 </script>
 
 <template>

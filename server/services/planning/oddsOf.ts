@@ -1,7 +1,7 @@
 import { CLOCK, type PlanLine, type PlanQuestion } from '../../../core/batch'
 import { STARTING_SPREAD, USUAL_RUNS, type JobOdds, type OddsOptions } from '../../../core/odds'
 import type { PlanAnswer, PlannedTask, PlanRequest } from '../../../core/plan'
-import type { Order, PromiseOdds } from '../../../shared/types'
+import type { OddsBasis, Order, PromiseOdds } from '../../../shared/types'
 
 const MS_PER_MIN = 60_000
 
@@ -14,8 +14,8 @@ export interface OddsContext {
   orders: readonly Order[]
   /** What is left to do of them. */
   lines: readonly PlanLine[]
-  /** Pieces that turn out good, per cent. */
-  yieldPct: number
+  /** What the log says about how work goes and comes out. */
+  basis: OddsBasis
   origin: Date
 }
 
@@ -24,7 +24,7 @@ export interface OddsContext {
  * A commission must be made again when one of the pieces that are not judged yet fails; a market takes what is ready.
  * @returns by order; orders of which nothing is planned are left out
  */
-export async function oddsOf(plan: PlanAnswer, { question, orders, lines, yieldPct, origin }: OddsContext, weigh: Weigh): Promise<Map<number, PromiseOdds>> {
+export async function oddsOf(plan: PlanAnswer, { question, orders, lines, basis, origin }: OddsContext, weigh: Weigh): Promise<Map<number, PromiseOdds>> {
   const orderOf = new Map(orders.flatMap((order) => order.lines.map((line) => [line.id, order.id] as const)))
   const { request, meaning } = question
   const jobOf = (taskId: string) => {
@@ -38,8 +38,8 @@ export async function oddsOf(plan: PlanAnswer, { question, orders, lines, yieldP
   }
   const left = new Map(lines.map((line) => [line.id, line.quantity - line.judged.size]))
   const pieces = (order: Order) => order.lines.reduce((sum, line) => sum + (left.get(line.id) ?? 0), 0)
-  const againPct = Object.fromEntries(orders.filter((order) => order.kind === 'commission').map((order) => [String(order.id), 100 * (1 - (yieldPct / 100) ** pieces(order))]))
-  const found = await weigh({ request: byOrder, planned: plan.tasks, options: { runs: USUAL_RUNS, seed: 1, spread: STARTING_SPREAD, againPct, certain: [CLOCK] } })
+  const againPct = Object.fromEntries(orders.filter((order) => order.kind === 'commission').map((order) => [String(order.id), 100 * (1 - (basis.yieldPct / 100) ** pieces(order))]))
+  const found = await weigh({ request: byOrder, planned: plan.tasks, options: { runs: USUAL_RUNS, seed: 1, spread: { ...STARTING_SPREAD, handsPct: basis.handsPct }, againPct, certain: [CLOCK] } })
   const at = (minute: number) => new Date(origin.getTime() + minute * MS_PER_MIN).toISOString()
-  return new Map(found.flatMap(({ job, keptPct, readyMin90, windowMissedPct }) => (job === 'none' ? [] : [[Number(job), { keptPct: keptPct ?? 100, safeAt: at(readyMin90), windowMissedPct }]])))
+  return new Map(found.flatMap(({ job, keptPct, readyMin90, windowMissedPct }) => (job === 'none' ? [] : [[Number(job), { keptPct: keptPct ?? 100, safeAt: at(readyMin90), windowMissedPct, basis }]])))
 }

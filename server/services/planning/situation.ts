@@ -1,7 +1,7 @@
 import { CLOCK, planRequest, type PlanLine, type PlanQuestion, type Workroom } from '../../../core/batch'
 import type { Pin, PlannedTask } from '../../../core/plan'
 import { MINUTES_PER_DAY } from '../../../core/units'
-import type { Order, PlanTerms, Supposition } from '../../../shared/types'
+import type { OddsBasis, Order, PlanTerms, Supposition } from '../../../shared/types'
 import { database } from '../../db/database'
 import { listOrders } from '../../db/orders'
 import { listPeople } from '../../db/people'
@@ -11,6 +11,7 @@ import type { StoredPot } from '../../db/pots'
 import { getWorkspace } from '../../db/workshop'
 import { inTransaction } from '../transactions'
 import { arrangePots } from './arrangePots'
+import { readExperience } from './experience'
 import { planLines } from './planLines'
 import { readShelf, type Shelf } from './shelf'
 import { supposedOrders, supposedPots, withSupposedMoulds } from './suppose'
@@ -27,8 +28,8 @@ export const ITERATIONS = 600
 export interface Situation {
   origin: Date
   timeZone: string
-  /** Pieces that turn out good, per cent. */
-  yieldPct: number
+  /** What the log says about how work goes and comes out. */
+  basis: OddsBasis
   orders: readonly Order[]
   lines: readonly PlanLine[]
   /** Names by the planner's ids. */
@@ -57,7 +58,7 @@ export async function readSituation(workspaceId: number, now: Date, terms: PlanT
   const pieces = await listPieces(db, workspaceId, { orderLineIds: realLines.map((line) => line.id) })
   const room = withSupposedMoulds(withShiftChanges(workroom, terms, origin), suppose)
   return {
-    origin, timeZone: workspace.timeZone, yieldPct: workspace.rules.yieldPct, orders,
+    origin, timeZone: workspace.timeZone, basis: await readExperience(db, workspaceId, workspace.rules.yieldPct), orders,
     lines: orders.flatMap((order) => planLines(order, shelf, pots, pieces, origin)),
     people: new Map(people.map((person) => [planId.person(person.id), person.name])),
     ask: (lines, sandLines, iterations) => questionOf({ lines, sandLines, iterations, room, shelf, horizonMin, pots, terms, origin }),

@@ -37,7 +37,7 @@ export interface WorkOutOptions {
 
 /** Plans what is left of all accepted orders from the situation's instant on, proven by the core's checker. */
 export async function workOut(situation: Situation, { kind, terms, keep, solve, weigh }: WorkOutOptions): Promise<WorkedOut> {
-  const { origin, lines, orders, people, yieldPct } = situation
+  const { origin, lines, orders, people, basis } = situation
   const earlier = keep === null ? null : keptTasks(keep, origin)
   const pins = pinsOf(terms, origin)
   const kept = kind === 'afresh' ? null : earlier
@@ -58,7 +58,7 @@ export async function workOut(situation: Situation, { kind, terms, keep, solve, 
   const { question, solved, paths } = planned
   if (solved.ok) requireProven(question.request, solved.value)
 
-  const odds = solved.ok ? await oddsOf(solved.value, { question, orders, lines, yieldPct, origin }, weigh) : new Map<number, PromiseOdds>()
+  const odds = solved.ok ? await oddsOf(solved.value, { question, orders, lines, basis, origin }, weigh) : new Map<number, PromiseOdds>()
   const titles = new Map(orders.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)))
   const names = { meaning: question.meaning, person: (maker: string | null) => people.get(maker ?? '') ?? 'nobody', order: (lineId: number) => titles.get(lineId) ?? '', timeZone: situation.timeZone, origin }
   const context = { plan: solved.ok ? solved.value : solved.issues.map((issue) => issue.message), question, paths, odds, names }
