@@ -84,7 +84,8 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     await page.getByRole('button', { name: 'Accept' }).click({ timeout: 30_000 })
     await expect(page.getByRole('listitem').filter({ hasText: ORDER })).toContainText('ready')
     await page.getByRole('button', { name: 'week', exact: true }).click()
-    await page.getByRole('button', { name: /^pour clear block, pot/ }).first().click()
+    await page.getByRole('button', { name: /^pour clear block, pot/ }).first().focus()
+    await page.keyboard.press('Enter')
     await expect(page.getByRole('heading', { name: 'Why then?' })).toBeVisible()
   })
 
