@@ -35,7 +35,7 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
   }],
   ['plan', async (page) => {
     await page.goto('/plan')
-    await page.getByRole('group', { name: 'The plan, lane by lane' }).getByRole('button', { name: /^pour / }).first().click()
+    await page.getByRole('group', { name: 'The plan, lane by lane' }).getByRole('button', { name: /^pour / }).first().press('Enter')
   }],
   ['plan-what-if', async (page) => {
     await page.goto('/plan')
