@@ -52,5 +52,5 @@ export function useTimeScale(frame: Readonly<ShallowRef<HTMLElement | null>>, la
     const next = SPANS[SPANS.findIndex((span) => span.hours === hours.value) + by]
     if (next) void zoom(next.hours)
   }
-  return { hours, pxPerMs, width, leftMs: computed(() => msAt(scrolled.value)), isMeasured: computed(() => frameWidth.value > 0), fromMs, toMs, x, msAt, isDrawn, drawn, show, isShown, pan, zoom, zoomBy, view }
+  return { hours, pxPerMs, width, leftMs: computed(() => msAt(scrolled.value)), isMeasured: computed(() => frameWidth.value > 0), fromMs, toMs, x, msAt, isDrawn, drawn, show, isShown, pan, zoom, zoomBy }
 }

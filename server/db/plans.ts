@@ -48,7 +48,7 @@ export interface KeptPlan {
   basedOn: number | null
   /** The plan that it brought back; null for one of its own. */
   restores: number | null
-  tasks: Pick<NewPlanTask, 'key' | 'startAt' | 'endAt' | 'personId' | 'stationId' | 'placeId' | 'title'>[]
+  tasks: Pick<NewPlanTask, 'key' | 'startAt' | 'endAt' | 'personId' | 'stationId' | 'placeId'>[]
 }
 
 interface PlanColumns {
@@ -69,11 +69,11 @@ export async function getKeptPlan(db: Db, workspaceId: number, id: number | null
   if (id !== null) query.where({ id })
   const plan = (await query.first()) as PlanColumns | undefined
   if (!plan) return null
-  const rows = (await db('plan_tasks').where({ plan_id: plan.id }).select('task_key', 'title', 'order_line_id', 'start_at', 'end_at', 'person_id', 'station_id', 'place_id')) as (Omit<TaskColumns, 'station'> & { station_id: number | null })[]
+  const rows = (await db('plan_tasks').where({ plan_id: plan.id }).select('task_key', 'order_line_id', 'start_at', 'end_at', 'person_id', 'station_id', 'place_id')) as (Omit<TaskColumns, 'station'> & { station_id: number | null })[]
   return {
     id: plan.id, terms: json<PlanTerms>(plan.terms), sandLines: json<number[]>(plan.sand_lines), basedOn: plan.based_on, restores: plan.restores,
     lineIds: new Set(rows.map((row) => row.order_line_id)),
-    tasks: rows.map((row) => ({ key: row.task_key, title: row.title, startAt: row.start_at, endAt: row.end_at, personId: row.person_id, stationId: row.station_id, placeId: row.place_id })),
+    tasks: rows.map((row) => ({ key: row.task_key, startAt: row.start_at, endAt: row.end_at, personId: row.person_id, stationId: row.station_id, placeId: row.place_id })),
   }
 }
 

@@ -10,7 +10,7 @@ export type StoredOutcome = Omit<NewPlan, 'originAt' | 'madeAt' | 'madeBy' | 'ba
   promises: PromiseRow[]
 }
 
-export type StoredProposal = Omit<Proposal, 'outcome' | 'progress'> & { workspaceId: number; askedById: number; outcome: StoredOutcome | null }
+export type StoredProposal = Omit<Proposal, 'outcome' | 'progress'> & { workspaceId: number; outcome: StoredOutcome | null }
 
 interface ProposalColumns {
   id: number
@@ -26,7 +26,7 @@ interface ProposalColumns {
 }
 
 const proposalOf = (row: ProposalColumns): StoredProposal => ({
-  id: row.id, workspaceId: row.workspace_id, askedById: row.asked_by, askedBy: row.asked_by_name, askedAt: iso(row.asked_at), basePlanId: row.base_plan_id,
+  id: row.id, workspaceId: row.workspace_id, askedBy: row.asked_by_name, askedAt: iso(row.asked_at), basePlanId: row.base_plan_id,
   state: row.state, ask: json<PlanAsk>(row.ask), message: row.message, outcome: row.outcome === null ? null : json<StoredOutcome>(row.outcome),
 })
 const withNames = (db: Db) => db('plan_proposals').join('people', 'people.id', 'plan_proposals.asked_by').select('plan_proposals.*', 'people.name as asked_by_name')

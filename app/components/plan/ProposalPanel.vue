@@ -3,7 +3,7 @@ import type { PlanView, Proposal } from '~~/shared/types'
 import { changeSentence, changeWords, hasChanged, isLate, promiseChanges } from '~/utils/proposalChanges'
 
 /** What a change of the plan comes to, before it holds: its progress, then the change task by task and promise by promise. */
-const { proposal, plan, busy, wrong } = defineProps<{ proposal: Proposal; plan: PlanView; busy: boolean; wrong: string }>()
+const { proposal, plan, busy } = defineProps<{ proposal: Proposal; plan: PlanView; busy: boolean }>()
 const emit = defineEmits<{ accept: []; discard: []; show: [key: string] }>()
 const { dayAndClock, short } = useWhen()
 const workshop = useWorkshopStore()
@@ -52,6 +52,5 @@ const SHOWN = 40
       <p class="wrong mt-1" role="alert">{{ proposal.message ?? 'This was stopped.' }}</p>
       <button type="button" class="quiet mt-2" @click="emit('discard')">Close</button>
     </template>
-    <p v-if="wrong" role="alert" class="wrong mt-2">{{ wrong }}</p>
   </section>
 </template>

@@ -50,7 +50,7 @@ const body = useTemplateRef<SVGSVGElement>('body')
 const scale = useTimeScale(frame, LABEL, () => ({ fromMs: rangeFrom, toMs: rangeTo }), () => (chosenMs.value && scale.isShown(chosenMs.value) ? chosenMs.value : now))
 const { x, hours } = scale
 const chosenMs = computed(() => whereOf.value.get(chosen ?? '')?.mark.fromMs ?? null)
-defineExpose({ show: scale.show, isShown: scale.isShown, focus: () => body.value?.querySelector<SVGGElement>('[tabindex="0"]')?.focus() })
+defineExpose({ show: scale.show, isShown: scale.isShown })
 
 const showNow = () => scale.show(DateTime.fromMillis(now, { zone: timeZone }).minus({ hours: 1 }).startOf('hour').toMillis())
 whenever(scale.isMeasured, () => void nextTick(showNow), { once: true })

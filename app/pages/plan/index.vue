@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
 import type { PlanAsk, PlanTaskRow, PlanTerms } from '~~/shared/types'
+import { changedShifts } from '~~/shared/time/changedShifts'
 import { shiftsBetween } from '~~/shared/time/shiftsBetween'
 import { isLate } from '~/utils/proposalChanges'
 import { LANE_KINDS, lanesOf, type LaneKind } from '~/utils/planLanes'
@@ -13,7 +14,7 @@ const resins = useResinStore()
 const { ready, failure, again } = useLoading(() => Promise.all([plan.load(), plan.loadQuestion(), recipes.load(), resins.load()]))
 const { short } = useWhen()
 const now = useTicking(30_000)
-const timeLanes = useTemplateRef<{ show: (ms: number, at?: 'middle') => void; isShown: (ms: number) => boolean; focus: () => void }>('timeLanes')
+const timeLanes = useTemplateRef<{ show: (ms: number, at?: 'middle') => void; isShown: (ms: number) => boolean }>('timeLanes')
 
 const refused = ref('')
 const chosen = ref<string | null>(null)
@@ -36,13 +37,12 @@ const range = computed(() => {
   const ends = tasks.value.map((task) => Date.parse(task.endAt))
   return { fromMs: Math.min(now.value, ...starts) - MS_PER_DAY, toMs: Math.max(now.value, ...ends) + MS_PER_DAY }
 })
-const shiftsOf = (personId: number) => shiftsBetween((workshop.workshop?.shifts ?? []).filter((one) => one.personId === personId), range.value.fromMs, range.value.toMs, workshop.timeZone).flatMap((shift) => withoutAway(personId, shift))
-/** A shift with the hours away cut out. */
-const withoutAway = (personId: number, shift: [number, number]) =>
-  shown.value.away.filter((one) => one.personId === personId).reduce<[number, number][]>((left, one) => {
-    const [away, back] = [Date.parse(one.fromAt), Date.parse(one.toAt)]
-    return left.flatMap(([from, to]): [number, number][] => ([[from, Math.min(to, away)], [Math.max(from, back), to]] as [number, number][]).filter(([x, y]) => x < y))
-  }, [shift])
+/** Somebody's shifts as the plan has them: with the hours beyond, without those away. */
+function shiftsOf(personId: number): [number, number][] {
+  const weekly = (workshop.workshop?.shifts ?? []).filter((one) => one.personId === personId)
+  const spans = (changes: PlanTerms['away']) => changes.filter((one) => one.personId === personId).map((one): [number, number] => [Date.parse(one.fromAt), Date.parse(one.toAt)])
+  return changedShifts(shiftsBetween(weekly, range.value.fromMs, range.value.toMs, workshop.timeZone), spans(shown.value.away), spans(shown.value.extra))
+}
 const orderTitles = computed(() => new Map((plan.plan?.promises ?? []).map((promise) => [promise.orderId, promise.title])))
 const lanes = computed(() => (workshop.workshop ? lanesOf(laneKind.value, { tasks: tasks.value, workshop: workshop.workshop, pots: plan.potById, orderTitles: orderTitles.value, question: plan.question, shiftsOf }) : []))
 const promises = computed(() => plan.plan?.promises ?? [])
@@ -143,7 +143,7 @@ onBeforeUnmount(() => { if (plan.proposal) void plan.discard() })
         <template #lanes><FieldChoice v-model="laneKind" label="Lanes" hide-label class="w-36" :options="LANE_KINDS.map((kind) => ({ value: kind, label: KIND_NAMES[kind] }))" /></template>
       </TimeLanes>
       <aside class="min-w-0" aria-live="polite">
-        <ProposalPanel v-if="plan.proposal" :proposal="plan.proposal" :plan="plan.plan" :busy="plan.planning" wrong="" @accept="accept" @discard="discard" @show="show" />
+        <ProposalPanel v-if="plan.proposal" :proposal="plan.proposal" :plan="plan.plan" :busy="plan.planning" @accept="accept" @discard="discard" @show="show" />
         <TaskPanel v-if="task" :task="task" :holder="holder" :pot="plan.potById.get(task.potId ?? 0)" :pin="pinOf.get(task.key) ?? null" :able="able(task.key)" :opens-ms="chosenWindow?.opensMs ?? null" :closes-ms="chosenWindow?.closesMs ?? null" :is-carried="carried !== null" :verdict-words="verdictWords" @show="show" @take="take(task)" @drop="letGo" @cancel="cancel" @nudge="nudge" @pin="pin(task)" @unpin="pin(task)" @give="give" />
         <TermList :terms="plan.plan.terms" :title-of="(key) => byKey.get(key)?.title" :busy="plan.planning" @change="askTerms" />
         <div class="mb-2 flex gap-1" role="group" aria-label="Beside the plan"><button v-for="one in SIDES" :key="one.key" type="button" class="slim border-b-2 px-2" :class="side === one.key ? 'border-ink font-semibold' : 'border-transparent text-soft'" :aria-pressed="side === one.key" @click="side = one.key">{{ one.name }}</button></div>

@@ -31,7 +31,7 @@ export async function getProposal(who: Who, id: number, progressOf: (id: number)
   return viewOf(found(await rows.getProposal(database(), who.workspaceId, id), 'proposal'), progressOf)
 }
 
-function viewOf({ workspaceId: _workspace, askedById: _asked, outcome, ...proposal }: rows.StoredProposal, progressOf: (id: number) => number): Proposal {
+function viewOf({ workspaceId: _workspace, outcome, ...proposal }: rows.StoredProposal, progressOf: (id: number) => number): Proposal {
   const isOver = proposal.state !== 'waiting' && proposal.state !== 'running'
   return {
     ...proposal,

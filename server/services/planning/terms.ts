@@ -1,5 +1,6 @@
 import { CLOCK, type PlanQuestion, type Workroom } from '../../../core/batch'
 import type { Interval, Pin, PlanMaker } from '../../../core/plan'
+import { changedShifts } from '../../../shared/time/changedShifts'
 import type { PlanTerms, ShiftChange } from '../../../shared/types'
 import type { StoredPot } from '../../db/pots'
 import { planId } from './workroom'
@@ -19,24 +20,10 @@ export function withShiftChanges(workroom: Workroom, { away, extra }: PlanTerms,
     ...workroom,
     makers: workroom.makers.map((maker) => ({
       ...maker,
-      shifts: spans(away, maker).reduce(without, united([...maker.shifts, ...spans(extra, maker).filter(([from, to]) => from < to)])),
+      shifts: changedShifts(maker.shifts, spans(away, maker), spans(extra, maker)),
     })),
   }
 }
-
-/** Shifts that touch or overlap become one: who stays longer works on. */
-function united(shifts: readonly Interval[]): Interval[] {
-  const all: Interval[] = []
-  for (const [from, to] of [...shifts].sort((x, y) => x[0] - y[0])) {
-    const last = all.at(-1)
-    if (last && from <= last[1]) last[1] = Math.max(last[1], to)
-    else all.push([from, to])
-  }
-  return all
-}
-
-const without = (shifts: Interval[], [from, to]: Interval): Interval[] =>
-  shifts.flatMap(([opens, closes]): Interval[] => (closes <= from || to <= opens ? [[opens, closes]] : ([[opens, from], [to, closes]] as Interval[]).filter(([x, y]) => x < y)))
 
 /** Nothing is mixed from a resin before it comes. */
 export function addDeliveries({ request, meaning }: PlanQuestion, { deliveries }: PlanTerms, pots: readonly StoredPot[], origin: Date): void {
