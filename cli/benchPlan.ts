@@ -4,6 +4,7 @@ import { dirname, join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import { checkPlan, plan, replan, type Pin, type PlanAnswer, type PlanRequest } from '../core/plan'
 import { CHROMIUM } from './lib/chromium'
+import { jobShopCase } from './lib/jobShopCase'
 import { median } from './lib/median'
 import { ROOT } from './lib/paths'
 import { planModel } from './lib/planModel'
@@ -21,7 +22,15 @@ const SOLVER_ORIGIN = 'http://solver.invalid'
 const CASES = join(ROOT, 'tests/fixtures/plan-cases')
 const say = (line: string) => process.stdout.write(`${line}\n`)
 
-/** The cases with known results, and made-up workshops with what makes plans hard: promises, moulds, racks and windows. */
+/** Job shops published by the numbers they are made from, with the length that is proven to be the shortest. */
+const PUBLISHED_SHOPS = [
+  { jobs: 15, machines: 15, minutesSeed: 840612802, machinesSeed: 398197754, shortest: 1231 },
+  { jobs: 15, machines: 15, minutesSeed: 1314640371, machinesSeed: 386720536, shortest: 1244 },
+  { jobs: 20, machines: 15, minutesSeed: 533484900, machinesSeed: 317419073, shortest: 1357 },
+  { jobs: 20, machines: 15, minutesSeed: 1894307698, machinesSeed: 1474268163, shortest: 1367 },
+]
+
+/** The cases with known results, made-up workshops with what makes plans hard (promises, moulds, racks and windows), and job shops. */
 function cases(): { name: string; request: PlanRequest }[] {
   const known = existsSync(CASES) ? readdirSync(CASES).filter((file) => file.endsWith('.request.json')).map((file) => ({ name: file.replace('.request.json', ''), request: JSON.parse(readFileSync(join(CASES, file), 'utf8')) as PlanRequest })) : []
   const madeUp = [
@@ -30,7 +39,8 @@ function cases(): { name: string; request: PlanRequest }[] {
     { name: 'made up, small rack', options: { jobs: 10, seed: 5, rackShare: 0.15 } },
     { name: 'made up, tack windows', options: { jobs: 10, seed: 6, tackShare: 0.8 } },
   ]
-  return [...known, ...madeUp.map(({ name, options }) => ({ name, request: workshopCase(options) }))]
+  const shops = PUBLISHED_SHOPS.map(({ shortest, ...options }) => ({ name: `${options.jobs} × ${options.machines}, best ${shortest}`, request: jobShopCase(options) }))
+  return [...known, ...madeUp.map(({ name, options }) => ({ name, request: workshopCase(options) })), ...shops]
 }
 
 function solve(request: PlanRequest, limit: NonNullable<PlanRequest['limit']>): { answer: PlanAnswer | null; code: string; ms: number } {

@@ -4,7 +4,9 @@ import { blocksOf } from './blocks'
 import { infeasible } from './infeasible'
 import { lowerBoundOf } from './lowerBound'
 import { modelOf } from './model'
-import { search } from './search'
+import { search, type SearchOptions } from './search'
+import { machineShopOf } from './shop/machineShop'
+import { searchShop } from './shop/searchShop'
 import type { Pin, PlanAnswer, PlanRequest } from './types'
 
 const DEFAULT_LIMIT_MS = 2000
@@ -29,7 +31,8 @@ export interface PlanClock {
  * Schedules pours, cures and hands in the whole workshop.
  *
  * Hard constraints and the two sums to minimise are the compute contract's (`plan`); the method is serial
- * schedule generation with unscheduling (`generate`) inside a search over priorities (`search`).
+ * schedule generation with unscheduling (`Draft`) inside a search over priorities (`search`), and where all that is shared are single
+ * machines a search over their queues (`searchShop`).
  * Assumes whole minutes, fixed durations, and that the lags state all waits.
  * @param request makers, stations, places, moulds, jobs, tasks and lags; every id in it is known
  * @param clock for a limit in milliseconds; with a limit in iterations it is never read, the answer depends
@@ -46,7 +49,7 @@ export function plan(request: PlanRequest, clock: PlanClock, { pins = [], onProg
   const bound = lowerBoundOf(model, windows.earliest)
   const iterationLimit = request.limit?.iterations ?? null
   const deadline = clock.startedAt + (request.limit?.ms ?? DEFAULT_LIMIT_MS) * (1 - CLOSING_SHARE)
-  const { best, iterations, stuck } = search({
+  const options: SearchOptions = {
     model,
     blocks: blocksOf(model, windows, 'lags'),
     windows,
@@ -56,7 +59,9 @@ export function plan(request: PlanRequest, clock: PlanClock, { pins = [], onProg
       const done = iterationLimit === null ? (clock.now() - clock.startedAt) / (deadline - clock.startedAt) : iterations / iterationLimit
       return onProgress?.(done) ? 1 : done
     },
-  })
+  }
+  const shop = machineShopOf(model)
+  const { best, iterations, stuck } = shop ? searchShop(shop, options) : search(options)
   if (!best) {
     const task = stuck ?? 0
     return refuse('not-found', {

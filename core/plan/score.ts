@@ -1,5 +1,6 @@
 import type { Block } from './blocks'
-import type { Edge, Model, ModelTask } from './model'
+import type { Model, ModelTask } from './model'
+import { tailsOf } from './tails'
 import type { Windows } from './windows'
 import { NONE } from './workshop'
 
@@ -93,24 +94,4 @@ export class Score {
     this.total += this.costOf(job, end) - this.costOf(job, this.end[job] as number)
     this.end[job] = end
   }
-}
-
-/** Longest ways from the start of each task to the end of its job; the lags hold no circle to loop on. */
-function tailsOf(model: Model): Float64Array {
-  const tail = Float64Array.from(model.tasks, (task) => task.duration)
-  const queue = model.tasks.map((task) => task.index)
-  const queued = new Uint8Array(model.tasks.length).fill(1)
-  for (let next = 0; next < queue.length; next++) {
-    const at = queue[next] as number
-    queued[at] = 0
-    for (const { from, weight } of model.incoming[at] as Edge[]) {
-      const length = weight + (tail[at] as number)
-      if (model.tasks[from]?.job !== model.tasks[at]?.job || length <= (tail[from] as number)) continue
-      tail[from] = length
-      if (queued[from]) continue
-      queued[from] = 1
-      queue.push(from)
-    }
-  }
-  return tail
 }

@@ -1,0 +1,156 @@
+import type { Model } from '../model'
+import { compareObjectives } from '../objective'
+import { search, type Found, type SearchOptions } from '../search'
+import { seededRandom } from '../seededRandom'
+import type { MachineShop } from './machineShop'
+import { Sequences } from './sequences'
+import { criticalPath, shopMoves, type ShopMove } from './shopMoves'
+import { Tabu } from './tabu'
+
+/** A walk ends after so many moves that brought nothing shorter. */
+const IDLE_MOVES = 4000
+/** How many good plans are kept to walk between. */
+const ELITE = 4
+/** The first plan is the best by the classic priority rules. */
+const RULES = 4
+
+interface Kept {
+  order: Int32Array
+  length: number
+}
+
+/**
+ * Looks for shorter plans of a shop of single machines, until told to stop.
+ *
+ * Walks from plan to plan by changing one machine's order along a critical path, always to the shortest that was not
+ * lately left, though it be longer (taboo search on the disjunctive graph: Nowicki and Smutnicki, 1996; the moves and how
+ * their gain is judged: Balas and Vazacopoulos, 1998). When a walk brings nothing more, the next begins between two of the
+ * best plans found (path relinking: Peng, Lü and Cheng, 2015).
+ * @returns as `search` does
+ */
+export function searchShop(shop: MachineShop, options: SearchOptions): ReturnType<typeof search> {
+  const first = search({ ...options, progress: (iterations) => (iterations >= RULES ? 1 : options.progress(iterations)) })
+  if (!first.best) return first
+  return { ...new ShopSearch(shop, options, first.best, first.iterations).run(), stuck: null }
+}
+
+class ShopSearch {
+  private readonly plan: Sequences
+  private readonly tabu: Tabu
+  private readonly random: () => number
+  private readonly elite: Kept[] = []
+  private best: Found
+  private shortest: number
+  private isOver = false
+
+  constructor(
+    private readonly shop: MachineShop,
+    private readonly options: SearchOptions,
+    private readonly first: Found,
+    private iterations: number,
+  ) {
+    this.plan = new Sequences(shop)
+    this.random = seededRandom(options.seed)
+    this.tabu = new Tabu(shop, this.random)
+    this.best = first
+    this.shortest = Infinity
+  }
+
+  run(): { best: Found; iterations: number } {
+    this.keep(this.walk(this.firstOrder()))
+    while (!this.isOver) this.keep(this.walk(this.anyBeginning()))
+    return { best: this.best, iterations: this.iterations }
+  }
+
+  /** As the tasks of the first plan begin; where two begin together, as they must follow each other (blocks stand in that order). */
+  private firstOrder(): number[] {
+    const { start } = this.first.placements
+    const tasks = this.options.blocks.flatMap((block) => block.tasks)
+    return tasks.sort((x, y) => (start[x] as number) - (start[y] as number))
+  }
+
+  /** Until enough plans are kept, one by chance; then one between two of them. */
+  private anyBeginning(): ArrayLike<number> {
+    const { elite, random } = this
+    if (elite.length < ELITE) return randomOrder(this.shop, random)
+    const x = Math.floor(random() * ELITE)
+    const y = (x + 1 + Math.floor(random() * (ELITE - 1))) % ELITE
+    return between((elite[x] as Kept).order, (elite[y] as Kept).order, 0.3 + 0.4 * random())
+  }
+
+  /** Always to the shortest plan next to the present one that is not forbidden, though it be longer. */
+  private walk(start: ArrayLike<number>): Kept {
+    const { plan, tabu, random, options } = this
+    plan.load(start)
+    tabu.clear()
+    const found: Kept = { order: plan.order.slice(), length: plan.length }
+    this.note()
+    for (let idle = 0; idle < IDLE_MOVES; idle++) {
+      this.isOver = compareObjectives(options.bound, this.best.objective) === 0 || options.progress(this.iterations) >= 1
+      if (this.isOver) break
+      this.iterations++
+      const moves = shopMoves(plan, criticalPath(plan, random))
+      const move = this.choose(moves, found.length)
+      if (!move) break
+      tabu.remember(plan, move)
+      plan.move(move.task, move.target, move.isAfter)
+      if (plan.length >= found.length) continue
+      found.length = plan.length
+      found.order.set(plan.order)
+      idle = 0
+      this.note()
+    }
+    return found
+  }
+
+  private choose(moves: readonly ShopMove[], shortest: number): ShopMove | undefined {
+    let chosen: ShopMove | undefined
+    let ties = 0
+    for (const move of moves) {
+      if (this.tabu.forbids(this.plan, move) && move.length >= shortest) continue
+      if (!chosen || move.length < chosen.length) [chosen, ties] = [move, 1]
+      else if (move.length === chosen.length && this.random() * ++ties < 1) chosen = move
+    }
+    return chosen ?? moves[Math.floor(this.random() * moves.length)]
+  }
+
+  private note(): void {
+    const { plan, options } = this
+    if (plan.length >= this.shortest) return
+    this.shortest = plan.length
+    const { weight, due } = options.model.jobs.find(({ tasks }) => tasks.length > 0) as Model['jobs'][number]
+    const objective = { weightedTardinessMin: due === null ? 0 : weight * Math.max(0, plan.length - due), weightedCompletionMin: weight * plan.length }
+    if (compareObjectives(objective, this.best.objective) < 0) this.best = { placements: { ...this.first.placements, start: plan.head.slice() }, objective }
+  }
+
+  /** Among the good plans, in place of the longest; one that is as long as another is taken for the same. */
+  private keep(found: Kept): void {
+    const { elite } = this
+    if (elite.some(({ length }) => length === found.length)) return
+    elite.push(found)
+    elite.sort((x, y) => x.length - y.length)
+    if (elite.length > ELITE) elite.pop()
+  }
+}
+
+/** Between two orders: by ranks, weighed. What both put first stays first, so no task comes before what it must follow. */
+function between(x: Int32Array, y: Int32Array, share: number): Int32Array {
+  const rank = new Float64Array(x.length)
+  for (let i = 0; i < x.length; i++) {
+    rank[x[i] as number] = (rank[x[i] as number] as number) + share * i
+    rank[y[i] as number] = (rank[y[i] as number] as number) + (1 - share) * i
+  }
+  return x.slice().sort((a, b) => (rank[a] as number) - (rank[b] as number))
+}
+
+function randomOrder({ size, before, after }: MachineShop, random: () => number): number[] {
+  const waiting = Array.from({ length: size }, (_, task) => (before.first[task + 1] as number) - (before.first[task] as number))
+  const ready = waiting.flatMap((count, task) => (count === 0 ? [task] : []))
+  const order: number[] = []
+  while (order.length < size) {
+    const [task] = ready.splice(Math.floor(random() * ready.length), 1) as [number]
+    order.push(task)
+    for (const next of after.other.subarray(after.first[task], after.first[task + 1])) if (--(waiting[next] as number) === 0) ready.push(next)
+  }
+  return order
+}

@@ -1,0 +1,196 @@
+import { NONE } from '../workshop'
+import type { MachineShop, Waits } from './machineShop'
+
+/**
+ * The order of the tasks on every machine, and the plan that follows from it: every task as soon as it can.
+ *
+ * Waits and machine orders together are a graph without circles (the disjunctive graph: Roy and Sussmann, 1964). A
+ * task's head is the longest way to its start, its tail the longest way from its start to the end of all; where the two
+ * add up to the length of the plan the task is critical.
+ */
+export class Sequences {
+  readonly head: Int32Array
+  readonly tail: Int32Array
+  /** Head by releases and waits alone, without the machine; and tail likewise. */
+  readonly waitHead: Int32Array
+  readonly waitTail: Int32Array
+  /** The task before and after on the same machine. */
+  readonly previous: Int32Array
+  readonly next: Int32Array
+  /** All tasks so that none comes before what it must follow, and where each stands in that order. */
+  readonly order: Int32Array
+  readonly rank: Int32Array
+  length = 0
+  private readonly isReached: Uint8Array
+  /** Scratch: a stretch of the order while it is rearranged. */
+  private readonly stretch: Int32Array
+
+  constructor(readonly shop: MachineShop) {
+    const fresh = (fill = 0) => new Int32Array(shop.size).fill(fill)
+    this.head = fresh()
+    this.tail = fresh()
+    this.waitHead = fresh()
+    this.waitTail = fresh()
+    this.previous = fresh(NONE)
+    this.next = fresh(NONE)
+    this.order = fresh()
+    this.rank = fresh()
+    this.stretch = fresh()
+    this.isReached = new Uint8Array(shop.size)
+  }
+
+  /** Takes over an order of all tasks in which none comes before what it must follow. */
+  load(order: ArrayLike<number>): void {
+    const { shop, previous, next, rank } = this
+    const last = new Int32Array(shop.machines).fill(NONE)
+    this.order.set(order)
+    for (let i = 0; i < shop.size; i++) {
+      const task = this.order[i] as number
+      const machine = shop.machine[task] as number
+      rank[task] = i
+      previous[task] = next[task] = NONE
+      if (machine === NONE) continue
+      const before = last[machine] as number
+      previous[task] = before
+      if (before !== NONE) next[before] = task
+      last[machine] = task
+    }
+    this.workOut(0, shop.size - 1)
+  }
+
+  /**
+   * Puts a task right after another one of its machine, or right before it.
+   * @returns false, with nothing changed, where that would close a circle
+   */
+  move(task: number, target: number, isAfter: boolean): boolean {
+    const { previous, next } = this
+    const [oldPrevious, oldNext] = [previous[task] as number, next[task] as number]
+    this.unlink(task)
+    if (isAfter) this.link(task, target, next[target] as number)
+    else this.link(task, previous[target] as number, target)
+    if (isAfter ? this.orderAfter(task, target) : this.orderBefore(task, target)) return true
+    this.unlink(task)
+    this.link(task, oldPrevious, oldNext)
+    return false
+  }
+
+  private unlink(task: number): void {
+    const [before, after] = [this.previous[task] as number, this.next[task] as number]
+    if (before !== NONE) this.next[before] = after
+    if (after !== NONE) this.previous[after] = before
+  }
+
+  private link(task: number, before: number, after: number): void {
+    this.previous[task] = before
+    this.next[task] = after
+    if (before !== NONE) this.next[before] = task
+    if (after !== NONE) this.previous[after] = task
+  }
+
+  /** Brings a task, and what follows it, behind its new forerunner in the order of all. */
+  private orderAfter(task: number, target: number): boolean {
+    const { order, rank, isReached, shop, previous } = this
+    const [from, to] = [rank[task] as number, rank[target] as number]
+    isReached[task] = 1
+    for (let i = from + 1; i <= to; i++) {
+      const at = order[i] as number
+      if (this.isAnyReached(shop.before, at, previous[at] as number)) isReached[at] = 1
+    }
+    return this.reorder(from, to, target, 0)
+  }
+
+  /** Brings a task, and what it follows, before its new follower in the order of all. */
+  private orderBefore(task: number, target: number): boolean {
+    const { order, rank, isReached, shop, next } = this
+    const [from, to] = [rank[target] as number, rank[task] as number]
+    isReached[task] = 1
+    for (let i = to - 1; i >= from; i--) {
+      const at = order[i] as number
+      if (this.isAnyReached(shop.after, at, next[at] as number)) isReached[at] = 1
+    }
+    return this.reorder(from, to, target, 1)
+  }
+
+  private isAnyReached({ first, other }: Waits, task: number, onMachine: number): boolean {
+    const { isReached } = this
+    if (onMachine !== NONE && isReached[onMachine] === 1) return true
+    for (let i = first[task] as number; i < (first[task + 1] as number); i++) if (isReached[other[i] as number] === 1) return true
+    return false
+  }
+
+  /** Puts those of a stretch first that were (1) or were not (0) reached; the target must not be, that would be a circle. */
+  private reorder(from: number, to: number, target: number, first: 0 | 1): boolean {
+    const { order, rank, isReached, stretch } = this
+    const isCircle = isReached[target] === 1
+    let count = 0
+    if (!isCircle) {
+      for (let i = from; i <= to; i++) if (isReached[order[i] as number] === first) stretch[count++] = order[i] as number
+      for (let i = from; i <= to; i++) if (isReached[order[i] as number] !== first) stretch[count++] = order[i] as number
+    }
+    for (let i = 0; i < count; i++) {
+      const task = stretch[i] as number
+      order[from + i] = task
+      rank[task] = from + i
+    }
+    for (let i = from; i <= to; i++) isReached[order[i] as number] = 0
+    if (!isCircle) this.workOut(from, to)
+    return !isCircle
+  }
+
+  /** Heads from one rank on, tails from another one back, and the length of it all. */
+  private workOut(from: number, to: number): void {
+    this.workOutHeads(from)
+    this.workOutTails(to)
+    const { head, shop } = this
+    const { duration, size } = shop
+    let length = 0
+    for (let task = 0; task < size; task++) {
+      const end = (head[task] as number) + (duration[task] as number)
+      length = Math.max(length, end)
+    }
+    this.length = length
+  }
+
+  private workOutHeads(from: number): void {
+    const { shop, order, head, waitHead, previous } = this
+    const { duration, release, size } = shop
+    const { first, other, weight } = shop.before
+    for (let i = from; i < size; i++) {
+      const task = order[i] as number
+      let start = release[task] as number
+      for (let w = first[task] as number, end = first[task + 1] as number; w < end; w++) {
+        const bound = (head[other[w] as number] as number) + (weight[w] as number)
+        start = Math.max(start, bound)
+      }
+      waitHead[task] = start
+      const earlier = previous[task] as number
+      if (earlier !== NONE) {
+        const free = (head[earlier] as number) + (duration[earlier] as number)
+        start = Math.max(start, free)
+      }
+      head[task] = start
+    }
+  }
+
+  private workOutTails(to: number): void {
+    const { shop, order, tail, waitTail, next } = this
+    const { duration } = shop
+    const { first, other, weight } = shop.after
+    for (let i = to; i >= 0; i--) {
+      const task = order[i] as number
+      const own = duration[task] as number
+      let rest = own
+      for (let w = first[task] as number, end = first[task + 1] as number; w < end; w++) {
+        const bound = (tail[other[w] as number] as number) + (weight[w] as number)
+        rest = Math.max(rest, bound)
+      }
+      waitTail[task] = rest
+      const later = next[task] as number
+      if (later !== NONE) {
+        const busy = own + (tail[later] as number)
+        rest = Math.max(rest, busy)
+      }
+      tail[task] = rest
+    }
+  }
+}
