@@ -14,6 +14,9 @@ export interface CureWait {
   notBeforeMin: number
 }
 
+/** What binary fractions add to a whole minute is no minute more. */
+const ROUNDING_MIN = 1e-6
+
 /**
  * How long to wait for a milestone when only the range of temperatures is known.
  * Openings are taken in the cold and closings in the warmth, so a plan that keeps them holds at any hour.
@@ -23,7 +26,7 @@ export interface CureWait {
 export function cureWait(resin: Resin, milestone: Milestone, range: TemperatureRange, marginPct: number): CureWait {
   const minutes = resin.milestones[milestone]
   return {
-    surelyByMin: Math.ceil((minutes / rateAt(resin, range.coldC)) * (1 + marginPct / 100)),
-    notBeforeMin: Math.floor(minutes / rateAt(resin, range.warmC)),
+    surelyByMin: Math.ceil((minutes / rateAt(resin, range.coldC)) * (1 + marginPct / 100) - ROUNDING_MIN),
+    notBeforeMin: Math.floor(minutes / rateAt(resin, range.warmC) + ROUNDING_MIN),
   }
 }

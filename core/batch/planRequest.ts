@@ -1,4 +1,5 @@
 import type { PlanLag, PlanMaker, PlanMould, PlanPlace, PlanRequest, PlanStation, PlanTask } from '../plan'
+import { boxWait, firstWait, isWorthHeating, type HeatedBox } from './boxCure'
 import { cureWait, type TemperatureRange } from './cureWait'
 import { HEAT_PASS_MIN, MEASURE_MIN, type Layer, type Milestone, type Recipe, type Resin, type Step, type StudioRules } from './types'
 
@@ -16,6 +17,8 @@ export interface PlanPot {
   workMin: number
   /** When its pours ended or will have ended, minutes on the plan's clock (may be negative); null when still to do. */
   pouredMin: number | null
+  /** When its pieces come out of the heated box, on the plan's clock; null as long as they are not in it. */
+  heatedUntilMin: number | null
 }
 
 /** One line of an order with what is left to do of it. */
@@ -53,6 +56,15 @@ export interface Workroom {
   places: PlanPlace[]
   moulds: PlanMould[]
   range: TemperatureRange
+  box: HeatedBox | null
+}
+
+/** Which of the ways that are open to it each line goes. */
+export interface LinePaths {
+  /** Lines whose open layers take the sand-and-recoat path. */
+  sandLines: ReadonlySet<number>
+  /** Lines whose long cures lie in the heated box. */
+  boxLines: ReadonlySet<number>
 }
 
 export interface PlanOptions {
@@ -61,8 +73,7 @@ export interface PlanOptions {
   resins: ReadonlyMap<number, Resin>
   workroom: Workroom
   rules: Pick<StudioRules, 'cureMarginPct'>
-  /** Lines whose open layers take the sand-and-recoat path. */
-  sandLines: ReadonlySet<number>
+  paths: LinePaths
   iterations: number
   seed: number
 }
@@ -73,6 +84,8 @@ export const CLOCK = 'clock'
 const LONGEST_STINT_MIN = 180
 /** A poured piece is on its rack within these minutes. */
 const TO_RACK_MIN = 10
+/** Carrying a pot's pieces into the heated box; a starting value. */
+const TO_BOX_MIN = 2
 /** How late a heat pass may come, minutes. */
 const HEAT_SLACK_MIN = 12
 /** Sanding and wiping a layer before it is recoated, minutes a piece; a starting value. */
@@ -104,7 +117,8 @@ interface Stint {
  * Every line runs through its steps before the pour, its layers from the face backwards and its steps after;
  * a stage of some pieces follows the earlier stages of the same pieces, once what they left has dried. Openings are taken in the cold and
  * closings in the warmth (`cureWait`). A layer follows the one below inside its tack window, or after
- * sanding. The mould is held from the first pour to the end of the step that demoulds.
+ * sanding. A long cure lies on the rack, or goes on in the heated box once nothing moves in it any more. The mould is held
+ * from the first pour to the end of the step that demoulds.
  */
 export function planRequest(options: PlanOptions): PlanQuestion {
   const builder = new Builder(options)
@@ -188,10 +202,10 @@ class Builder {
     const isBegun = line.pots.some((pot) => pot.pouredMin !== null && line.recipe.layers.findIndex((layer) => layer.id === pot.layerId) >= index)
     if (!below || isBegun || curing.length === 0) return curing
     let before = curing
-    let reached = this.wait(below, this.openingOf(line, index - 1)).surelyByMin
+    let reached = this.reachedMin(line, index - 1, this.openingOf(line, index - 1))
     for (const step of preparing(line.recipe, index)) {
-      const needed = step.waitsFor ? this.wait(below, step.waitsFor).surelyByMin : 0
-      if (needed > reached) before = this.addHardening(line, before, needed - reached, step)
+      const needed = step.waitsFor ? this.reachedMin(line, index - 1, step.waitsFor) : 0
+      if (needed > reached) before = this.addHardening(line, index - 1, before, needed - reached, step)
       reached = Math.max(reached, needed)
       before = this.follow(before, this.addStep(line, step, before))
     }
@@ -200,7 +214,7 @@ class Builder {
 
   private sandsAfter(line: PlanLine, index: number): boolean {
     const next = line.recipe.layers[index + 1]
-    return next !== undefined && (next.recoat === 'sand' || (next.recoat === 'either' && this.options.sandLines.has(line.id)))
+    return next !== undefined && (next.recoat === 'sand' || (next.recoat === 'either' && this.options.paths.sandLines.has(line.id)))
   }
 
   /** The milestone that ends a layer's cure on the rack. */
@@ -220,16 +234,20 @@ class Builder {
     })
   }
 
-  private wait(layer: Layer, milestone: Milestone) {
-    const resin = this.options.resins.get(layer.resinId)
-    if (!resin) throw new Error(`layer ${layer.id} has no resin`)
-    return cureWait(resin, milestone, this.options.workroom.range, this.options.rules.cureMarginPct)
+  private resinOf(layer: Layer | undefined): Resin {
+    const resin = layer && this.options.resins.get(layer.resinId)
+    if (!resin) throw new Error(`layer ${layer?.id} has no resin`)
+    return resin
+  }
+
+  private wait(layer: Layer | undefined, milestone: Milestone) {
+    return cureWait(this.resinOf(layer), milestone, this.options.workroom.range, this.options.rules.cureMarginPct)
   }
 
   /** Mix, rest, pour, heat passes and the cure up to what comes next, for one pot. */
   private addPot(line: PlanLine, layer: Layer, pot: PlanPot, index: number, before: readonly Stint[]): Stint {
     const sands = this.sandsAfter(line, index)
-    const cureMin = this.wait(layer, this.openingOf(line, index)).surelyByMin
+    const cureMin = this.boxTimes(line, index)?.rackMin ?? this.reachedMin(line, index, this.openingOf(line, index))
     const rack = { kind: 'rack', areaCm2: line.recipe.footprintCm2 * pot.pieces }
     const range = rangeOf(pot)
     const mould = this.mouldOf(line, pot)
@@ -238,7 +256,8 @@ class Builder {
       const left = Math.max(0, Math.ceil(pot.pouredMin + cureMin))
       const lying = this.add(line, keyOf(layer, pot, 'cure'), 'cure', `${layer.name} cures`, pot.id, { durationMin: left, attended: false, place: rack, openWet: left > 0, mould })
       this.startsAt(lying, 0, 0)
-      return { ...range, enter: lying, leave: this.closeWith(line, layer, pot, lying, sands), beside: this.addVisits(line, layer, pot, index, null) }
+      const cured = this.addBox(line, layer, pot, index, lying)
+      return { ...range, enter: lying, leave: this.closeWith(line, layer, pot, cured, sands), beside: this.addVisits(line, layer, pot, index, null) }
     }
     const key = (what: string) => keyOf(layer, pot, what)
     const pourMin = Math.max(1, Math.ceil(layer.pourMin * pot.pieces))
@@ -261,7 +280,44 @@ class Builder {
       this.lagAfter(earlier, index === 0 ? mixing.mix : pouring, pouring)
     }
     if (index > 0) this.keepTackWindow(line, index, pot, pouring)
-    return { ...range, enter: mixing.mix, leave: this.closeWith(line, layer, pot, curing, sands), beside: this.addVisits(line, layer, pot, index, pouring) }
+    const cured = this.addBox(line, layer, pot, index, curing)
+    return { ...range, enter: mixing.mix, leave: this.closeWith(line, layer, pot, cured, sands), beside: this.addVisits(line, layer, pot, index, pouring) }
+  }
+
+  /** The heated box, where a layer's cure goes on in it once nothing moves any more. */
+  private boxOf(line: PlanLine, index: number): HeatedBox | null {
+    const heats = this.options.paths.boxLines.has(line.id) && isWorthHeating(this.openingOf(line, index))
+    return heats ? this.options.workroom.box : null
+  }
+
+  private boxTimes(line: PlanLine, index: number, milestone = this.openingOf(line, index)): { rackMin: number; boxMin: number } | null {
+    const box = this.boxOf(line, index)
+    const { range } = this.options.workroom
+    return box && boxWait(this.resinOf(line.recipe.layers[index]), milestone, range, box, this.options.rules.cureMarginPct)
+  }
+
+  /** Minutes from the pour of a layer after which a milestone is surely reached, where its cure is planned. */
+  private reachedMin(line: PlanLine, index: number, milestone: Milestone): number {
+    const times = this.boxTimes(line, index, milestone)
+    return times ? times.rackMin + times.boxMin : this.wait(line.recipe.layers[index], milestone).surelyByMin
+  }
+
+  /** Carrying a pot's pieces into the heated box and the rest of their cure there, where it is planned so. @returns the task that ends the cure */
+  private addBox(line: PlanLine, layer: Layer, pot: PlanPot, index: number, curing: string): string {
+    const times = this.boxTimes(line, index)
+    if (!times) return curing
+    const durationMin = pot.heatedUntilMin === null ? times.boxMin : Math.max(0, Math.ceil(pot.heatedUntilMin))
+    const heating = this.add(line, keyOf(layer, pot, BOX), 'cure', `${layer.name} cures in the warm`, pot.id, {
+      durationMin, attended: false, place: { kind: 'box', areaCm2: line.recipe.footprintCm2 * pot.pieces },
+    })
+    if (pot.heatedUntilMin !== null) {
+      this.startsAt(heating, 0, 0)
+      return heating
+    }
+    const carrying = this.add(line, keyOf(layer, pot, 'carry'), 'step', `${layer.name} into the heated box`, pot.id, { durationMin: TO_BOX_MIN, attended: true })
+    this.lag(curing, carrying)
+    this.lag(carrying, heating, 0, TO_RACK_MIN)
+    return heating
   }
 
   /** What is done to a pot's pieces while they cure, so many minutes after the pour or as soon after as there are hands. */
@@ -295,7 +351,7 @@ class Builder {
   /** The pour must come before the layer below has dried out of its tack window. */
   private keepTackWindow(line: PlanLine, index: number, pot: PlanPot, pouring: string): void {
     const [below, own] = [line.recipe.layers[index - 1], line.recipe.layers[index]]
-    if (!below || !own || own.recoat === 'sand' || (own.recoat === 'either' && this.options.sandLines.has(line.id))) return
+    if (!below || !own || own.recoat === 'sand' || (own.recoat === 'either' && this.options.paths.sandLines.has(line.id))) return
     const closes = this.wait(below, 'tackTo').notBeforeMin
     for (const lower of line.pots.filter((one) => one.layerId === below.id && overlap(rangeOf(one), rangeOf(pot)))) {
       if (lower.pouredMin === null) this.lag(`${jobOf(line)}.${keyOf(below, lower, 'pour')}`, pouring, 0, closes)
@@ -331,13 +387,13 @@ class Builder {
 
   /** Demoulding and finishing, each after its own milestone; between them the pieces lie and harden. */
   private addAfterSteps(line: PlanLine, curing: Stint[]): void {
-    const layer = line.recipe.layers.at(-1)
-    if (!layer || curing.length === 0) return
+    if (curing.length === 0) return
     let before = curing
-    let reached = this.wait(layer, firstWait(line.recipe)).surelyByMin
+    const last = line.recipe.layers.length - 1
+    let reached = this.reachedMin(line, last, firstWait(line.recipe))
     for (const step of line.recipe.steps.filter((one) => one.phase === 'after')) {
-      const needed = step.waitsFor ? this.wait(layer, step.waitsFor).surelyByMin : 0
-      if (needed > reached) before = this.addHardening(line, before, needed - reached, step)
+      const needed = step.waitsFor ? this.reachedMin(line, last, step.waitsFor) : 0
+      if (needed > reached) before = this.addHardening(line, last, before, needed - reached, step)
       reached = Math.max(reached, needed)
       const isOut = (stint: Stint) => step.demoulds && numbersOf(stint).every((number) => line.demoulded.has(number))
       const left = before.filter((stint) => !isOut(stint))
@@ -345,11 +401,12 @@ class Builder {
     }
   }
 
-  private addHardening(line: PlanLine, before: readonly Stint[], minutes: number, step: Step): Stint[] {
+  private addHardening(line: PlanLine, layer: number, before: readonly Stint[], minutes: number, step: Step): Stint[] {
     const index = line.recipe.steps.indexOf(step)
+    const kind = this.boxOf(line, layer) ? 'box' : 'rack'
     return this.follow(before, before.map(({ first, pieces }) => {
       const id = this.add(line, `h${index}.${first}`, 'harden', `hardens for ${step.name}`, null, {
-        durationMin: minutes, attended: false, place: { kind: 'rack', areaCm2: line.recipe.footprintCm2 * pieces },
+        durationMin: minutes, attended: false, place: { kind, areaCm2: line.recipe.footprintCm2 * pieces },
       })
       return { first, pieces, enter: id, leave: id }
     }))
@@ -361,8 +418,13 @@ const preparing = (recipe: Recipe, layer: number) => recipe.steps.filter((step) 
 
 const jobOf = (line: PlanLine) => `line${line.id}`
 
+const BOX = 'box'
+/** Whether a task is a cure in the heated box, by its name; and for which line, layer, pot and first piece. */
+export const isBoxTask = (id: string): boolean => id.endsWith(`.${BOX}`)
+export const boxTaskOf = (lineId: number, pot: Pick<PlanPot, 'id' | 'layerId' | 'firstPiece'>): string => `line${lineId}.${keyOf({ id: pot.layerId }, pot, BOX)}`
+
 /** Names a task of a portion within its line. */
-const keyOf = (layer: Layer, pot: PlanPot, what: string) => `k${layer.id}.${pot.id}.${pot.firstPiece}.${what}`
+const keyOf = (layer: Pick<Layer, 'id'>, pot: Pick<PlanPot, 'id' | 'firstPiece'>, what: string) => `k${layer.id}.${pot.id}.${pot.firstPiece}.${what}`
 
 const overlap = (x: { first: number; pieces: number }, y: { first: number; pieces: number }) =>
   x.first < y.first + y.pieces && y.first < x.first + x.pieces
@@ -376,9 +438,6 @@ function isCovered(line: PlanLine, pot: PlanPot, index: number): boolean {
 const rangeOf = (pot: PlanPot) => ({ first: pot.firstPiece, pieces: pot.pieces })
 
 const numbersOf = ({ first, pieces }: { first: number; pieces: number }) => Array.from({ length: pieces }, (_, i) => first + i)
-
-/** The milestone of the last layer that ends its cure on the rack: what its first later step waits for. */
-const firstWait = (recipe: Recipe): Milestone => recipe.steps.find((step) => step.phase === 'after' && step.waitsFor)?.waitsFor ?? 'demould'
 
 /** Cuts a step into stints of some pieces that fit a shift. */
 function chunks(range: { first: number; pieces: number }, step: Step): { first: number; pieces: number; minutes: number }[] {

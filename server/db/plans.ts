@@ -15,6 +15,8 @@ export interface NewPlan {
   terms: PlanTerms
   /** Lines whose open layers are sanded. */
   sandLines: number[]
+  /** Lines whose long cures lie in the heated box. */
+  boxLines: number[]
   /** The plan that it changes; null for the first. */
   basedOn: number | null
   /** The plan that it brings back, after an undo or a redo. */
@@ -27,7 +29,7 @@ export async function insertPlan(db: Db, workspaceId: number, plan: NewPlan): Pr
   const [id = 0] = await db('plans').insert({
     workspace_id: workspaceId, origin_at: plan.originAt, made_at: plan.madeAt, made_by: plan.madeBy,
     objective: JSON.stringify(plan.objective), promises: JSON.stringify(plan.promises),
-    terms: JSON.stringify(plan.terms), sand_lines: JSON.stringify(plan.sandLines), based_on: plan.basedOn, restores: plan.restores,
+    terms: JSON.stringify(plan.terms), sand_lines: JSON.stringify(plan.sandLines), box_lines: JSON.stringify(plan.boxLines), based_on: plan.basedOn, restores: plan.restores,
   })
   const rows = plan.tasks.map((task) => ({
     workspace_id: workspaceId, plan_id: id, task_key: task.key, order_line_id: task.orderLineId, pot_id: task.potId, kind: task.kind, title: task.title,
@@ -43,6 +45,7 @@ export interface KeptPlan {
   id: number
   terms: PlanTerms
   sandLines: number[]
+  boxLines: number[]
   /** The lines of which something was planned. */
   lineIds: ReadonlySet<number>
   basedOn: number | null
@@ -59,6 +62,7 @@ interface PlanColumns {
   promises: string
   terms: string
   sand_lines: string
+  box_lines: string
   based_on: number | null
   restores: number | null
 }
@@ -71,7 +75,7 @@ export async function getKeptPlan(db: Db, workspaceId: number, id: number | null
   if (!plan) return null
   const rows = (await db('plan_tasks').where({ plan_id: plan.id }).select('task_key', 'order_line_id', 'start_at', 'end_at', 'person_id', 'station_id', 'place_id')) as (Omit<TaskColumns, 'station'> & { station_id: number | null })[]
   return {
-    id: plan.id, terms: json<PlanTerms>(plan.terms), sandLines: json<number[]>(plan.sand_lines), basedOn: plan.based_on, restores: plan.restores,
+    id: plan.id, terms: json<PlanTerms>(plan.terms), sandLines: json<number[]>(plan.sand_lines), boxLines: json<number[]>(plan.box_lines), basedOn: plan.based_on, restores: plan.restores,
     lineIds: new Set(rows.map((row) => row.order_line_id)),
     tasks: rows.map((row) => ({ key: row.task_key, startAt: row.start_at, endAt: row.end_at, personId: row.person_id, stationId: row.station_id, placeId: row.place_id })),
   }
@@ -117,6 +121,7 @@ export async function getNewestPlan(db: Db, workspaceId: number): Promise<PlanVi
     .join('order_lines', 'order_lines.id', 'plan_tasks.order_line_id')
     .leftJoin('stations', 'stations.id', 'plan_tasks.station_id')
     .where('plan_tasks.plan_id', plan.id)
+    .where('plan_tasks.end_at', '>', db.ref('plan_tasks.start_at'))
     .orderBy([{ column: 'plan_tasks.start_at' }, { column: 'plan_tasks.id' }])
     .select('plan_tasks.*', 'order_lines.order_id', 'stations.name as station')) as TaskColumns[]
   const own = plan.restores ?? plan.id
@@ -129,7 +134,7 @@ export async function getNewestPlan(db: Db, workspaceId: number): Promise<PlanVi
     originAt: iso(plan.origin_at),
     madeAt: iso(plan.made_at),
     madeBy: plan.made_by_name,
-    promises: json<PromiseRow[]>(plan.promises).map((promise) => ({ ...promise, odds: promise.odds ?? null })),
+    promises: json<PromiseRow[]>(plan.promises).map((promise) => ({ ...promise, odds: promise.odds ?? null, usesBox: promise.usesBox ?? false })),
     tasks: rows.map((row) => ({
       key: row.task_key, orderId: row.order_id, orderLineId: row.order_line_id, potId: row.pot_id, kind: row.kind, title: row.title, attended: row.attended === 1,
       startAt: iso(row.start_at), endAt: iso(row.end_at), personId: row.person_id, station: row.station, placeId: row.place_id, binding: row.binding, withKey: row.with_key,

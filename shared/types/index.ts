@@ -147,6 +147,8 @@ export interface PromiseRow {
   /** Minutes late; zero or less is in time. */
   lateMin: number
   usesSand: boolean
+  /** Whether some of its long cures lie in the heated box. */
+  usesBox: boolean
   /** What holds it there, from the first cause to the last. */
   because: readonly string[]
   /** Null where nothing is planned, and for plans from before odds were worked out. */

@@ -80,13 +80,14 @@ describe('planRequest', () => {
     places: [{ id: 'r1', kind: 'rack', room: 'pour', areaCm2: 2000 }],
     moulds: [{ id: 'm1', count: 4 }],
     range: { coldC: 20, warmC: 20 },
+    box: { tempC: 40, areaCm2: 1000 },
   }
   const line = (changes: Partial<PlanLine> = {}, one = recipe()): PlanLine => ({
     id: 1, recipe: one, quantity: 2, promisedMin: 5000, weight: 1, demoulded: new Set(), judged: new Set(),
-    pots: one.layers.map((each, i) => ({ id: i + 1, layerId: each.id, firstPiece: 1, pieces: 2, stirMin: 4, restMin: 6, workMin: 40, pouredMin: null })), ...changes,
+    pots: one.layers.map((each, i) => ({ id: i + 1, layerId: each.id, firstPiece: 1, pieces: 2, stirMin: 4, restMin: 6, workMin: 40, pouredMin: null, heatedUntilMin: null })), ...changes,
   })
-  const solve = (lines: PlanLine[], sandLines: number[] = []) => {
-    const question = planRequest({ horizonMin: 20 * 1440, lines, resins: new Map([[1, resin]]), workroom, rules, sandLines: new Set(sandLines), iterations: 10, seed: 1 })
+  const solve = (lines: PlanLine[], sandLines: number[] = [], boxLines: number[] = []) => {
+    const question = planRequest({ horizonMin: 20 * 1440, lines, resins: new Map([[1, resin]]), workroom, rules, paths: { sandLines: new Set(sandLines), boxLines: new Set(boxLines) }, iterations: 10, seed: 1 })
     const result = plan(question.request, { now: () => 0, startedAt: 0 })
     if (!result.ok) throw new Error(JSON.stringify(result.issues))
     expect(checkPlan(question.request, result.value.tasks)).toEqual([])
@@ -124,7 +125,7 @@ describe('planRequest', () => {
     expect(at('pour back').startMin).toBeLessThanOrEqual(620)
   })
   test('lines begun at the same time do not get in each other’s way', () => {
-    const potsOf = (id: number) => two.layers.map((each, i) => ({ id: id * 10 + i, layerId: each.id, firstPiece: 1, pieces: 1, stirMin: 4, restMin: 6, workMin: 40, pouredMin: i === 0 ? -100 : null }))
+    const potsOf = (id: number) => two.layers.map((each, i) => ({ id: id * 10 + i, layerId: each.id, firstPiece: 1, pieces: 1, stirMin: 4, restMin: 6, workMin: 40, pouredMin: i === 0 ? -100 : null, heatedUntilMin: null }))
     const begun = [1, 2, 3, 4].map((id) => line({ id, pots: potsOf(id) }, { ...two, mouldId: null }))
     const { answer, question } = solve(begun)
     const pours = answer.tasks.filter((task) => question.meaning.get(task.id)?.title === 'pour back')

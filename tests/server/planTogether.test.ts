@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals'
-import { planRequest, type PlanLine } from '../../core/batch'
+import { planRequest, type LinePaths, type PlanLine } from '../../core/batch'
 import { plan } from '../../core/plan'
 import { choosePaths } from '../../server/services/planning/choosePaths'
 import { planTogether } from '../../server/services/planning/planTogether'
@@ -14,20 +14,21 @@ const workroom = {
   places: [{ id: 'r1', kind: 'rack', room: 'a', areaCm2: 9000 }],
   moulds: [],
   range: { coldC: 20, warmC: 20 },
+  box: null,
 }
 const solve = (request: ReturnType<typeof planRequest>['request']) => Promise.resolve(plan(request, { now: () => 0, startedAt: 0 }))
 
 /** A line whose face was poured at minute −100, so its back is due before minute 620. */
 function begunLine(id: number, recoat: 'either' | 'tack'): PlanLine {
   const made = recipe({ mouldId: null, layers: [layer({ name: 'face' }), layer({ id: 2, name: 'back', pourMin: 20, recoat })], steps: [step({ name: 'demould', phase: 'after', waitsFor: 'demould' })] })
-  const pots = made.layers.map((each, i) => ({ id: id * 10 + i, layerId: each.id, firstPiece: 1, pieces: 1, stirMin: 4, restMin: 6, workMin: 60, pouredMin: i === 0 ? -100 : null }))
+  const pots = made.layers.map((each, i) => ({ id: id * 10 + i, layerId: each.id, firstPiece: 1, pieces: 1, stirMin: 4, restMin: 6, workMin: 60, pouredMin: i === 0 ? -100 : null, heatedUntilMin: null }))
   return { id, recipe: made, quantity: 1, promisedMin: 9000, weight: 1, demoulded: new Set(), judged: new Set(), pots }
 }
 
 async function together(lines: PlanLine[]) {
-  const ask = (some: PlanLine[], sandLines: ReadonlySet<number>, iterations: number) => planRequest({ horizonMin: HORIZON_MIN, lines: some, resins: new Map([[1, resin]]), workroom, rules, sandLines, iterations, seed: 1 })
-  const alone = await choosePaths(lines, (line, sandLines) => solve(ask([line], sandLines, 5).request))
-  return { alone, ...(await planTogether(lines, alone, (some, sandLines) => ask(some, sandLines, 20), ({ request }) => solve(request))) }
+  const ask = (some: PlanLine[], paths: LinePaths, iterations: number) => planRequest({ horizonMin: HORIZON_MIN, lines: some, resins: new Map([[1, resin]]), workroom, rules, paths, iterations, seed: 1 })
+  const alone = await choosePaths(lines, (line, paths) => solve(ask([line], paths, 5).request))
+  return { alone, ...(await planTogether(lines, alone, (some, paths) => ask(some, paths, 20), ({ request }) => solve(request))) }
 }
 
 test('lines that each fit alone and not together: one is sanded first, all are planned', async () => {

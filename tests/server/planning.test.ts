@@ -27,6 +27,7 @@ const pot = (changes: Partial<StoredPot> = {}): StoredPot => ({
 const piece = (number: number, state: StoredPiece['state']): StoredPiece => ({
   id: number, number, state, version: 1, placeId: 1, orderLineId: 90, orderId: 9, orderTitle: '', recipeId: 1, recipeVersion: null, recipeName: '', footprintCm2: 100,
 })
+const linesOf = (one: Order, shelf: Shelf, pots: StoredPot[], pieces: StoredPiece[], heatedUntil = new Map<string, Date>()) => planLines(one, { shelf, pots, pieces, origin, heatedUntil })
 const only = (lines: PlanLine[]): PlanLine => {
   expect(lines).toHaveLength(1)
   return lines[0]!
@@ -50,44 +51,44 @@ describe('letters for pots', () => {
 describe('what is left to do of an order', () => {
   const shelf = shelfOf(recipe())
   test('a commission weighs three times a market day', () => {
-    const weight = (kind: Order['kind']) => only(planLines(order({ kind }), shelf, [pot()], [], origin)).weight
+    const weight = (kind: Order['kind']) => only(linesOf(order({ kind }), shelf, [pot()], [])).weight
     expect([weight('commission'), weight('market')]).toEqual([3, 1])
   })
   test('the promise is minutes from the start of the plan', () => {
-    expect(only(planLines(order(), shelf, [pot()], [], origin)).promisedMin).toBe(9000)
+    expect(only(linesOf(order(), shelf, [pot()], [])).promisedMin).toBe(9000)
   })
   test('what has been poured tells when, what is being mixed is done soon', () => {
-    const [poured, mixing, planned] = only(planLines(order(), shelf, [pot({ pouredAt: after(-120), state: 'poured' }), pot({ id: 2, state: 'mixing' }), pot({ id: 3 })], [], origin)).pots
+    const [poured, mixing, planned] = only(linesOf(order(), shelf, [pot({ pouredAt: after(-120), state: 'poured' }), pot({ id: 2, state: 'mixing' }), pot({ id: 3 })], [])).pots
     // stir 4 + rest 6 + 2 pieces of 2 minutes
     expect([poured?.pouredMin, mixing?.pouredMin, planned?.pouredMin]).toEqual([-120, 14, null])
   })
   test('a pot given up does not count', () => {
-    expect(only(planLines(order(), shelf, [pot({ state: 'spoiled' }), pot({ id: 2 })], [], origin)).pots.map((one) => one.id)).toEqual([2])
+    expect(only(linesOf(order(), shelf, [pot({ state: 'spoiled' }), pot({ id: 2 })], [])).pots.map((one) => one.id)).toEqual([2])
   })
   test('pieces out of their mould and judged ones are told', () => {
-    const line = only(planLines(order(), shelf, [pot({ state: 'poured', pouredAt: after(-5000) })], [piece(1, 'demoulded'), piece(2, 'lost')], origin))
+    const line = only(linesOf(order(), shelf, [pot({ state: 'poured', pouredAt: after(-5000) })], [piece(1, 'demoulded'), piece(2, 'lost')]))
     expect([[...line.demoulded].sort(), [...line.judged]]).toEqual([[1, 2], [2]])
   })
   test('nothing is left when all are judged, nothing can be said without a recipe', () => {
-    expect(planLines(order(), shelf, [pot({ state: 'poured' })], [piece(1, 'good'), piece(2, 'good')], origin)).toEqual([])
-    expect(planLines(order({ lines: [{ id: 90, recipeId: 77, quantity: 2, recipeVersion: null }] }), shelf, [pot()], [], origin)).toEqual([])
+    expect(linesOf(order(), shelf, [pot({ state: 'poured' })], [piece(1, 'good'), piece(2, 'good')])).toEqual([])
+    expect(linesOf(order({ lines: [{ id: 90, recipeId: 77, quantity: 2, recipeVersion: null }] }), shelf, [pot()], [])).toEqual([])
   })
 })
 
 describe('a promise', () => {
   const one = recipe({ layers: [layer()], steps: [step({ name: 'demould', phase: 'after', waitsFor: 'demould', demoulds: true })] })
-  const line = only(planLines(order(), shelfOf(one), [pot()], [], origin))
+  const line = only(linesOf(order(), shelfOf(one), [pot()], []))
   const question = planRequest({
-    horizonMin: 20_000, lines: [line], resins: new Map([[1, resin]]), rules, sandLines: new Set(), iterations: 5, seed: 1,
+    horizonMin: 20_000, lines: [line], resins: new Map([[1, resin]]), rules, paths: { sandLines: new Set(), boxLines: new Set() }, iterations: 5, seed: 1,
     workroom: {
       makers: [{ id: 'p1', skills: ['pour'], shifts: [[0, 480], [1440, 1920], [2880, 3360]] }],
       stations: [{ id: 's1', kind: 'bench', room: 'a' }, { id: 's2', kind: 'pour table', room: 'a' }],
-      places: [{ id: 'r1', kind: 'rack', room: 'a', areaCm2: 900 }], moulds: [{ id: 'm1', count: 4 }], range: { coldC: 20, warmC: 20 },
+      places: [{ id: 'r1', kind: 'rack', room: 'a', areaCm2: 900 }], moulds: [{ id: 'm1', count: 4 }], range: { coldC: 20, warmC: 20 }, box: null,
     },
   })
   const solved = plan(question.request, { now: () => 0, startedAt: 0 })
   const names = { meaning: question.meaning, person: () => 'Wren', order: () => 'Two plaques', timeZone: 'UTC', origin }
-  const paths = { sandLines: new Set<number>(), impossible: new Map<number, string[]>() }
+  const paths = { sandLines: new Set<number>(), boxLines: new Set<number>(), impossible: new Map<number, string[]>() }
   const none = new Map<number, PromiseOdds>()
 
   test('is kept or missed by so many minutes, with the reasons', () => {

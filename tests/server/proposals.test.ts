@@ -184,7 +184,7 @@ test('the question of the plan that holds is answered by the plan that holds', a
 
 test('hours away cut shifts, hours beyond them are added and join', () => {
   const origin = new Date('2026-03-02T00:00:00.000Z')
-  const room = { makers: [{ id: 'p7', skills: [], shifts: [[480, 1080], [1920, 2520]] as [number, number][] }], stations: [], places: [], moulds: [], range: { coldC: 18, warmC: 20 } }
+  const room = { makers: [{ id: 'p7', skills: [], shifts: [[480, 1080], [1920, 2520]] as [number, number][] }], stations: [], places: [], moulds: [], range: { coldC: 18, warmC: 20 }, box: null }
   const at = (minute: number) => new Date(origin.getTime() + minute * 60_000).toISOString()
   const shifts = (terms: Partial<PlanTerms>) => withShiftChanges(room, { ...NO_TERMS, ...terms }, origin).makers[0]!.shifts
   expect(shifts({ away: [{ personId: 7, fromAt: at(600), toAt: at(2000) }] })).toEqual([[480, 600], [2000, 2520]])

@@ -29,6 +29,7 @@ const oddsWords = computed(() => {
       <StateWord v-else-if="promise.lateMin > 0" :word="`late by ${formatDuration(promise.lateMin)}`" stage="hands" />
       <span v-else>ready {{ dayAndClock(promise.readyAt) }}</span>
       <span v-if="promise.usesSand" class="text-soft">; sanded between layers</span>
+      <span v-if="promise.usesBox" class="text-soft">; hardens in the heated box</span>
       <PromiseChance v-if="promise.odds" :odds="promise.odds" />
       <details v-if="promise.readyAt === null || promise.lateMin > 0"><summary class="text-soft">because</summary><ol class="list-decimal pl-5"><li v-for="reason in promise.because" :key="reason">{{ reason }}</li></ol></details>
     </li>

@@ -1,10 +1,8 @@
-import type { PlanLine } from '../../../core/batch'
+import type { LinePaths, PlanLine } from '../../../core/batch'
 import type { PlanAnswer } from '../../../core/plan'
 import type { Result } from '../../../core/result'
 
-export interface Paths {
-  /** Lines that are sanded between layers because no shift meets their tack window. */
-  sandLines: ReadonlySet<number>
+export interface Paths extends LinePaths {
   /** Lines that no plan can hold, with the reason and what cannot go together. */
   impossible: ReadonlyMap<number, readonly string[]>
 }
@@ -16,15 +14,15 @@ export const mayBeSanded = (line: PlanLine) => line.recipe.layers.some((layer, i
  * Chooses for each line, as if it were alone in the workshop, between recoating in the tack window and sanding
  * first; the window saves days, so sanding is taken only where the window cannot be met.
  */
-export async function choosePaths(lines: readonly PlanLine[], tryAlone: (line: PlanLine, sandLines: ReadonlySet<number>) => Promise<Result<PlanAnswer>>): Promise<Paths> {
-  const sandLines = new Set<number>()
+export async function choosePaths(lines: readonly PlanLine[], tryAlone: (line: PlanLine, paths: LinePaths) => Promise<Result<PlanAnswer>>): Promise<Paths> {
+  const [sandLines, boxLines] = [new Set<number>(), new Set<number>()]
   const impossible = new Map<number, readonly string[]>()
   for (const line of lines) {
-    const tacky = await tryAlone(line, new Set())
+    const tacky = await tryAlone(line, { sandLines: new Set(), boxLines })
     if (tacky.ok) continue
-    const sanded = mayBeSanded(line) ? await tryAlone(line, new Set([line.id])) : tacky
+    const sanded = mayBeSanded(line) ? await tryAlone(line, { sandLines: new Set([line.id]), boxLines }) : tacky
     if (sanded.ok) sandLines.add(line.id)
     else impossible.set(line.id, sanded.issues.map((issue) => issue.message))
   }
-  return { sandLines, impossible }
+  return { sandLines, boxLines, impossible }
 }

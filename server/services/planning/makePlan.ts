@@ -21,7 +21,7 @@ export async function makePlan(who: Who, solve: Solve, now: Date, weigh: Weigh =
   const { workspaceId } = who
   const keep = await getKeptPlan(database(), workspaceId)
   const terms = keep?.terms ?? NO_TERMS
-  const situation = await readSituation(workspaceId, now, terms)
+  const situation = await readSituation(workspaceId, now, keep, terms)
   const worked = await workOut(situation, { kind, terms, keep, solve, weigh })
   await inTransaction((trx) => insertPlan(trx, workspaceId, { ...worked, originAt: situation.origin, madeAt: now, madeBy: who.personId, terms, basedOn: keep && ownIdOf(keep), restores: null }))
   return (await getNewestPlan(database(), workspaceId)) as PlanView

@@ -9,9 +9,9 @@ import { pinsOf } from './terms'
 export async function planQuestion(who: Who, now: Date): Promise<PlanQuestionView | null> {
   const keep = await getKeptPlan(database(), who.workspaceId)
   if (!keep) return null
-  const { lines, ask, origin } = await readSituation(who.workspaceId, now, keep.terms)
+  const { lines, ask, origin } = await readSituation(who.workspaceId, now, keep, keep.terms)
   const planned = lines.filter((line) => keep.lineIds.has(line.id))
-  const question = ask(planned, new Set(keep.sandLines), 1)
+  const question = ask(planned, { sandLines: new Set(keep.sandLines), boxLines: new Set(keep.boxLines) }, 1)
   const tasks = keptTasks(keep, origin)
   const begun = holdBegun(question, tasks)
   const { request, meaning } = question

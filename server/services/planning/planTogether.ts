@@ -1,4 +1,4 @@
-import type { PlanLine, PlanQuestion } from '../../../core/batch'
+import type { LinePaths, PlanLine, PlanQuestion } from '../../../core/batch'
 import type { PlanAnswer } from '../../../core/plan'
 import type { Result } from '../../../core/result'
 import { mayBeSanded, type Paths } from './choosePaths'
@@ -16,15 +16,16 @@ export interface Together {
 export async function planTogether(
   lines: readonly PlanLine[],
   chosen: Paths,
-  ask: (lines: PlanLine[], sandLines: ReadonlySet<number>) => PlanQuestion,
+  ask: (lines: PlanLine[], paths: LinePaths) => PlanQuestion,
   solve: (question: PlanQuestion) => Promise<Result<PlanAnswer>>,
 ): Promise<Together> {
+  const { boxLines } = chosen
   const [sandLines, impossible] = [new Set(chosen.sandLines), new Map(chosen.impossible)]
   for (;;) {
-    const question = ask(lines.filter((line) => !impossible.has(line.id)), sandLines)
+    const question = ask(lines.filter((line) => !impossible.has(line.id)), { sandLines, boxLines })
     const solved = await solve(question)
     const stuck = solved.ok ? undefined : stuckLine(solved.issues[0]?.path ?? '', question, lines)
-    if (solved.ok || !stuck) return { question, solved, paths: { sandLines, impossible } }
+    if (solved.ok || !stuck) return { question, solved, paths: { sandLines, boxLines, impossible } }
     if (mayBeSanded(stuck) && !sandLines.has(stuck.id)) sandLines.add(stuck.id)
     else impossible.set(stuck.id, solved.issues.map((issue) => issue.message))
   }

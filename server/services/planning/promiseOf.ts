@@ -19,7 +19,7 @@ export interface PromiseContext {
 /** How an order's promise fares under the plan, and what holds its end where it is. */
 export function promiseOf(order: Order, { plan, question, paths, names, odds }: PromiseContext): PromiseRow {
   const lineIds = new Set(order.lines.map((line) => line.id))
-  const row = { orderId: order.id, title: order.title, promisedAt: order.promisedAt, usesSand: order.lines.some((line) => paths.sandLines.has(line.id)), odds: null }
+  const row = { orderId: order.id, title: order.title, promisedAt: order.promisedAt, usesSand: order.lines.some((line) => paths.sandLines.has(line.id)), usesBox: order.lines.some((line) => paths.boxLines.has(line.id)), odds: null }
   const impossible = order.lines.map((line) => paths.impossible.get(line.id)).find((reason) => reason !== undefined)
   const refusal = impossible ?? (isRefusal(plan) ? plan : undefined)
   if (refusal !== undefined || isRefusal(plan)) return { ...row, readyAt: null, lateMin: 0, because: (refusal ?? []).map((sentence) => inWords(sentence, names)) }

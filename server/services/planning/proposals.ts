@@ -39,7 +39,7 @@ function viewOf({ workspaceId: _workspace, outcome, ...proposal }: rows.StoredPr
     outcome: outcome && {
       promises: outcome.promises,
       moved: outcome.moved,
-      tasks: outcome.tasks.map(({ stationId: _station, ...task }): PlanTaskRow => task),
+      tasks: outcome.tasks.filter((task) => task.endAt > task.startAt).map(({ stationId: _station, ...task }): PlanTaskRow => task),
     },
   }
 }
@@ -49,7 +49,7 @@ export async function workOutProposal(proposal: rows.StoredProposal, solve: Solv
   const { workspaceId, ask, basePlanId } = proposal
   const db = database()
   const keep = basePlanId === null ? null : await getKeptPlan(db, workspaceId, basePlanId)
-  const situation = await readSituation(workspaceId, now, ask.terms, ask.suppose)
+  const situation = await readSituation(workspaceId, now, keep, ask.terms, ask.suppose)
   const worked = await workOut(situation, { kind: ask.kind, terms: ask.terms, keep, solve, weigh })
   return storedOutcome(worked, situation, keep, ask, await stationNames(db, workspaceId))
 }
@@ -59,7 +59,7 @@ const stationNames = async (db: Db, workspaceId: number) => new Map((await listS
 function storedOutcome(worked: WorkedOut, { origin, orders }: Situation, keep: KeptPlan | null, ask: PlanAsk, stations: ReadonlyMap<number, string>): rows.StoredOutcome {
   const orderOf = new Map(orders.flatMap((order) => order.lines.map((line) => [line.id, order.id] as const)))
   return {
-    objective: worked.objective, promises: worked.promises, sandLines: worked.sandLines, terms: ask.terms, originAt: origin.toISOString(),
+    objective: worked.objective, promises: worked.promises, sandLines: worked.sandLines, boxLines: worked.boxLines, terms: ask.terms, originAt: origin.toISOString(),
     moved: movedTasks(worked.tasks, keep, orderOf),
     tasks: worked.tasks.map((task) => ({
       ...task, orderId: orderOf.get(task.orderLineId) ?? 0, startAt: task.startAt.toISOString(), endAt: task.endAt.toISOString(),
@@ -95,7 +95,7 @@ export async function acceptProposal(who: Who, id: number, now: Date): Promise<P
     const holds = await requireNewest(trx, workspaceId, basePlanId)
     await rows.moveProposal(trx, id, ['done'], 'accepted')
     await insertPlan(trx, workspaceId, {
-      objective: outcome.objective, promises: outcome.promises, terms: outcome.terms, sandLines: outcome.sandLines,
+      objective: outcome.objective, promises: outcome.promises, terms: outcome.terms, sandLines: outcome.sandLines, boxLines: outcome.boxLines,
       tasks: await stillThere(trx, workspaceId, outcome.tasks.map(({ orderId: _order, station: _station, ...task }) => ({ ...task, startAt: new Date(task.startAt), endAt: new Date(task.endAt) }))),
       originAt: new Date(outcome.originAt), madeAt: now, madeBy: who.personId, basedOn: holds && ownIdOf(holds), restores: null,
     })
@@ -134,7 +134,7 @@ export async function restorePlan(who: Who, planId: number, direction: 'undo' | 
   const wanted = direction === 'undo' ? (own?.basedOn ?? null) : holds && holds.restores !== null ? await planMadeFrom(db, workspaceId, holds.restores) : null
   const keep = wanted === null ? null : await getKeptPlan(db, workspaceId, wanted)
   if (!keep) throw new AppError('unknown', direction === 'undo' ? 'There is no plan before this one.' : 'Nothing was undone since this plan was made.')
-  const situation = await readSituation(workspaceId, now, keep.terms)
+  const situation = await readSituation(workspaceId, now, holds, keep.terms)
   const worked = await workOut(situation, { kind: 'keep', terms: keep.terms, keep, solve, weigh })
   await inTransaction(async (trx) => {
     await lockWorkspace(trx, workspaceId)

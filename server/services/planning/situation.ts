@@ -1,4 +1,4 @@
-import { CLOCK, planRequest, type PlanLine, type PlanQuestion, type Workroom } from '../../../core/batch'
+import { CLOCK, isBoxTask, mayBeHeated, planRequest, type LinePaths, type PlanLine, type PlanQuestion, type Workroom } from '../../../core/batch'
 import type { Pin, PlannedTask } from '../../../core/plan'
 import { MINUTES_PER_DAY } from '../../../core/units'
 import type { OddsBasis, Order, PlanTerms, Supposition } from '../../../shared/types'
@@ -35,14 +35,17 @@ export interface Situation {
   /** Names by the planner's ids. */
   people: ReadonlyMap<string, string>
   /** The question to the core about some of the lines. */
-  ask: (lines: PlanLine[], sandLines: ReadonlySet<number>, iterations: number) => PlanQuestion
+  ask: (lines: PlanLine[], paths: LinePaths, iterations: number) => PlanQuestion
+  /** Whether the long cures of a line can lie in the heated box. */
+  mayBeHeated: (line: PlanLine) => boolean
 }
 
 /**
- * Reads orders, recipes, pots, pieces, shifts and moulds as they are now, with what is only supposed beside them.
+ * Reads orders, recipes, pots, pieces, shifts and moulds as they are now, with what is only supposed beside them. What lies in
+ * the heated box is there by the plan so far.
  * Brings the pots still to be mixed in step with the orders on the way.
  */
-export async function readSituation(workspaceId: number, now: Date, terms: PlanTerms, suppose: readonly Supposition[] = []): Promise<Situation> {
+export async function readSituation(workspaceId: number, now: Date, keep: KeptPlan | null, terms: PlanTerms, suppose: readonly Supposition[] = []): Promise<Situation> {
   const db = database()
   const origin = new Date(Math.ceil(now.getTime() / MS_PER_MIN) * MS_PER_MIN)
   const horizonMin = HORIZON_DAYS * MINUTES_PER_DAY
@@ -57,17 +60,19 @@ export async function readSituation(workspaceId: number, now: Date, terms: PlanT
   const pots = [...real, ...supposedPots(orders, shelf)]
   const pieces = await listPieces(db, workspaceId, { orderLineIds: realLines.map((line) => line.id) })
   const room = withSupposedMoulds(withShiftChanges(workroom, terms, origin), suppose)
+  const heatedUntil = new Map(keep?.tasks.flatMap((task) => (isBoxTask(task.key) && task.startAt <= now ? [[task.key, task.endAt] as const] : [])))
   return {
     origin, timeZone: workspace.timeZone, basis: await readExperience(db, workspaceId, workspace.rules.yieldPct), orders,
-    lines: orders.flatMap((order) => planLines(order, shelf, pots, pieces, origin)),
+    lines: orders.flatMap((order) => planLines(order, { shelf, pots, pieces, origin, heatedUntil })),
     people: new Map(people.map((person) => [planId.person(person.id), person.name])),
-    ask: (lines, sandLines, iterations) => questionOf({ lines, sandLines, iterations, room, shelf, horizonMin, pots, terms, origin }),
+    ask: (lines, paths, iterations) => questionOf({ lines, paths, iterations, room, shelf, horizonMin, pots, terms, origin }),
+    mayBeHeated: (line) => mayBeHeated(line, room.box, shelf.resins),
   }
 }
 
-function questionOf(of: { lines: PlanLine[]; sandLines: ReadonlySet<number>; iterations: number; room: Workroom; shelf: Shelf; horizonMin: number; pots: readonly StoredPot[]; terms: PlanTerms; origin: Date }): PlanQuestion {
-  const { lines, sandLines, iterations, room, shelf, horizonMin, pots, terms, origin } = of
-  const question = planRequest({ horizonMin, lines, resins: shelf.resins, workroom: room, rules: shelf.rules, sandLines, iterations, seed: 1 })
+function questionOf(of: { lines: PlanLine[]; paths: LinePaths; iterations: number; room: Workroom; shelf: Shelf; horizonMin: number; pots: readonly StoredPot[]; terms: PlanTerms; origin: Date }): PlanQuestion {
+  const { lines, paths, iterations, room, shelf, horizonMin, pots, terms, origin } = of
+  const question = planRequest({ horizonMin, lines, resins: shelf.resins, workroom: room, rules: shelf.rules, paths, iterations, seed: 1 })
   addDeliveries(question, terms, pots, origin)
   return question
 }

@@ -1,8 +1,9 @@
-import type { PlanLine, PlanQuestion } from '../../../core/batch'
-import { checkPlan, type Pin, type PlanAnswer, type PlanRequest, type PlanWork } from '../../../core/plan'
+import { isBoxTask, type LinePaths, type PlanLine, type PlanQuestion } from '../../../core/batch'
+import { checkPlan, type Pin, type PlanAnswer, type PlannedTask, type PlanRequest, type PlanWork } from '../../../core/plan'
 import type { Result } from '../../../core/result'
 import type { AskKind, PlanTerms, PromiseOdds, PromiseRow } from '../../../shared/types'
 import type { KeptPlan, NewPlanTask } from '../../db/plans'
+import { chooseBoxes } from './chooseBoxes'
 import { choosePaths, type Paths } from './choosePaths'
 import { oddsOf, type Weigh } from './oddsOf'
 import { planTogether } from './planTogether'
@@ -24,6 +25,7 @@ export interface WorkedOut {
   promises: PromiseRow[]
   tasks: NewPlanTask[]
   sandLines: number[]
+  boxLines: number[]
 }
 
 export interface WorkOutOptions {
@@ -43,19 +45,23 @@ export async function workOut(situation: Situation, { kind, terms, keep, solve, 
   const kept = kind === 'afresh' ? null : earlier
 
   const alone = await pathsOf(situation, keep, kind, solve)
-  const together = (withHands: boolean) => {
+  const together = (paths: Paths, beside: readonly PlannedTask[] | null, withHands: boolean, improves: boolean) => {
     let held: Pin[] = []
-    const ask = (some: PlanLine[], sandLines: ReadonlySet<number>) => {
-      const question = situation.ask(some, sandLines, ITERATIONS)
+    const ask = (some: PlanLine[], chosen: LinePaths) => {
+      const question = situation.ask(some, chosen, ITERATIONS)
       held = earlier ? holdBegun(question, earlier, withHands) : []
       return question
     }
-    return planTogether(lines, alone, ask, ({ request }) => solve({ request, pins: known([...held, ...pins], request), keep: kept, improves: kind === 'improve', tries: TRIES }))
+    return planTogether(lines, paths, ask, ({ request }) => solve({ request, pins: known([...held, ...pins], request), keep: beside, improves, tries: TRIES }))
   }
-  let planned = await together(true)
+  let withHands = true
+  let planned = await together(alone, kept, withHands, kind === 'improve')
   // What hands have begun or are about to gives way where nothing else does.
-  if (earlier && (!planned.solved.ok || planned.paths.impossible.size > alone.impossible.size)) planned = await together(false)
-  const { question, solved, paths } = planned
+  if (earlier && (!planned.solved.ok || planned.paths.impossible.size > alone.impossible.size)) {
+    withHands = false
+    planned = await together(alone, kept, withHands, kind === 'improve')
+  }
+  const { question, solved, paths } = await chooseBoxes(planned, situation.mayBeHeated, lines, (chosen, so) => together(chosen, so.tasks, withHands, true))
   if (solved.ok) requireProven(question.request, solved.value)
 
   const odds = solved.ok ? await oddsOf(solved.value, { question, orders, lines, basis, origin }, weigh) : new Map<number, PromiseOdds>()
@@ -67,15 +73,22 @@ export async function workOut(situation: Situation, { kind, terms, keep, solve, 
     promises: orders.map((order) => promiseOf(order, context)),
     tasks: solved.ok ? storedTasks(solved.value, question, origin) : [],
     sandLines: [...paths.sandLines],
+    boxLines: [...paths.boxLines],
   }
 }
 
-/** Lines that were planned before keep the path they took; the others are tried alone. */
+/** Lines that were planned before keep the path they took; the others are tried alone. What is begun does not leave the heated box. */
 async function pathsOf({ lines, ask }: Situation, keep: KeptPlan | null, kind: AskKind, solve: Solve): Promise<Paths> {
   const isKnown = (line: PlanLine) => kind !== 'afresh' && keep?.lineIds.has(line.id) === true
-  const chosen = await choosePaths(lines.filter((line) => !isKnown(line)), (line, sandLines) => solve({ request: ask([line], sandLines, ITERATIONS_ALONE).request, pins: [], keep: null, improves: false, tries: 0 }))
-  const sanded = new Set(keep?.sandLines)
-  return { sandLines: new Set([...chosen.sandLines, ...lines.filter((line) => isKnown(line) && sanded.has(line.id)).map((line) => line.id)]), impossible: chosen.impossible }
+  const isBegun = (line: PlanLine) => line.pots.some((pot) => pot.pouredMin !== null)
+  const chosen = await choosePaths(lines.filter((line) => !isKnown(line)), (line, paths) => solve({ request: ask([line], paths, ITERATIONS_ALONE).request, pins: [], keep: null, improves: false, tries: 0 }))
+  const [sanded, heated] = [new Set(keep?.sandLines), new Set(keep?.boxLines)]
+  const idsOf = (some: readonly PlanLine[]) => some.map((line) => line.id)
+  return {
+    sandLines: new Set([...chosen.sandLines, ...idsOf(lines.filter((line) => isKnown(line) && sanded.has(line.id)))]),
+    boxLines: new Set(idsOf(lines.filter((line) => (isKnown(line) || isBegun(line)) && heated.has(line.id)))),
+    impossible: chosen.impossible,
+  }
 }
 
 /** The pins of tasks that there are; of two for one task the later counts. */
@@ -95,7 +108,8 @@ function storedTasks(answer: PlanAnswer, question: PlanQuestion, origin: Date): 
   const at = (minute: number) => new Date(origin.getTime() + minute * MS_PER_MIN)
   return answer.tasks.flatMap((task) => {
     const meaning = question.meaning.get(task.id)
-    if (!meaning || task.endMin === task.startMin) return []
+    // What has come out of the heated box is remembered, so that no later plan puts it in again.
+    if (!meaning || (task.endMin === task.startMin && !isBoxTask(task.id))) return []
     return [{
       key: task.id, orderLineId: meaning.lineId, potId: meaning.potId, kind: meaning.kind, title: meaning.title, attended: task.maker !== null,
       startAt: at(task.startMin), endAt: at(task.endMin), personId: rowId(task.maker), stationId: rowId(task.station), placeId: rowId(task.place),

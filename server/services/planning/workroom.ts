@@ -18,6 +18,7 @@ export async function readWorkroom(db: Db, workspaceId: number, origin: Date, ho
   ])
   const end = origin.getTime() + horizonMin * MS_PER_MIN
   const minute = (instant: number) => Math.round((instant - origin.getTime()) / MS_PER_MIN)
+  const boxes = places.flatMap(({ climate, areaCm2 }) => ('boxC' in climate ? [{ tempC: climate.boxC, areaCm2 }] : []))
   const rooms = places.flatMap(({ climate }) => ('boxC' in climate ? [] : [climate]))
   return {
     makers: people.map((person) => ({
@@ -28,6 +29,8 @@ export async function readWorkroom(db: Db, workspaceId: number, origin: Date, ho
     stations: stations.map((station) => ({ id: planId.station(station.id), kind: station.kind, room: station.room })),
     places: places.map((place) => ({ id: planId.place(place.id), kind: place.kind, room: place.kind === 'box' ? place.name : place.roomName, areaCm2: place.areaCm2 })),
     moulds: moulds.map((mould) => ({ id: planId.mould(mould.id), count: mould.count })),
+    // Any of several boxes may be taken: as warm as the coldest surely is, as much room as the largest has.
+    box: boxes.length === 0 ? null : { tempC: Math.min(...boxes.map((box) => box.tempC)), areaCm2: Math.max(...boxes.map((box) => box.areaCm2)) },
     range: { coldC: Math.min(...rooms.map((room) => room.nightC)), warmC: Math.max(...rooms.map((room) => room.dayC)) },
   }
 }

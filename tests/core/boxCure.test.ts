@@ -1,0 +1,101 @@
+import { describe, expect, test } from '@jest/globals'
+import { mayBeHeated, planRequest, type PlanLine, type Recipe, type Resin } from '../../core/batch'
+import { boxWait } from '../../core/batch/boxCure'
+import { rateAt } from '../../core/cure'
+import { checkPlan, plan } from '../../core/plan'
+import { demoulding, layer, recipe, resin, rules, step } from '../fixtures/studio'
+
+const bearing: Resin = { ...resin, heatC: 55 }
+const box = { tempC: 40, areaCm2: 1000 }
+const range = { coldC: 20, warmC: 20 }
+const line = (changes: Partial<PlanLine> = {}, one: Recipe = recipe()): PlanLine => ({
+  id: 1, recipe: one, quantity: 2, promisedMin: 5000, weight: 1, demoulded: new Set(), judged: new Set(),
+  pots: one.layers.map((each, i) => ({ id: i + 1, layerId: each.id, firstPiece: 1, pieces: 2, stirMin: 4, restMin: 6, workMin: 40, pouredMin: null, heatedUntilMin: null })), ...changes,
+})
+
+describe('how long a cure takes on the rack and then in the heated box', () => {
+  test('by hand: until the gel in the room, the rest at the box’s rate', () => {
+    // 180 min at 20 °C, where the rate is 1; (1200 − 180) min of the reference at the rate of 40 °C.
+    const { rackMin, boxMin } = boxWait(bearing, 'demould', range, box, 0)
+    expect(rackMin).toBe(180)
+    expect(Math.abs(boxMin - 1020 / rateAt(bearing, 40))).toBeLessThanOrEqual(1)
+    expect(boxMin).toBeLessThan(300)
+  })
+  test('the margin lengthens both', () => {
+    const [plain, careful] = [boxWait(bearing, 'sand', range, box, 0), boxWait(bearing, 'sand', range, box, 10)]
+    expect(careful.rackMin).toBe(198)
+    expect(careful.boxMin / plain.boxMin).toBeCloseTo(1.1, 2)
+  })
+  test('what comes before the gel needs no box', () => {
+    expect(boxWait(bearing, 'work', range, box, 0).boxMin).toBe(0)
+  })
+})
+
+describe('which lines may be heated', () => {
+  const may = (one = line(), resins: readonly Resin[] = [bearing], own: typeof box | null = box) => mayBeHeated(one, own, new Map(resins.map((each) => [each.id, each])))
+  test('one whose resin bears it and whose pieces have room', () => expect(may()).toBe(true))
+  test.each<[string, () => boolean]>([
+    ['no box', () => may(line(), [bearing], null)],
+    ['a resin of which nobody knows what it bears', () => may(line(), [resin])],
+    ['a resin that goes soft before', () => may(line(), [{ ...bearing, heatC: 39 }])],
+    ['a pot whose pieces are larger than the box', () => may(line({}, recipe({ footprintCm2: 501 })))],
+    ['a pot that is poured', () => may(line({ pots: line().pots.map((pot) => ({ ...pot, pouredMin: -5 })) }))],
+    ['a piece that is formed while it is tacky', () => may(line({}, recipe({ steps: [step({ name: 'form', phase: 'after', waitsFor: 'tackTo' }), demoulding] })))],
+  ])('not with %s', (_, question) => expect(question()).toBe(false))
+})
+
+describe('a line in the heated box', () => {
+  const days = Array.from({ length: 20 }, (_, day): [number, number] => [day * 1440 + 480, day * 1440 + 1080])
+  const workroom = {
+    makers: [{ id: 'p1', skills: ['pour', 'finish'], shifts: days }],
+    stations: [{ id: 's1', kind: 'bench', room: 'pour' }, { id: 's2', kind: 'pour table', room: 'pour' }, { id: 's3', kind: 'sander', room: 'finish' }],
+    places: [{ id: 'r1', kind: 'rack', room: 'pour', areaCm2: 2000 }, { id: 'r2', kind: 'box', room: 'the box', areaCm2: 1000 }],
+    moulds: [{ id: 'm1', count: 4 }], range, box,
+  }
+  const solve = (lines: PlanLine[], boxLines: number[], sandLines: number[] = []) => {
+    const { request, meaning } = planRequest({ horizonMin: 20 * 1440, lines, resins: new Map([[1, bearing]]), workroom, rules, paths: { sandLines: new Set(sandLines), boxLines: new Set(boxLines) }, iterations: 10, seed: 1 })
+    const result = plan(request, { now: () => 0, startedAt: 0 })
+    if (!result.ok) throw new Error(JSON.stringify(result.issues))
+    expect(checkPlan(request, result.value.tasks)).toEqual([])
+    const at = (title: string) => result.value.tasks.find((task) => meaning.get(task.id)?.title === title)!
+    return { at, titles: [...meaning.values()].map((one) => one.title), end: Math.max(...result.value.tasks.filter((task) => task.id !== 'clock').map((task) => task.endMin)) }
+  }
+  const two = recipe({ layers: [layer({ name: 'face' }), layer({ id: 2, name: 'back' })] })
+  const hard = recipe({ steps: [demoulding, step({ name: 'sand', phase: 'after', waitsFor: 'sand' })] })
+
+  test('lies on the rack until the gel, is carried by somebody who is there, and cures on in the warmth', () => {
+    const { at } = solve([line()], [1])
+    expect(at('face cures').endMin - at('face cures').startMin).toBe(180)
+    expect(at('face into the heated box').maker).toBe('p1')
+    expect(at('face into the heated box').startMin).toBeGreaterThanOrEqual(at('face cures').endMin)
+    expect(at('face cures in the warm')).toMatchObject({ place: 'r2' })
+    expect(at('face cures in the warm').startMin - at('face into the heated box').endMin).toBeLessThanOrEqual(10)
+    expect(at('demould').startMin).toBeGreaterThanOrEqual(at('face cures in the warm').endMin)
+  })
+  test('what hardens after the mould does so there too, days sooner', () => {
+    const [warm, cold] = [solve([line({}, hard)], [1]), solve([line({}, hard)], [])]
+    expect(warm.at('hardens for sand').place).toBe('r2')
+    expect(cold.at('hardens for sand').place).toBe('r1')
+    expect(cold.end - warm.end).toBeGreaterThan(1440)
+  })
+  test('a layer that is recoated while it is tacky stays on the rack; one that is sanded does not', () => {
+    const tacky = solve([line({}, two)], [1])
+    expect(tacky.titles).not.toContain('face cures in the warm')
+    expect(tacky.titles).toContain('back cures in the warm')
+    const gap = tacky.at('pour back').startMin - tacky.at('pour face').endMin
+    expect(gap).toBeGreaterThanOrEqual(240)
+    expect(gap).toBeLessThanOrEqual(720)
+    const sanded = solve([line({}, two)], [1], [1])
+    expect(sanded.at('sand and wipe face').startMin).toBeGreaterThanOrEqual(sanded.at('face cures in the warm').endMin)
+  })
+  test('what is poured and has not gelled is carried later; what is in the box comes out when it was to', () => {
+    const poured = (heatedUntilMin: number | null) => line({ pots: line().pots.map((pot) => ({ ...pot, pouredMin: -100, heatedUntilMin })) })
+    const { at } = solve([poured(null)], [1])
+    expect(at('face cures')).toMatchObject({ startMin: 0, endMin: 80 })
+    expect(at('face into the heated box').startMin).toBe(480)
+    const within = solve([poured(70)], [1])
+    expect(within.titles).not.toContain('face into the heated box')
+    expect(within.at('face cures in the warm')).toMatchObject({ startMin: 0, endMin: 70, place: 'r2' })
+    expect(solve([poured(-30)], [1]).at('face cures in the warm')).toMatchObject({ startMin: 0, endMin: 0 })
+  })
+})

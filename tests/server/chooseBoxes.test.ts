@@ -1,0 +1,56 @@
+import { expect, test } from '@jest/globals'
+import { mayBeHeated, planRequest, type LinePaths, type PlanLine, type Workroom } from '../../core/batch'
+import { plan } from '../../core/plan'
+import { chooseBoxes } from '../../server/services/planning/chooseBoxes'
+import type { Paths } from '../../server/services/planning/choosePaths'
+import { planTogether } from '../../server/services/planning/planTogether'
+import { demoulding, recipe, resin, rules, step } from '../fixtures/studio'
+
+const bearing = { ...resin, heatC: 55 }
+const days = Array.from({ length: 30 }, (_, day): [number, number] => [day * 1440 + 480, day * 1440 + 1080])
+const made = recipe({ mouldId: null, steps: [demoulding, step({ name: 'sand', phase: 'after', waitsFor: 'sand', skill: 'finish' })] })
+const line = (id: number, promisedMin: number): PlanLine => ({
+  id, recipe: made, quantity: 2, promisedMin, weight: 1, demoulded: new Set(), judged: new Set(),
+  pots: [{ id, layerId: 1, firstPiece: 1, pieces: 2, stirMin: 4, restMin: 6, workMin: 40, pouredMin: null, heatedUntilMin: null }],
+})
+const workroom = (rackCm2: number, box: Workroom['box']): Workroom => ({
+  makers: [{ id: 'p1', skills: ['pour', 'finish'], shifts: days }],
+  stations: [{ id: 's1', kind: 'bench', room: 'a' }, { id: 's2', kind: 'pour table', room: 'a' }],
+  places: [{ id: 'r1', kind: 'rack', room: 'a', areaCm2: rackCm2 }, ...(box ? [{ id: 'r2', kind: 'box', room: 'the box', areaCm2: box.areaCm2 }] : [])],
+  moulds: [], range: { coldC: 20, warmC: 20 }, box,
+})
+const none: Paths = { sandLines: new Set(), boxLines: new Set(), impossible: new Map() }
+
+async function chosen(lines: PlanLine[], room: Workroom) {
+  let asked = 0
+  const ask = (some: PlanLine[], paths: LinePaths) => planRequest({ horizonMin: 30 * 1440, lines: some, resins: new Map([[1, bearing]]), workroom: room, rules, paths, iterations: 150, seed: 1 })
+  const together = (paths: Paths) => {
+    asked++
+    return planTogether(lines, paths, ask, ({ request }) => Promise.resolve(plan(request, { now: () => 0, startedAt: 0 })))
+  }
+  const before = await together(none)
+  const after = await chooseBoxes(before, (one) => mayBeHeated(one, room.box, new Map([[1, bearing]])), lines, together)
+  if (!before.solved.ok || !after.solved.ok) throw new Error('no plan')
+  return { before: before.solved.value.objective, after: after.solved.value.objective, boxLines: [...after.paths.boxLines], asked }
+}
+
+test('where the rack holds one line at a time, others cure in the box, and less is late', async () => {
+  const { before, after, boxLines } = await chosen([line(1, 6000), line(2, 6000), line(3, 6000)], workroom(200, { tempC: 40, areaCm2: 400 }))
+  expect(before.weightedTardinessMin).toBeGreaterThan(0)
+  expect(boxLines.length).toBeGreaterThan(0)
+  expect(after.weightedTardinessMin).toBeLessThan(before.weightedTardinessMin)
+})
+test('where there is room and time enough nothing is carried, nor tried', async () => {
+  const { boxLines, asked } = await chosen([line(1, 20_000), line(2, 20_000)], workroom(2000, { tempC: 40, areaCm2: 400 }))
+  expect([boxLines, asked]).toEqual([[], 1])
+})
+test('a line late by so much that only warmth helps is heated though the rack is empty', async () => {
+  const { after, boxLines } = await chosen([line(1, 4000)], workroom(2000, { tempC: 40, areaCm2: 400 }))
+  expect(boxLines).toEqual([1])
+  expect(after.weightedTardinessMin).toBe(0)
+})
+test('without a box all stays as it is', async () => {
+  const { before, after, asked } = await chosen([line(1, 4000)], workroom(2000, null))
+  expect(after).toEqual(before)
+  expect(asked).toBe(1)
+})
