@@ -1,5 +1,5 @@
-import { formatDuration } from '~~/core/units'
-import type { PromiseRow, ProposalOutcome } from '~~/shared/types'
+import { formatDuration, formatNumber } from '~~/core/units'
+import type { PromiseRow, ProposalOutcome, ProposedMix } from '~~/shared/types'
 
 /** A promise as it stands and as it would stand. */
 export interface PromiseChange {
@@ -56,3 +56,13 @@ export function changeSentence({ moved }: Pick<ProposalOutcome, 'moved'>, change
   ]
   return parts.filter(Boolean).join(' ')
 }
+
+/** Which pots become one. */
+export function potsWords({ letters }: Pick<ProposedMix, 'letters'>): string {
+  const [last = '', ...others] = [...letters].reverse()
+  return `Pots ${others.reverse().join(', ')} and ${last} are mixed as one`
+}
+
+/** What that saves. */
+export const savingWords = ({ savesMin, savesMl }: ProposedMix): string =>
+  `saves ${[savesMin >= 1 ? `${formatDuration(Math.round(savesMin))} of weighing and stirring` : '', savesMl >= 0.5 ? `${formatNumber(savesMl, 0)} ml left in cups` : ''].filter(Boolean).join(' and ') || 'a mix'}`

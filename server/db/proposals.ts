@@ -1,4 +1,4 @@
-import type { PlanAsk, PromiseRow, Proposal, ProposalState } from '../../shared/types'
+import type { GatheredMix, PlanAsk, PromiseRow, Proposal, ProposalState } from '../../shared/types'
 import type { NewPlan } from './plans'
 import { iso, json, type Db } from './rows'
 
@@ -8,6 +8,8 @@ export type StoredOutcome = Omit<NewPlan, 'originAt' | 'madeAt' | 'madeBy' | 'ba
   tasks: (Omit<NewPlan['tasks'][number], 'startAt' | 'endAt'> & { orderId: number; startAt: string; endAt: string; station: string | null })[]
   moved: NonNullable<Proposal['outcome']>['moved']
   promises: PromiseRow[]
+  /** Pots that are mixed as one when it is accepted; absent in ones from before there were any. */
+  mixes?: GatheredMix[]
 }
 
 export type StoredProposal = Omit<Proposal, 'outcome' | 'progress'> & { workspaceId: number; outcome: StoredOutcome | null }

@@ -5,7 +5,7 @@ import type { PlanAnswer } from '../../core/plan'
 import type { Result } from '../../core/result'
 import { AppError } from '../services/AppError'
 import type { Weigh } from '../services/planning/oddsOf'
-import type { Solve } from '../services/planning/workOut'
+import type { Solve } from '../services/planning/planAll'
 import { CELL, type ComputeJob } from './computeJob'
 
 const THREADS = 2

@@ -61,10 +61,28 @@ export interface MovedTask {
   toPersonId: number | null
 }
 
+/** Pots that would be mixed as one. */
+export interface ProposedMix {
+  /** The first keeps its letter. */
+  letters: string[]
+  /** Hands that need not weigh and stir, minutes. */
+  savesMin: number
+  savesMl: number
+}
+
+/** The same with what it takes to mix them so. */
+export interface GatheredMix extends ProposedMix {
+  /** The pot that stays. */
+  keep: number
+  from: { id: number; version: number }[]
+  portions: { lineId: number; layerId: number; firstPiece: number; pieces: number }[]
+}
+
 export interface ProposalOutcome {
   tasks: PlanTaskRow[]
   promises: PromiseRow[]
   moved: MovedTask[]
+  mixes: ProposedMix[]
 }
 
 /** A plan that is being worked out or waits to be accepted. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PlanView, Proposal } from '~~/shared/types'
-import { changeSentence, changeWords, hasChanged, isLate, promiseChanges } from '~/utils/proposalChanges'
+import { changeSentence, changeWords, hasChanged, isLate, potsWords, promiseChanges, savingWords } from '~/utils/proposalChanges'
 
 /** What a change of the plan comes to, before it holds: its progress, then the change task by task and promise by promise. */
 const { proposal, plan, busy } = defineProps<{ proposal: Proposal; plan: PlanView; busy: boolean }>()
@@ -30,6 +30,12 @@ const SHOWN = 40
         <button v-if="!isSupposed" type="button" class="press" :disabled="busy" @click="emit('accept')">Accept</button>
         <button type="button" class="quiet" :disabled="busy" @click="emit('discard')">{{ isSupposed ? 'Close' : 'Leave the plan as it is' }}</button>
       </div>
+      <ul v-if="proposal.outcome.mixes.length" class="mt-3" aria-label="Pots mixed as one">
+        <li v-for="mix in proposal.outcome.mixes" :key="mix.letters[0]" class="border-t border-hair py-1 leading-tight">
+          <span class="font-semibold">{{ potsWords(mix) }}</span><br>
+          <span class="text-soft">{{ savingWords(mix) }}</span>
+        </li>
+      </ul>
       <ul v-if="changed.length" class="mt-3" aria-label="Promises that change">
         <li v-for="change in changed" :key="change.after.orderId" class="border-t border-hair py-1 leading-tight">
           <span class="font-semibold">{{ change.after.title }}</span><br>

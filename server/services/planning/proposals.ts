@@ -1,4 +1,5 @@
-import type { MovedTask, PlanAsk, PlanTaskRow, PlanView, Proposal } from '../../../shared/types'
+import type { GatherFields } from '../../../shared/schemas/forms'
+import type { GatheredMix, MovedTask, PlanAsk, PlanTaskRow, PlanView, Proposal } from '../../../shared/types'
 import { database } from '../../db/database'
 import { getKeptPlan, getNewestPlan, insertPlan, newestPlanId, ownIdOf, planMadeFrom, type KeptPlan, type NewPlanTask } from '../../db/plans'
 import { existingPots } from '../../db/pots'
@@ -6,11 +7,13 @@ import * as rows from '../../db/proposals'
 import type { Db } from '../../db/rows'
 import { listStations, lockWorkspace } from '../../db/workshop'
 import { AppError } from '../AppError'
+import { regather } from '../pots'
 import { found, inTransaction } from '../transactions'
 import { requireMember, type Who } from '../Who'
 import type { Weigh } from './oddsOf'
 import { readSituation, type Situation } from './situation'
-import { workOut, type Solve, type WorkedOut } from './workOut'
+import type { Solve } from './planAll'
+import { workOut, type WorkedOut } from './workOut'
 
 /** A proposal nobody accepted is kept so long. */
 const KEPT_DAYS = 2
@@ -39,6 +42,7 @@ function viewOf({ workspaceId: _workspace, outcome, ...proposal }: rows.StoredPr
     outcome: outcome && {
       promises: outcome.promises,
       moved: outcome.moved,
+      mixes: (outcome.mixes ?? []).map(({ letters, savesMin, savesMl }) => ({ letters, savesMin, savesMl })),
       tasks: outcome.tasks.filter((task) => task.endAt > task.startAt).map(({ stationId: _station, ...task }): PlanTaskRow => task),
     },
   }
@@ -50,7 +54,7 @@ export async function workOutProposal(proposal: rows.StoredProposal, solve: Solv
   const db = database()
   const keep = basePlanId === null ? null : await getKeptPlan(db, workspaceId, basePlanId)
   const situation = await readSituation(workspaceId, now, keep, ask.terms, ask.suppose)
-  const worked = await workOut(situation, { kind: ask.kind, terms: ask.terms, keep, solve, weigh })
+  const worked = await workOut(situation, { kind: ask.kind, terms: ask.terms, keep, gathers: ask.kind === 'afresh', solve, weigh })
   return storedOutcome(worked, situation, keep, ask, await stationNames(db, workspaceId))
 }
 
@@ -59,7 +63,7 @@ const stationNames = async (db: Db, workspaceId: number) => new Map((await listS
 function storedOutcome(worked: WorkedOut, { origin, orders }: Situation, keep: KeptPlan | null, ask: PlanAsk, stations: ReadonlyMap<number, string>): rows.StoredOutcome {
   const orderOf = new Map(orders.flatMap((order) => order.lines.map((line) => [line.id, order.id] as const)))
   return {
-    objective: worked.objective, promises: worked.promises, sandLines: worked.sandLines, boxLines: worked.boxLines, terms: ask.terms, originAt: origin.toISOString(),
+    objective: worked.objective, promises: worked.promises, sandLines: worked.sandLines, boxLines: worked.boxLines, mixes: worked.mixes, terms: ask.terms, originAt: origin.toISOString(),
     moved: movedTasks(worked.tasks, keep, orderOf),
     tasks: worked.tasks.map((task) => ({
       ...task, orderId: orderOf.get(task.orderLineId) ?? 0, startAt: task.startAt.toISOString(), endAt: task.endAt.toISOString(),
@@ -94,6 +98,7 @@ export async function acceptProposal(who: Who, id: number, now: Date): Promise<P
     if (now.getTime() - Date.parse(askedAt) > FRESH_MS) throw new AppError('conflict', 'This was worked out more than half an hour ago. Ask again, so that it begins from now.')
     const holds = await requireNewest(trx, workspaceId, basePlanId)
     await rows.moveProposal(trx, id, ['done'], 'accepted')
+    if (outcome.mixes?.length) await regather(trx, workspaceId, gatheringOf(outcome.mixes), now)
     await insertPlan(trx, workspaceId, {
       objective: outcome.objective, promises: outcome.promises, terms: outcome.terms, sandLines: outcome.sandLines, boxLines: outcome.boxLines,
       tasks: await stillThere(trx, workspaceId, outcome.tasks.map(({ orderId: _order, station: _station, ...task }) => ({ ...task, startAt: new Date(task.startAt), endAt: new Date(task.endAt) }))),
@@ -102,6 +107,9 @@ export async function acceptProposal(who: Who, id: number, now: Date): Promise<P
   })
   return (await getNewestPlan(database(), workspaceId)) as PlanView
 }
+
+/** What people would have done on the gathering table. */
+const gatheringOf = (mixes: readonly GatheredMix[]): GatherFields => ({ from: mixes.flatMap(({ from }) => from), pots: mixes.map(({ keep, portions }) => ({ keep, portions })) })
 
 /** A pot can have been gathered or spoiled while the proposal lay there; then it has to be worked out again. */
 async function stillThere(db: Db, workspaceId: number, tasks: NewPlanTask[]): Promise<NewPlanTask[]> {
@@ -135,7 +143,7 @@ export async function restorePlan(who: Who, planId: number, direction: 'undo' | 
   const keep = wanted === null ? null : await getKeptPlan(db, workspaceId, wanted)
   if (!keep) throw new AppError('unknown', direction === 'undo' ? 'There is no plan before this one.' : 'Nothing was undone since this plan was made.')
   const situation = await readSituation(workspaceId, now, holds, keep.terms)
-  const worked = await workOut(situation, { kind: 'keep', terms: keep.terms, keep, solve, weigh })
+  const { mixes: _none, ...worked } = await workOut(situation, { kind: 'keep', terms: keep.terms, keep, gathers: false, solve, weigh })
   await inTransaction(async (trx) => {
     await lockWorkspace(trx, workspaceId)
     await requireNewest(trx, workspaceId, planId)

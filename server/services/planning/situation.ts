@@ -32,12 +32,16 @@ export interface Situation {
   basis: OddsBasis
   orders: readonly Order[]
   lines: readonly PlanLine[]
+  pots: readonly StoredPot[]
+  shelf: Shelf
   /** Names by the planner's ids. */
   people: ReadonlyMap<string, string>
   /** The question to the core about some of the lines. */
   ask: (lines: PlanLine[], paths: LinePaths, iterations: number) => PlanQuestion
   /** Whether the long cures of a line can lie in the heated box. */
   mayBeHeated: (line: PlanLine) => boolean
+  /** The same with other pots. */
+  withPots: (pots: readonly StoredPot[]) => Situation
 }
 
 /**
@@ -61,13 +65,16 @@ export async function readSituation(workspaceId: number, now: Date, keep: KeptPl
   const pieces = await listPieces(db, workspaceId, { orderLineIds: realLines.map((line) => line.id) })
   const room = withSupposedMoulds(withShiftChanges(workroom, terms, origin), suppose)
   const heatedUntil = new Map(keep?.tasks.flatMap((task) => (isBoxTask(task.key) && task.startAt <= now ? [[task.key, task.endAt] as const] : [])))
-  return {
-    origin, timeZone: workspace.timeZone, basis: await readExperience(db, workspaceId, workspace.rules.yieldPct), orders,
-    lines: orders.flatMap((order) => planLines(order, { shelf, pots, pieces, origin, heatedUntil })),
+  const basis = await readExperience(db, workspaceId, workspace.rules.yieldPct)
+  const withPots = (all: readonly StoredPot[]): Situation => ({
+    origin, timeZone: workspace.timeZone, basis, orders, shelf, withPots,
+    pots: all,
+    lines: orders.flatMap((order) => planLines(order, { shelf, pots: all, pieces, origin, heatedUntil })),
     people: new Map(people.map((person) => [planId.person(person.id), person.name])),
-    ask: (lines, paths, iterations) => questionOf({ lines, paths, iterations, room, shelf, horizonMin, pots, terms, origin }),
+    ask: (lines, paths, iterations) => questionOf({ lines, paths, iterations, room, shelf, horizonMin, pots: all, terms, origin }),
     mayBeHeated: (line) => mayBeHeated(line, room.box, shelf.resins),
-  }
+  })
+  return withPots(pots)
 }
 
 function questionOf(of: { lines: PlanLine[]; paths: LinePaths; iterations: number; room: Workroom; shelf: Shelf; horizonMin: number; pots: readonly StoredPot[]; terms: PlanTerms; origin: Date }): PlanQuestion {

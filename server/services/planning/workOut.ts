@@ -1,23 +1,14 @@
-import { isBoxTask, type LinePaths, type PlanLine, type PlanQuestion } from '../../../core/batch'
-import { checkPlan, type Pin, type PlanAnswer, type PlannedTask, type PlanRequest, type PlanWork } from '../../../core/plan'
-import type { Result } from '../../../core/result'
-import type { AskKind, PlanTerms, PromiseOdds, PromiseRow } from '../../../shared/types'
-import type { KeptPlan, NewPlanTask } from '../../db/plans'
-import { chooseBoxes } from './chooseBoxes'
-import { choosePaths, type Paths } from './choosePaths'
+import { isBoxTask, type PlanQuestion } from '../../../core/batch'
+import { checkPlan, type PlanAnswer, type PlanRequest } from '../../../core/plan'
+import type { GatheredMix, PromiseOdds, PromiseRow } from '../../../shared/types'
+import type { NewPlanTask } from '../../db/plans'
 import { oddsOf, type Weigh } from './oddsOf'
-import { planTogether } from './planTogether'
+import { planAll, type PlanAllOptions } from './planAll'
 import { promiseOf } from './promiseOf'
-import { holdBegun, ITERATIONS, keptTasks, type Situation } from './situation'
-import { pinsOf } from './terms'
+import type { Situation } from './situation'
 import { rowId } from './workroom'
 
-const ITERATIONS_ALONE = 5
-const TRIES = 200
 const MS_PER_MIN = 60_000
-
-/** Works out an answer to a plan request; the caller decides in which thread. */
-export type Solve = (work: PlanWork) => Promise<Result<PlanAnswer>>
 
 /** What a plan comes to, before it is stored or shown. */
 export interface WorkedOut {
@@ -26,42 +17,18 @@ export interface WorkedOut {
   tasks: NewPlanTask[]
   sandLines: number[]
   boxLines: number[]
+  /** Pots that it takes to be mixed as one; it holds only once they are. */
+  mixes: GatheredMix[]
 }
 
-export interface WorkOutOptions {
-  kind: AskKind
-  terms: PlanTerms
-  /** The plan to keep what can stay of; null to begin from nothing. */
-  keep: KeptPlan | null
-  solve: Solve
+export interface WorkOutOptions extends PlanAllOptions {
   weigh: Weigh
 }
 
 /** Plans what is left of all accepted orders from the situation's instant on, proven by the core's checker. */
-export async function workOut(situation: Situation, { kind, terms, keep, solve, weigh }: WorkOutOptions): Promise<WorkedOut> {
+export async function workOut(asked: Situation, { weigh, ...options }: WorkOutOptions): Promise<WorkedOut> {
+  const { situation, question, solved, paths, mixes } = await planAll(asked, options)
   const { origin, lines, orders, people, basis } = situation
-  const earlier = keep === null ? null : keptTasks(keep, origin)
-  const pins = pinsOf(terms, origin)
-  const kept = kind === 'afresh' ? null : earlier
-
-  const alone = await pathsOf(situation, keep, kind, solve)
-  const together = (paths: Paths, beside: readonly PlannedTask[] | null, withHands: boolean, improves: boolean) => {
-    let held: Pin[] = []
-    const ask = (some: PlanLine[], chosen: LinePaths) => {
-      const question = situation.ask(some, chosen, ITERATIONS)
-      held = earlier ? holdBegun(question, earlier, withHands) : []
-      return question
-    }
-    return planTogether(lines, paths, ask, ({ request }) => solve({ request, pins: known([...held, ...pins], request), keep: beside, improves, tries: TRIES }))
-  }
-  let withHands = true
-  let planned = await together(alone, kept, withHands, kind === 'improve')
-  // What hands have begun or are about to gives way where nothing else does.
-  if (earlier && (!planned.solved.ok || planned.paths.impossible.size > alone.impossible.size)) {
-    withHands = false
-    planned = await together(alone, kept, withHands, kind === 'improve')
-  }
-  const { question, solved, paths } = await chooseBoxes(planned, situation.mayBeHeated, lines, (chosen, so) => together(chosen, so.tasks, withHands, true))
   if (solved.ok) requireProven(question.request, solved.value)
 
   const odds = solved.ok ? await oddsOf(solved.value, { question, orders, lines, basis, origin }, weigh) : new Map<number, PromiseOdds>()
@@ -74,27 +41,8 @@ export async function workOut(situation: Situation, { kind, terms, keep, solve, 
     tasks: solved.ok ? storedTasks(solved.value, question, origin) : [],
     sandLines: [...paths.sandLines],
     boxLines: [...paths.boxLines],
+    mixes,
   }
-}
-
-/** Lines that were planned before keep the path they took; the others are tried alone. What is begun does not leave the heated box. */
-async function pathsOf({ lines, ask }: Situation, keep: KeptPlan | null, kind: AskKind, solve: Solve): Promise<Paths> {
-  const isKnown = (line: PlanLine) => kind !== 'afresh' && keep?.lineIds.has(line.id) === true
-  const isBegun = (line: PlanLine) => line.pots.some((pot) => pot.pouredMin !== null)
-  const chosen = await choosePaths(lines.filter((line) => !isKnown(line)), (line, paths) => solve({ request: ask([line], paths, ITERATIONS_ALONE).request, pins: [], keep: null, improves: false, tries: 0 }))
-  const [sanded, heated] = [new Set(keep?.sandLines), new Set(keep?.boxLines)]
-  const idsOf = (some: readonly PlanLine[]) => some.map((line) => line.id)
-  return {
-    sandLines: new Set([...chosen.sandLines, ...idsOf(lines.filter((line) => isKnown(line) && sanded.has(line.id)))]),
-    boxLines: new Set(idsOf(lines.filter((line) => (isKnown(line) || isBegun(line)) && heated.has(line.id)))),
-    impossible: chosen.impossible,
-  }
-}
-
-/** The pins of tasks that there are; of two for one task the later counts. */
-const known = (pins: readonly Pin[], request: PlanRequest): Pin[] => {
-  const tasks = new Set(request.tasks.map((task) => task.id))
-  return [...new Map(pins.filter((pin) => tasks.has(pin.task)).map((pin) => [pin.task, pin])).values()]
 }
 
 /** A plan that breaks a rule is a bug of ours and is never shown. */
