@@ -131,6 +131,8 @@ class Builder {
   private readonly lags: PlanLag[] = []
   private readonly meaning = new Map<string, TaskMeaning>()
   private readonly mixes = new Map<number, Mixing>()
+  /** By mould: how many hold something that is poured. */
+  private readonly held = new Map<string, number>()
 
   constructor(private readonly options: PlanOptions) {
     this.tasks.push({ id: CLOCK, job: CLOCK, durationMin: options.horizonMin, attended: false })
@@ -143,7 +145,9 @@ class Builder {
     return {
       meaning,
       request: {
-        horizonMin: options.horizonMin, makers, stations, places, moulds,
+        horizonMin: options.horizonMin, makers, stations, places,
+        // What is poured lies in a mould, whatever was counted.
+        moulds: moulds.map(({ id, count }) => ({ id, count: Math.max(count, this.held.get(id) ?? 0) })),
         jobs: [{ id: CLOCK, weight: 0 }, ...jobs],
         tasks: this.tasks, lags: this.lags,
         limit: { iterations: options.iterations }, seed: options.seed,
@@ -256,6 +260,7 @@ class Builder {
       const left = Math.max(0, Math.ceil(pot.pouredMin + cureMin))
       const lying = this.add(line, keyOf(layer, pot, 'cure'), 'cure', `${layer.name} cures`, pot.id, { durationMin: left, attended: false, place: rack, openWet: left > 0, mould })
       this.startsAt(lying, 0, 0)
+      if (mould) this.held.set(mould.id, (this.held.get(mould.id) ?? 0) + pot.pieces)
       const cured = this.addBox(line, layer, pot, index, lying)
       return { ...range, enter: lying, leave: this.closeWith(line, layer, pot, cured, sands), beside: this.addVisits(line, layer, pot, index, null) }
     }

@@ -2,6 +2,7 @@ import { refuse, type Refusal } from '../result'
 import { conflictOf, issueOf } from './conflict'
 import { lagCircle } from './lagCircle'
 import type { Model, ModelTask } from './model'
+import { overfull, type Overfull } from './overfull'
 import type { PlanTask } from './types'
 import { earliestForHands, windowsOf, type Windows } from './windows'
 
@@ -32,12 +33,17 @@ export function infeasible(model: Model): { refusal: Refusal } | { windows: Wind
       ),
     }
   }
-  const twice = heldTwice(model, windows)
-  if (twice) {
-    const [first, second] = twice.map((i) => model.tasks[i] as ModelTask) as [ModelTask, ModelTask]
-    return { refusal: because(second.index, `"${first.id}" and "${second.id}" can only be done by the same maker at the same time`) }
-  }
-  return { windows }
+  const tooMuch = overfull(model, windows)
+  return tooMuch ? { refusal: becauseOf(model, tooMuch) } : { windows }
+}
+
+/** What must all be under way at once, and until when each of it is. */
+function becauseOf({ tasks }: Model, { minute, claims, asked, available }: Overfull): Refusal {
+  const named = claims.map(({ task, from, to }) => ({ path: `tasks[${task}]`, name: `"${tasks[task]?.id}"`, from, to }))
+  const names = named.map(({ name }) => name)
+  const message = `${names.length === 1 ? names[0] : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`} cannot but be under way at minute ${minute} and ask for ${asked}; ${available}`
+  const [last, ...others] = named.reverse()
+  return refuse('infeasible', { path: last?.path ?? 'tasks', message }, ...others.map(({ path, name, from, to }) => ({ path, message: `${name} takes its part from minute ${from} until minute ${to}, wherever it lies` })))
 }
 
 const because = (task: number, message: string): Refusal => refuse('infeasible', { path: `tasks[${task}]`, message })
@@ -65,17 +71,6 @@ function impossibleAlone(model: Model, task: ModelTask): string | null {
   if (first + task.duration > horizon) return `"${task.id}" takes ${task.duration} minutes, more than the plan has left after its release`
   if (task.attended && earliestForHands(model, task, first) === Infinity) {
     return `"${task.id}" takes ${task.duration} minutes, longer than any shift of those who can do it`
-  }
-  return null
-}
-
-/** Two tasks that must be done at times that overlap, each by the same one maker. */
-function heldTwice(model: Model, { earliest, latest }: Windows): [number, number] | null {
-  const fixed = model.tasks.filter((task) => task.makers.length === 1 && task.duration > 0 && earliest[task.index] === latest[task.index])
-  fixed.sort((x, y) => (x.makers[0] as number) - (y.makers[0] as number) || (earliest[x.index] as number) - (earliest[y.index] as number))
-  for (let i = 1; i < fixed.length; i++) {
-    const [before, task] = [fixed[i - 1] as ModelTask, fixed[i] as ModelTask]
-    if (before.makers[0] === task.makers[0] && (earliest[before.index] as number) + before.duration > (earliest[task.index] as number)) return [before.index, task.index]
   }
   return null
 }

@@ -15,7 +15,8 @@ export interface PlanWork {
   tries: number
 }
 
-/** Does it: afresh by `plan`, else by `replan`. */
+/** Does it: afresh by `plan`, else by `replan`; and afresh too where what is kept leaves no room. */
 export function planWork({ request, pins, keep, improves, tries }: PlanWork, clock: PlanClock, onProgress?: (done: number) => boolean): Result<PlanAnswer> {
-  return keep === null ? plan(request, clock, { pins, onProgress }) : replan(request, { keep, pins, improves, tries, onProgress })
+  const kept = keep === null ? null : replan(request, { keep, pins, improves, tries, onProgress })
+  return kept === null || (!kept.ok && kept.code === 'not-found') ? plan(request, clock, { pins, onProgress }) : kept
 }

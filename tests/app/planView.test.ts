@@ -1,9 +1,10 @@
 import { beforeEach, describe, expect, test } from '@jest/globals'
 import { objectionWords } from '../../app/utils/objectionWords'
 import { lanesOf, LANE_KINDS, type LaneSources } from '../../app/utils/planLanes'
-import { changeSentence, changeWords, hasChanged, promiseChanges } from '../../app/utils/proposalChanges'
+import { changeSentence, changeWords, hasChanged, potsWords, promiseChanges, savingWords } from '../../app/utils/proposalChanges'
+import { closings, taskWindows } from '../../app/utils/taskWindows'
 import type { Objection } from '../../core/plan'
-import type { MovedTask, PlanTaskRow, PlanView, PromiseRow, Proposal, Workshop } from '../../shared/types'
+import type { MovedTask, PlanQuestionView, PlanTaskRow, PlanView, PromiseRow, Proposal, Workshop } from '../../shared/types'
 import { giveNuxtGlobals } from '../fixtures/nuxtGlobals'
 
 const at = (hour: number) => new Date(Date.UTC(2026, 2, 2, hour)).toISOString()
@@ -19,7 +20,7 @@ describe('lanes', () => {
     people: [{ id: 1, name: 'Ada', role: 'maker', skills: ['pour'] }, { id: 2, name: 'Bo', role: 'maker', skills: [] }],
     places: [{ id: 5, name: 'Rack', kind: 'rack', areaCm2: 100, roomName: 'Room', climate: { boxC: 20 } }], moulds: [{ id: 9, name: 'Dial', count: 2 }, { id: 10, name: 'Idle', count: 1 }],
   } as unknown as Workshop
-  const sources = (tasks: PlanTaskRow[], question: LaneSources['question'] = null): LaneSources => ({ tasks, workshop, pots: new Map(), orderTitles: new Map([[1, 'First'], [2, 'Second']]), question, shiftsOf: () => [[0, 1]] })
+  const sources = (tasks: PlanTaskRow[], question: LaneSources['question'] = null): LaneSources => ({ tasks, workshop, pots: new Map(), orderTitles: new Map([[1, 'First'], [2, 'Second']]), question, closings: new Map([['lies', Date.parse(at(15))]]), shiftsOf: () => [[0, 1]] })
   test('by maker hold their own hands, and everybody and every rack has one', () => {
     const lanes = lanesOf('maker', sources([task('a', 8, 9), task('lies', 9, 12, { attended: false, personId: null, placeId: 5 })]))
     expect(lanes.map((lane) => [lane.name, lane.personId, lane.marks.map((mark) => mark.task.key)])).toEqual([['Ada', 1, ['a']], ['Bo', 2, []], ['Rack', null, ['lies']]])
@@ -28,6 +29,11 @@ describe('lanes', () => {
     const [lane] = lanesOf('order', sources([task('a', 8, 12), task('b', 9, 10), task('c', 10, 11), task('d', 12, 13)]))
     expect(lane!.marks.map((mark) => [mark.task.key, mark.row])).toEqual([['a', 0], ['b', 1], ['c', 1], ['d', 0]])
     expect(lane!.rows).toBe(2)
+  })
+  test('what closes again keeps its row until then', () => {
+    const lying = { attended: false, personId: null, placeId: 5 }
+    const rack = lanesOf('place', sources([task('lies', 8, 12, lying), task('next', 13, 14, lying), task('last', 15, 16, lying)]))[0]!
+    expect(rack.marks.map((mark) => [mark.task.key, mark.closesMs, mark.row])).toEqual([['lies', Date.parse(at(15)), 0], ['next', null, 1], ['last', null, 0]])
   })
   test('a mould is held until it is given back; idle ones have no lane', () => {
     const question = { request: { tasks: [{ id: 'a', mould: { id: 'm9', untilTask: 'b' } }, { id: 'b' }] } } as unknown as LaneSources['question']
@@ -66,6 +72,32 @@ describe('what a change comes to', () => {
     expect(changeWords(changes[0]!)).toBe('late by 10 h')
     expect(changeSentence({ moved: [] }, changes)).toBe('Nothing moves. No promise slips.')
   })
+})
+
+describe('windows', () => {
+  const tasks = [task('pour', 8, 9), task('cure', 9, 13, { attended: false }), task('recoat', 14, 15), task('sand', 16, 17)]
+  // The clock is a task of the question's own that ends with its horizon, here at midnight.
+  const question = (lags: { from: string; to: string; minMin?: number; maxMin?: number | null }[]) => ({ originAt: at(0), request: { horizonMin: 1440, lags } }) as unknown as PlanQuestionView
+  test('open with the last wait and close with the first', () => {
+    const found = taskWindows(question([{ from: 'cure', to: 'recoat' }, { from: 'pour', to: 'recoat', minMin: 0, maxMin: 600 }, { from: 'pour', to: 'recoat', maxMin: 720 }, { from: 'recoat', to: 'sand', minMin: 60 }]), tasks)
+    expect([...found]).toEqual([['recoat', { opensMs: Date.parse(at(13)), closesMs: Date.parse(at(19)) }]])
+  })
+  test('close on the clock too, where what opened them was poured before the plan', () => {
+    const found = taskWindows(question([{ from: 'clock', to: 'recoat', minMin: -1440, maxMin: -1440 + 16 * 60 }, { from: 'cure', to: 'recoat' }]), tasks)
+    expect(found.get('recoat')).toEqual({ opensMs: Date.parse(at(13)), closesMs: Date.parse(at(16)) })
+  })
+  test('stand behind what lies and opens, not behind hands or what opens nothing that closes', () => {
+    const asked = question([{ from: 'cure', to: 'recoat' }, { from: 'pour', to: 'recoat', maxMin: 600 }, { from: 'recoat', to: 'sand', minMin: 60 }])
+    expect([...closings(asked, tasks, taskWindows(asked, tasks))]).toEqual([['cure', Date.parse(at(19))]])
+    expect(closings(asked, tasks, new Map()).size).toBe(0)
+  })
+})
+
+test('pots that become one are named, with what that saves', () => {
+  expect(potsWords({ letters: ['C', 'E'] })).toBe('Pots C and E are mixed as one')
+  expect(potsWords({ letters: ['C', 'E', 'K'] })).toBe('Pots C, E and K are mixed as one')
+  expect(savingWords({ letters: [], savesMin: 8, savesMl: 2.65 })).toBe('saves 8 min of weighing and stirring and 3 ml left in cups')
+  expect(savingWords({ letters: [], savesMin: 8, savesMl: 0 })).toBe('saves 8 min of weighing and stirring')
 })
 
 test('every objection has words of its own, with the names that people use', () => {

@@ -132,6 +132,13 @@ describe('planRequest', () => {
     expect(pours).toHaveLength(4)
     expect(Math.max(...pours.map((task) => task.startMin))).toBeLessThanOrEqual(620)
   })
+  test('what is poured lies in moulds, though fewer were counted; what is still to be poured waits for one', () => {
+    const poured = [1, 2, 3].map((id) => line({ id, pots: [{ ...line().pots[0]!, id, pouredMin: -100 }] }))
+    const { answer, question } = solve([...poured, line({ id: 4, pots: [{ ...line().pots[0]!, id: 4 }] })])
+    expect(question.request.moulds).toEqual([{ id: 'm1', count: 6 }])
+    const of = (title: string, lineId: number) => answer.tasks.find((task) => question.meaning.get(task.id)?.title === title && question.meaning.get(task.id)?.lineId === lineId)!
+    expect(of('pour face', 4).startMin).toBeGreaterThanOrEqual(Math.min(...[1, 2, 3].map((id) => of('demould', id).endMin)))
+  })
   test('a face poured over is waited for no more', () => {
     const begun = line({}, two)
     begun.pots[0]!.pouredMin = -2000

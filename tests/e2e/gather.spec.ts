@@ -10,18 +10,22 @@ async function send<T>(page: Page, method: 'get' | 'post' | 'put', path: string,
   return (await answer.json()) as T
 }
 
+/** Accepted orders of one recipe, each with its own pots, and the plan with them. */
+async function order(page: Page, recipe: string, titles: readonly string[], quantity: number): Promise<void> {
+  const recipeId = (await send<Row[]>(page, 'get', '/api/recipes')).find((one) => one.name === recipe)!.id
+  const promisedAt = new Date(Date.now() + 40 * 86_400_000).toISOString()
+  for (const title of titles) {
+    await send(page, 'post', '/api/orders', { kind: 'commission', title, customer: 'Guesthouse at Nettle Cross', promisedAt, state: 'accepted', colours: '', note: '', lines: [{ recipeId, quantity }] })
+  }
+  await send(page, 'post', '/api/plan', {})
+}
+
 /** 24 plaques of one colour in two orders, and moulds for all of them. */
 async function askForPlaques(page: Page): Promise<void> {
   const moulds = await send<(Row & { count: number })[]>(page, 'get', '/api/moulds')
   const { id, ...mould } = moulds.find((one) => one.name === 'Plaque mould')!
   await send(page, 'put', `/api/moulds/${id}`, { ...mould, count: 24 })
-  const recipes = await send<Row[]>(page, 'get', '/api/recipes')
-  const recipeId = recipes.find((one) => one.name === 'Room plaque')!.id
-  const promisedAt = new Date(Date.now() + 40 * 86_400_000).toISOString()
-  for (const title of ['Corridor one', 'Corridor two']) {
-    await send(page, 'post', '/api/orders', { kind: 'commission', title, customer: 'Guesthouse at Nettle Cross', promisedAt, state: 'accepted', colours: '', note: '', lines: [{ recipeId, quantity: 12 }] })
-  }
-  await send(page, 'post', '/api/plan', {})
+  await order(page, 'Room plaque', ['Corridor one', 'Corridor two'], 12)
 }
 
 test('24 plaques of one colour are gathered into the fewest pots, kept, planned and taken back', async ({ page }) => {
@@ -59,8 +63,10 @@ test('24 plaques of one colour are gathered into the fewest pots, kept, planned 
 test('a layer moved to another pot shows at once what breaks; a pot that breaks is not kept; what was kept is undone', async ({ page }) => {
   await signInAs(page, 'maren')
   await page.goto('/pots/gather')
+  await order(page, 'Keepsake block', ['Mantel blocks'], 3)
+  await page.reload()
   await page.getByLabel('Day').selectOption('any day')
-  await page.getByLabel('Piece or layer').fill('midwinter')
+  await page.getByLabel('Piece or layer').fill('mantel')
   await page.getByRole('button', { name: /Pick these/ }).click()
   const table = page.getByRole('region', { name: 'The pots they come from' })
   // The bed and what goes over it are layers of the same three blocks.

@@ -32,7 +32,7 @@ const widthOf = (mark: LaneMark) => Math.max(THINNEST, x(mark.toMs) - x(mark.fro
 const potOf = ({ task }: LaneMark) => pots.get(task.potId ?? 0)
 const letterOf = (mark: LaneMark) => potOf(mark)?.letter ?? ''
 const inkOf = (mark: LaneMark) => (potOf(mark) ? readableOn(potOf(mark)!.tint) : 'var(--ink)')
-const wordFor = (mark: LaneMark) => `${mark.task.title}${letterOf(mark) ? `, pot ${letterOf(mark)}` : ''}, ${clockOf(mark.fromMs)} to ${clockOf(mark.toMs)}${pinned.has(mark.task.key) ? ', pinned' : ''}`
+const wordFor = (mark: LaneMark) => `${mark.task.title}${letterOf(mark) ? `, pot ${letterOf(mark)}` : ''}, ${clockOf(mark.fromMs)} to ${clockOf(mark.toMs)}${mark.closesMs === null ? '' : `, then open until ${clockOf(mark.closesMs)}`}${pinned.has(mark.task.key) ? ', pinned' : ''}`
 </script>
 
 <template>
@@ -48,7 +48,11 @@ const wordFor = (mark: LaneMark) => `${mark.task.title}${letterOf(mark) ? `, pot
         <rect :x="x(mark.fromMs)" :y="yOf(mark)" :width="widthOf(mark)" :height="row" fill="transparent" />
         <line :x1="x(mark.fromMs)" :x2="x(mark.fromMs) + widthOf(mark)" :y1="yOf(mark) + 5.5" :y2="yOf(mark) + 5.5" :stroke="potOf(mark)?.tint ?? 'var(--firm)'" :stroke-width="mark.task.key === chosen ? 9 : 6" />
         <line v-if="potOf(mark)" :x1="x(mark.fromMs)" :x2="x(mark.fromMs) + widthOf(mark)" :y1="yOf(mark) + 8.5" :y2="yOf(mark) + 8.5" stroke="var(--ink)" stroke-width="0.5" />
-        <path :d="`M${x(mark.fromMs) + widthOf(mark)} ${yOf(mark)}v10m0 -10h4m-4 10h4`" fill="none" stroke="var(--ink)" stroke-width="1.3" />
+        <template v-if="mark.closesMs !== null">
+          <rect :x="x(mark.toMs)" :y="yOf(mark) + 1" :width="Math.max(2, x(mark.closesMs) - x(mark.toMs))" height="8" fill="var(--soon)" opacity="0.3" />
+          <path :d="`M${x(mark.closesMs)} ${yOf(mark)}v10m0 -10h-4m4 10h-4`" fill="none" stroke="var(--soon)" stroke-width="1.5" />
+        </template>
+        <path :d="`M${x(mark.fromMs) + widthOf(mark)} ${yOf(mark)}v10m0 -10h4m-4 10h4`" fill="none" :stroke="mark.closesMs === null ? 'var(--ink)' : 'var(--soon)'" :stroke-width="mark.closesMs === null ? 1.3 : 1.5" />
         <text v-if="widthOf(mark) > 22 && letterOf(mark)" :x="x(mark.fromMs) + 3" :y="yOf(mark) + 9" font-size="10" font-weight="700" :fill="inkOf(mark)">{{ letterOf(mark) }}</text>
       </template>
       <path v-if="pinned.has(mark.task.key)" :d="`M${x(mark.fromMs) + widthOf(mark) / 2 - 3.5} ${yOf(mark) - 3}h7l-3.5 7z`" fill="var(--ink)" stroke="var(--sheet)" stroke-width="0.8" />

@@ -6,6 +6,7 @@ import type { PlanTaskRow, Pot } from '~~/shared/types'
 import type { Carried, Verdict } from '~/composables/useCarrying'
 import { SPANS } from '~/composables/useTimeScale'
 import type { Lane, LaneMark } from '~/utils/planLanes'
+import type { TaskWindow } from '~/utils/taskWindows'
 
 /**
  * Days and nights from left to right, a lane for each maker, place, mould, order or pot; what is done by hand, and what
@@ -24,7 +25,7 @@ const { lanes, fromMs: rangeFrom, toMs: rangeTo, now, timeZone, pots, chosen, pi
   /** Where tasks lie in the plan that holds, while another is shown. */
   ghosts: ReadonlyMap<string, { fromMs: number; personId: number | null }>
   /** When the chosen task may begin. */
-  window: { opensMs: number; closesMs: number | null } | null
+  window: TaskWindow | null
   carried: Carried | null
   rooms: ReadonlyMap<number, Room>
   verdict: Verdict
@@ -66,7 +67,7 @@ const laid = computed(() => {
 })
 type Laid = (typeof laid.value)[number]
 const height = computed(() => (laid.value.at(-1)?.top ?? 0) + (laid.value.at(-1)?.height ?? 0) + 14)
-const drawn = computed(() => laid.value.map((one) => ({ ...one, marks: one.lane.marks.filter((mark) => scale.isDrawn(mark.fromMs, mark.toMs)) })))
+const drawn = computed(() => laid.value.map((one) => ({ ...one, marks: one.lane.marks.filter((mark) => scale.isDrawn(mark.fromMs, mark.closesMs ?? mark.toMs)) })))
 const whereOf = computed(() => new Map(laid.value.flatMap((one) => one.lane.marks.map((mark) => [mark.task.key, { ...one, mark }] as const))))
 const laneOfPerson = computed(() => new Map(laid.value.flatMap((one) => (one.lane.personId === null ? [] : [[one.lane.personId, one] as const]))))
 /** One mark takes the tab key; the arrows lead to the others. */
@@ -239,9 +240,9 @@ async function lead(mark: LaneMark | undefined): Promise<void> {
             </g>
             <rect v-for="light in lights" :key="light.key" :x="light.left" :y="light.top" :width="light.width" :height="light.height" :fill="light.free ? 'var(--sheet)' : 'transparent'" stroke="var(--ink)" :stroke-width="light.free ? 1.6 : 0.8" :stroke-dasharray="light.free ? undefined : '2 4'" pointer-events="none" />
             <g v-if="chosenWindow && whereOf.has(chosen ?? '')" pointer-events="none">
-              <rect :x="x(chosenWindow.opensMs)" :y="whereOf.get(chosen ?? '')!.top - 3" :width="Math.max(2, x(chosenWindow.closesMs ?? scale.toMs.value) - x(chosenWindow.opensMs))" height="24" fill="var(--soon)" opacity="0.13" />
+              <rect :x="x(chosenWindow.opensMs)" :y="whereOf.get(chosen ?? '')!.top - 3" :width="Math.max(2, x(chosenWindow.closesMs) - x(chosenWindow.opensMs))" height="24" fill="var(--soon)" opacity="0.13" />
               <path :d="`M${x(chosenWindow.opensMs)} ${whereOf.get(chosen ?? '')!.top - 3}v24m0 -24h5m-5 24h5`" fill="none" stroke="var(--soon)" stroke-width="1.6" />
-              <path v-if="chosenWindow.closesMs !== null" :d="`M${x(chosenWindow.closesMs)} ${whereOf.get(chosen ?? '')!.top - 3}v24m0 -24h-5m5 24h-5`" fill="none" stroke="var(--soon)" stroke-width="1.6" />
+              <path :d="`M${x(chosenWindow.closesMs)} ${whereOf.get(chosen ?? '')!.top - 3}v24m0 -24h-5m5 24h-5`" fill="none" stroke="var(--soon)" stroke-width="1.6" />
             </g>
             <LaneMarks v-for="{ lane, marks, top, row } in drawn" :key="lane.key" :marks="marks" :top="top" :row="row" :from-ms="scale.fromMs.value" :px-per-ms="scale.pxPerMs.value" :pots="pots" :chosen="chosen" :reachable="reachable ?? null" :lifted="carried?.task.key ?? null" :pinned="pinned" :clock-of="clockOf" @grab="grab" @choose="choose" />
             <rect v-for="outline in outlines" :key="`${outline.key}.${outline.after}`" :x="outline.left" :y="outline.top" :width="outline.width" :height="outline.height" fill="none" stroke="var(--ink)" :stroke-width="outline.after ? 1.8 : 0.9" :stroke-dasharray="outline.after ? '5 3' : '2 2'" pointer-events="none" />

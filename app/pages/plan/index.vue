@@ -5,6 +5,7 @@ import { changedShifts } from '~~/shared/time/changedShifts'
 import { shiftsBetween } from '~~/shared/time/shiftsBetween'
 import { isLate } from '~/utils/proposalChanges'
 import { LANE_KINDS, lanesOf, type LaneKind } from '~/utils/planLanes'
+import { closings, taskWindows, type TaskWindow } from '~/utils/taskWindows'
 
 const MS_PER_DAY = 86_400_000
 const plan = usePlanStore()
@@ -44,19 +45,14 @@ function shiftsOf(personId: number): [number, number][] {
   return changedShifts(shiftsBetween(weekly, range.value.fromMs, range.value.toMs, workshop.timeZone), spans(shown.value.away), spans(shown.value.extra))
 }
 const orderTitles = computed(() => new Map((plan.plan?.promises ?? []).map((promise) => [promise.orderId, promise.title])))
-const lanes = computed(() => (workshop.workshop ? lanesOf(laneKind.value, { tasks: tasks.value, workshop: workshop.workshop, pots: plan.potById, orderTitles: orderTitles.value, question: plan.question, shiftsOf }) : []))
 const promises = computed(() => plan.plan?.promises ?? [])
 const lateCount = computed(() => promises.value.filter(isLate).length)
 const task = computed(() => byKey.value.get(chosen.value ?? ''))
 const holder = computed(() => byKey.value.get(task.value?.withKey ?? ''))
 const nameOf = (id: number | null) => workshop.people.get(id ?? 0)?.name ?? 'nobody'
-/** When the chosen task may begin, by the waits on either side of it. */
-const chosenWindow = computed(() => {
-  const lags = (plan.question?.request.lags ?? []).filter((lag) => lag.to === chosen.value && byKey.value.has(lag.from))
-  const endOf = (key: string) => Date.parse(byKey.value.get(key)?.endAt ?? '')
-  const closes = lags.flatMap((lag) => (lag.maxMin === null || lag.maxMin === undefined ? [] : [endOf(lag.from) + lag.maxMin * 60_000]))
-  return closes.length === 0 ? null : { opensMs: Math.max(...lags.map((lag) => endOf(lag.from) + (lag.minMin ?? 0) * 60_000)), closesMs: Math.min(...closes) }
-})
+const windows = computed(() => (plan.question ? taskWindows(plan.question, tasks.value) : new Map<string, TaskWindow>()))
+const lanes = computed(() => (workshop.workshop ? lanesOf(laneKind.value, { tasks: tasks.value, workshop: workshop.workshop, pots: plan.potById, orderTitles: orderTitles.value, question: plan.question, closings: plan.question ? closings(plan.question, tasks.value, windows.value) : new Map(), shiftsOf }) : []))
+const chosenWindow = computed(() => windows.value.get(chosen.value ?? '') ?? null)
 const lines = computed(() => {
   const names = new Map((plan.pots ?? []).flatMap((pot) => pot.portions.map((portion) => [portion.lineId, portion.recipeName] as const)))
   return [...new Map(tasks.value.map((one) => [one.orderLineId, { id: one.orderLineId, title: [orderTitles.value.get(one.orderId), names.get(one.orderLineId)].filter(Boolean).join(', ') }])).values()].filter((line) => line.id > 0)
