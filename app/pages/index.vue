@@ -10,6 +10,7 @@ const workshop = useWorkshopStore()
 const resins = useResinStore()
 const { ready, failure, again } = useLoading(() => Promise.all([plan.load(), racks.load(), resins.load()]))
 const now = useTicking(30_000)
+const MS_PER_DAY = 86_400_000
 const { short: shortTime, clock, local, dayAndClock } = useWhen()
 const SHOWN = 15
 const mine = ref(false)
@@ -39,7 +40,9 @@ const short = computed(() => {
   for (const pot of plan.pots) if (pot.state === 'planned') needMl.set(pot.resinId, (needMl.get(pot.resinId) ?? 0) + pot.needMl)
   return [...needMl].flatMap(([id, need]) => {
     const resin = resins.byId.get(id)
-    return resin && resin.stockMl !== undefined && need > resin.stockMl ? [{ resin, need, stock: resin.stockMl }] : []
+    const told = plan.plan?.terms.deliveries.find((delivery) => delivery.resinId === id)?.at
+    const ordered = new Date(now.value + (resin?.leadDays ?? 0) * MS_PER_DAY).toISOString()
+    return resin && resin.stockMl !== undefined && need > resin.stockMl ? [{ resin, need, stock: resin.stockMl, comes: told ? `it comes ${shortTime(told)}` : `ordered now it can be there ${shortTime(ordered)}` }] : []
   })
 })
 const late = computed(() => (plan.plan?.promises ?? []).filter((promise) => promise.readyAt === null || promise.lateMin > 0))
@@ -75,7 +78,7 @@ const today = computed(() => local(new Date(now.value).toISOString()).toFormat('
         </section>
         <section v-if="short.length">
           <h2 class="mb-1 text-hands">Short</h2>
-          <ul><li v-for="one in short" :key="one.resin.id" class="border-b border-hair py-1.5"><NuxtLink :to="`/stores/${one.resin.id}`" class="link font-semibold">{{ one.resin.name }}</NuxtLink> <span class="text-soft">the pots to come need {{ figure(one.need, 'ml', 0) }}, the stores hold {{ figure(one.stock, 'ml', 0) }}</span></li></ul>
+          <ul><li v-for="one in short" :key="one.resin.id" class="border-b border-hair py-1.5"><NuxtLink :to="`/stores/${one.resin.id}`" class="link font-semibold">{{ one.resin.name }}</NuxtLink> <span class="text-soft">the pots to come need {{ figure(one.need, 'ml', 0) }}, the stores hold {{ figure(one.stock, 'ml', 0) }}; {{ one.comes }}, and the plan counts on that</span></li></ul>
         </section>
         <section v-if="late.length">
           <h2 class="mb-1 text-hands">Promises that slip</h2>

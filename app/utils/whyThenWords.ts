@@ -1,8 +1,11 @@
+import { CLOCK } from '~~/core/batch'
 import type { Binding } from '~~/core/plan'
 import type { PlanTaskRow } from '~~/shared/types'
 
 /** What keeps a task from starting a minute earlier, in words. */
-export function whyThenWords(binding: Binding, before: PlanTaskRow | undefined, maker: string): string {
+export function whyThenWords({ binding, kind, withKey }: Pick<PlanTaskRow, 'binding' | 'kind' | 'withKey'>, before: PlanTaskRow | undefined, maker: string): string {
+  if (kind === 'mix' && binding === 'lag' && withKey === CLOCK) return 'Its resin has to come first: the stores do not hold enough for it.'
+
   const other = before ? `“${before.title}”` : 'another task'
   const words: Record<Binding, string> = {
     release: 'It starts as soon as the plan begins.',

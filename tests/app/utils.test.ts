@@ -37,7 +37,11 @@ test('changes name the field, what it was and what it is', () => {
 })
 test('letters stay readable on any tint', () => expect([readableOn('#f4f1ea'), readableOn('#26221f')]).toEqual(['#1d1a15', '#fbf8f0']))
 test('every reason has its words, and no caution stands twice', () => {
-  expect(new Set(BINDINGS.map((binding) => whyThenWords(binding, undefined, 'Somebody'))).size).toBe(BINDINGS.length)
+  const words = BINDINGS.map((binding) => whyThenWords({ binding, kind: 'mix', withKey: null }, undefined, 'Somebody'))
+  words.push(whyThenWords({ binding: 'lag', kind: 'mix', withKey: 'clock' }, undefined, 'Somebody'))
+  expect(new Set(words).size).toBe(BINDINGS.length + 1)
+  expect(words.at(-1)).toContain('resin')
+  expect(whyThenWords({ binding: 'lag', kind: 'pour', withKey: 'clock' }, undefined, 'Somebody')).toBe(words[BINDINGS.indexOf('lag')])
   const lines = cautionsFor(['liquid', 'heat', 'liquid'])
   expect(new Set(lines).size).toBe(lines.length)
 })

@@ -10,7 +10,7 @@ const meaning = new Map<string, TaskMeaning>([
   ['trim', { lineId: 1, potId: null, kind: 'step', title: 'Trim' }],
   ['other', { lineId: 2, potId: null, kind: 'step', title: 'Trim' }],
 ])
-const names = { meaning, person: () => 'Wren', order: (line: number) => (line === 2 ? 'Gate plaques' : 'Own order'), timeZone: 'UTC', origin }
+const names = { meaning, person: () => 'Wren', order: (line: number) => (line === 2 ? 'Gate plaques' : 'Own order'), timeZone: 'UTC', origin, resins: new Map<number, string>() }
 const planOf = (tasks: [string, number, number, Binding, string | null][]): PlanAnswer => ({
   tasks: tasks.map(([id, startMin, endMin]) => ({ id, startMin, endMin, maker: 'p1', station: null, place: null })),
   why: tasks.map(([task, , , binding, other]) => ({ task, binding, with: other })),
@@ -30,4 +30,11 @@ test('a shift that begins is told with its hour, and a wait with its length', ()
   expect(because(plan, new Set(['pour', 'cure']), [], names)).toEqual([
     'pour face waits for Wren’s shift, which begins Mon 2 Mar 08:00', 'face cures takes 20 h after a wait of 5 h',
   ].map((sentence) => sentence.replace('’', "'")))
+})
+
+test('a mix that waits for its resin says so, with the day; another wait for the clock does not', () => {
+  const mixing = { ...names, meaning: new Map([['mix', { lineId: 1, potId: 5, kind: 'mix' as const, title: 'mix face' }]]), resins: new Map([[5, 'Plain test resin']]) }
+  const plan = planOf([['clock', 0, 9000, 'release', null], ['mix', 4320, 4330, 'lag', 'clock']])
+  expect(because(plan, new Set(['mix']), [], mixing).at(-1)).toMatch(/^mix face waits for Plain test resin, of which the stores do not hold enough; it can be there \w{3} \d+ \w{3} \d\d:\d\d$/)
+  expect(because(plan, new Set(['mix']), [], { ...mixing, resins: new Map() }).at(-1) ?? '').not.toContain('resin')
 })

@@ -1,5 +1,5 @@
 import { DateTime } from 'luxon'
-import { holdingChain, type HoldingLink, type TaskMeaning } from '../../../core/batch'
+import { CLOCK, holdingChain, type HoldingLink, type TaskMeaning } from '../../../core/batch'
 import type { PlanAnswer, PlanLag } from '../../../core/plan'
 import { formatDuration } from '../../../core/units'
 
@@ -13,6 +13,8 @@ export interface Names {
   order: (lineId: number) => string
   timeZone: string
   origin: Date
+  /** By pot that waits for its resin: what is waited for. */
+  resins: ReadonlyMap<number, string>
 }
 
 /** Says in sentences what holds the end of a line where it is, from the first cause to the last. */
@@ -28,6 +30,8 @@ function sentenceOf(link: HoldingLink, next: HoldingLink | undefined, ownLine: n
   const other = titleOf(link.why.with, ownLine, names)
   const who = names.person(link.task.maker)
   const starts = DateTime.fromJSDate(names.origin, { zone: names.timeZone }).plus({ minutes: link.task.startMin }).toFormat('ccc d LLL HH:mm')
+  const meaning = names.meaning.get(link.task.id)
+  const resin = meaning?.kind === 'mix' ? names.resins.get(meaning.potId ?? 0) : undefined
   const long = link.takesMin >= WORTH_SAYING_MIN || link.waitMin >= WORTH_SAYING_MIN
   switch (link.why.binding) {
     case 'shift':
@@ -43,6 +47,7 @@ function sentenceOf(link: HoldingLink, next: HoldingLink | undefined, ownLine: n
     case 'dust':
       return `${title} waits because open resin and dust may not share a room (${other})`
     case 'lag':
+      if (link.why.with === CLOCK && resin !== undefined) return `${title} waits for ${resin}, of which the stores do not hold enough; it can be there ${starts}`
       return long ? `${title} takes ${formatDuration(link.takesMin)}${link.waitMin >= WORTH_SAYING_MIN ? ` after a wait of ${formatDuration(link.waitMin)}` : ''}` : null
     case 'release':
       return `${title} can start at once${long ? ` and takes ${formatDuration(link.takesMin)}` : ''}`

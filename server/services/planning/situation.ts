@@ -1,4 +1,4 @@
-import { CLOCK, isBoxTask, mayBeHeated, planRequest, type LinePaths, type PlanLine, type PlanQuestion, type Workroom } from '../../../core/batch'
+import { CLOCK, isBoxTask, mayBeHeated, planRequest, type LinePaths, type PlanLine, type PlanQuestion } from '../../../core/batch'
 import type { Pin, PlannedTask } from '../../../core/plan'
 import { MINUTES_PER_DAY } from '../../../core/units'
 import type { OddsBasis, Order, PlanTerms, Supposition } from '../../../shared/types'
@@ -15,7 +15,8 @@ import { readExperience } from './experience'
 import { planLines } from './planLines'
 import { readShelf, type Shelf } from './shelf'
 import { supposedOrders, supposedPots, withSupposedMoulds } from './suppose'
-import { addDeliveries, withShiftChanges } from './terms'
+import { addArrivals, resinArrivals } from './supplies'
+import { withShiftChanges } from './terms'
 import { planId, readWorkroom } from './workroom'
 
 /** A quarter of a year. */
@@ -34,6 +35,8 @@ export interface Situation {
   lines: readonly PlanLine[]
   pots: readonly StoredPot[]
   shelf: Shelf
+  /** By pot that waits for its resin: when that comes, minutes from the origin. */
+  arrivals: ReadonlyMap<number, number>
   /** Names by the planner's ids. */
   people: ReadonlyMap<string, string>
   /** The question to the core about some of the lines. */
@@ -66,22 +69,21 @@ export async function readSituation(workspaceId: number, now: Date, keep: KeptPl
   const room = withSupposedMoulds(withShiftChanges(workroom, terms, origin), suppose)
   const heatedUntil = new Map(keep?.tasks.flatMap((task) => (isBoxTask(task.key) && task.startAt <= now ? [[task.key, task.endAt] as const] : [])))
   const basis = await readExperience(db, workspaceId, workspace.rules.yieldPct)
-  const withPots = (all: readonly StoredPot[]): Situation => ({
-    origin, timeZone: workspace.timeZone, basis, orders, shelf, withPots,
-    pots: all,
-    lines: orders.flatMap((order) => planLines(order, { shelf, pots: all, pieces, origin, heatedUntil })),
-    people: new Map(people.map((person) => [planId.person(person.id), person.name])),
-    ask: (lines, paths, iterations) => questionOf({ lines, paths, iterations, room, shelf, horizonMin, pots: all, terms, origin }),
-    mayBeHeated: (line) => mayBeHeated(line, room.box, shelf.resins),
-  })
+  const withPots = (all: readonly StoredPot[]): Situation => {
+    const lines = orders.flatMap((order) => planLines(order, { shelf, pots: all, pieces, origin, heatedUntil }))
+    const arrivals = resinArrivals(all, lines, shelf.resins, terms, origin)
+    return {
+      origin, timeZone: workspace.timeZone, basis, orders, lines, pots: all, shelf, arrivals, withPots,
+      people: new Map(people.map((person) => [planId.person(person.id), person.name])),
+      ask: (some, paths, iterations) => {
+        const question = planRequest({ horizonMin, lines: some, resins: shelf.resins, workroom: room, rules: shelf.rules, paths, iterations, seed: 1 })
+        addArrivals(question, arrivals)
+        return question
+      },
+      mayBeHeated: (line) => mayBeHeated(line, room.box, shelf.resins),
+    }
+  }
   return withPots(pots)
-}
-
-function questionOf(of: { lines: PlanLine[]; paths: LinePaths; iterations: number; room: Workroom; shelf: Shelf; horizonMin: number; pots: readonly StoredPot[]; terms: PlanTerms; origin: Date }): PlanQuestion {
-  const { lines, paths, iterations, room, shelf, horizonMin, pots, terms, origin } = of
-  const question = planRequest({ horizonMin, lines, resins: shelf.resins, workroom: room, rules: shelf.rules, paths, iterations, seed: 1 })
-  addDeliveries(question, terms, pots, origin)
-  return question
 }
 
 /** The tasks of the plan that holds, on the clock of a new one; those begun before it lie before its start. */

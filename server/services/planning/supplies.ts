@@ -1,0 +1,37 @@
+import { CLOCK, type PlanLine, type PlanQuestion, type Resin } from '../../../core/batch'
+import { MINUTES_PER_DAY } from '../../../core/units'
+import type { PlanTerms } from '../../../shared/types'
+import type { StoredPot } from '../../db/pots'
+import { minuteOf } from './terms'
+
+const NEVER = Infinity
+
+/**
+ * When the resin of each pot that is still to be mixed is there, minutes from the origin; those whose resin is there already are
+ * left out. Where people say when a resin comes, nothing is mixed from it before. Else the stores serve the pots in the
+ * order of what is promised first, and what they do not hold comes as soon as it can if it is ordered now (`leadDays`).
+ */
+export function resinArrivals(pots: readonly StoredPot[], lines: readonly PlanLine[], resins: ReadonlyMap<number, Resin>, { deliveries }: PlanTerms, origin: Date): Map<number, number> {
+  const comesAt = new Map(deliveries.map((one) => [one.resinId, minuteOf(origin)(one.at)]))
+  const promised = new Map(lines.map((line) => [line.id, line.promisedMin]))
+  const dueOf = (pot: StoredPot) => Math.min(NEVER, ...pot.portions.map((portion) => promised.get(portion.lineId) ?? NEVER))
+  const left = new Map([...resins].map(([id, { stockMl }]) => [id, stockMl]))
+  const arrivals = new Map<number, number>()
+  for (const pot of pots.filter(({ state }) => state === 'planned').sort((x, y) => dueOf(x) - dueOf(y) || x.id - y.id)) {
+    const told = comesAt.get(pot.resinId)
+    const inStore = left.get(pot.resinId) ?? 0
+    if (told !== undefined) {
+      if (told > 0) arrivals.set(pot.id, told)
+    } else if (pot.needMl <= inStore) left.set(pot.resinId, inStore - pot.needMl)
+    else if (resins.get(pot.resinId)?.leadDays) arrivals.set(pot.id, (resins.get(pot.resinId)?.leadDays ?? 0) * MINUTES_PER_DAY)
+  }
+  return arrivals
+}
+
+/** No pot is mixed before its resin is there. */
+export function addArrivals({ request, meaning }: PlanQuestion, arrivals: ReadonlyMap<number, number>): void {
+  for (const [task, { kind, potId }] of meaning) {
+    const at = kind === 'mix' ? arrivals.get(potId ?? 0) : undefined
+    if (at !== undefined) request.lags.push({ from: CLOCK, to: task, minMin: at - request.horizonMin })
+  }
+}
