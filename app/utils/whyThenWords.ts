@@ -2,8 +2,8 @@ import { CLOCK } from '~~/core/batch'
 import type { Binding } from '~~/core/plan'
 import type { PlanTaskRow } from '~~/shared/types'
 
-/** What keeps a task from starting a minute earlier, in words. */
-export function whyThenWords({ binding, kind, withKey }: Pick<PlanTaskRow, 'binding' | 'kind' | 'withKey'>, before: PlanTaskRow | undefined, maker: string): string {
+/** What keeps a task from starting a minute earlier, in words, with the names of who does it and where it lies. */
+export function whyThenWords({ binding, kind, withKey }: Pick<PlanTaskRow, 'binding' | 'kind' | 'withKey'>, before: PlanTaskRow | undefined, maker: string, place = 'the rack'): string {
   if (kind === 'mix' && binding === 'lag' && withKey === CLOCK) return 'Its resin has to come first: the stores do not hold enough for it.'
 
   const other = before ? `“${before.title}”` : 'another task'
@@ -11,7 +11,7 @@ export function whyThenWords({ binding, kind, withKey }: Pick<PlanTaskRow, 'bind
     release: 'It starts as soon as the plan begins.',
     lag: `It has to keep its distance from ${other}: the wait between the two is exactly used up.`,
     mould: `The mould is still held by ${other}.`,
-    place: `There is no room on the rack until ${other} is taken off.`,
+    place: `There is no room in ${place} until ${other} is taken off.`,
     station: `The station is taken by ${other}.`,
     dust: `Open resin and dust may not share a room, and ${other} is in the way.`,
     maker: `${maker} is busy with ${other}.`,

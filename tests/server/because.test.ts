@@ -10,7 +10,7 @@ const meaning = new Map<string, TaskMeaning>([
   ['trim', { lineId: 1, potId: null, kind: 'step', title: 'Trim' }],
   ['other', { lineId: 2, potId: null, kind: 'step', title: 'Trim' }],
 ])
-const names = { meaning, person: () => 'Wren', order: (line: number) => (line === 2 ? 'Gate plaques' : 'Own order'), timeZone: 'UTC', origin, resins: new Map<number, string>() }
+const names = { meaning, person: () => 'Wren', order: (line: number) => (line === 2 ? 'Gate plaques' : 'Own order'), timeZone: 'UTC', origin, resins: new Map<number, string>(), placeKinds: new Map([['r9', 'box']]) }
 const planOf = (tasks: [string, number, number, Binding, string | null][]): PlanAnswer => ({
   tasks: tasks.map(([id, startMin, endMin]) => ({ id, startMin, endMin, maker: 'p1', station: null, place: null })),
   why: tasks.map(([task, , , binding, other]) => ({ task, binding, with: other })),
@@ -37,4 +37,13 @@ test('a mix that waits for its resin says so, with the day; another wait for the
   const plan = planOf([['clock', 0, 9000, 'release', null], ['mix', 4320, 4330, 'lag', 'clock']])
   expect(because(plan, new Set(['mix']), [], mixing).at(-1)).toMatch(/^mix face waits for Plain test resin, of which the stores do not hold enough; it can be there \w{3} \d+ \w{3} \d\d:\d\d$/)
   expect(because(plan, new Set(['mix']), [], { ...mixing, resins: new Map() }).at(-1) ?? '').not.toContain('resin')
+})
+
+test('what waits for the heated box does not wait for a rack', () => {
+  const inPlace = (place: string) => {
+    const plan = planOf([['other', 0, 60, 'release', null], ['cure', 60, 1260, 'place', 'other']])
+    return because({ ...plan, tasks: plan.tasks.map((task) => ({ ...task, place })) }, new Set(['cure']), [], names).at(-1)
+  }
+  expect(inPlace('r9')).toContain('waits for room in the heated box, taken by Trim')
+  expect(inPlace('r1')).toContain('waits for room on the rack, taken by Trim')
 })

@@ -32,7 +32,7 @@ const NUDGES = [{ minutes: -60, words: '1 h sooner' }, { minutes: -15, words: '1
     <p class="text-soft">{{ task.attended ? nameOf(task.personId) : 'nobody needed' }}{{ task.station ? `, ${task.station}` : '' }}{{ task.placeId ? `, ${workshop.places.get(task.placeId)?.name}` : '' }}</p>
     <p v-if="opensMs !== null || closesMs !== null" class="text-soon">{{ opensMs !== null ? `opens ${shortMs(opensMs)}` : '' }}{{ opensMs !== null && closesMs !== null ? ', ' : '' }}{{ closesMs !== null ? `closes ${shortMs(closesMs)}` : '' }}</p>
     <h3 class="mt-2 font-semibold">Why then?</h3>
-    <p>{{ pin?.startAt ? 'It is pinned there.' : whyThenWords(task, holder, nameOf(task.personId)) }}</p>
+    <p>{{ pin?.startAt ? 'It is pinned there.' : whyThenWords(task, holder, nameOf(task.personId), workshop.places.get(task.placeId ?? 0)?.name) }}</p>
     <template v-if="isCarried">
       <p class="mt-2 font-semibold" role="status">{{ verdictWords }}</p>
       <div class="mt-2 flex flex-wrap gap-2"><button v-for="nudge in NUDGES" :key="nudge.minutes" type="button" class="quiet slim" @click="emit('nudge', nudge.minutes)">{{ nudge.words }}</button></div>

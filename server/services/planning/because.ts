@@ -13,6 +13,8 @@ export interface Names {
   order: (lineId: number) => string
   timeZone: string
   origin: Date
+  /** By place in the plan: its kind. */
+  placeKinds: ReadonlyMap<string, string>
   /** By pot that waits for its resin: what is waited for. */
   resins: ReadonlyMap<number, string>
 }
@@ -41,7 +43,7 @@ function sentenceOf(link: HoldingLink, next: HoldingLink | undefined, ownLine: n
     case 'station':
       return `${title} waits for the station, where ${other} is being done`
     case 'place':
-      return `${title} waits for room on the rack, taken by ${other}`
+      return `${title} waits for room ${names.placeKinds.get(link.task.place ?? '') === 'box' ? 'in the heated box' : 'on the rack'}, taken by ${other}`
     case 'mould':
       return `${title} waits for the mould, held by ${other}`
     case 'dust':

@@ -34,7 +34,7 @@ export async function workOut(asked: Situation, { weigh, ...options }: WorkOutOp
   const odds = solved.ok ? await oddsOf(solved.value, { question, orders, lines, basis, origin }, weigh) : new Map<number, PromiseOdds>()
   const titles = new Map(orders.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)))
   const resins = new Map([...situation.arrivals.keys()].map((pot) => [pot, situation.shelf.resins.get(situation.pots.find((one) => one.id === pot)?.resinId ?? 0)?.name ?? 'its resin']))
-  const names = { meaning: question.meaning, person: (maker: string | null) => people.get(maker ?? '') ?? 'nobody', order: (lineId: number) => titles.get(lineId) ?? '', timeZone: situation.timeZone, origin, resins }
+  const names = { meaning: question.meaning, person: (maker: string | null) => people.get(maker ?? '') ?? 'nobody', order: (lineId: number) => titles.get(lineId) ?? '', timeZone: situation.timeZone, origin, resins, placeKinds: new Map(question.request.places.map((place) => [place.id, place.kind])) }
   const context = { plan: solved.ok ? solved.value : solved.issues.map((issue) => issue.message), question, paths, odds, names }
   return {
     objective: solved.ok ? solved.value.objective : { weightedTardinessMin: 0, weightedCompletionMin: 0, makespanMin: 0 },
