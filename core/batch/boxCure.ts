@@ -1,5 +1,5 @@
 import { cureWait, type TemperatureRange } from './cureWait'
-import type { PlanLine } from './planRequest'
+import type { PlanLine } from './planLine'
 import type { Milestone, Recipe, Resin } from './types'
 
 /** The heated box as cures are planned in it: the temperature it surely has, and the room in it. */

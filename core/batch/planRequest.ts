@@ -1,87 +1,11 @@
-import type { PlanLag, PlanMaker, PlanMould, PlanPlace, PlanRequest, PlanStation, PlanTask } from '../plan'
+import type { PlanLag, PlanTask } from '../plan'
 import { boxWait, firstWait, isWorthHeating, type HeatedBox } from './boxCure'
-import { cureWait, type TemperatureRange } from './cureWait'
-import { HEAT_PASS_MIN, MEASURE_MIN, type Layer, type Milestone, type Recipe, type Resin, type Step, type StudioRules } from './types'
+import { cureWait } from './cureWait'
+import type { PlanLine, PlanOptions, PlanPot, PlanQuestion, TaskKind, TaskMeaning } from './planLine'
+import { chunks, LONGEST_STINT_MIN, numbersOf, overlap, rangeOf, type Stint } from './stints'
+import { BOX, CLOCK, jobOf, keyOf } from './taskNames'
+import { HEAT_PASS_MIN, MEASURE_MIN, type Layer, type Milestone, type Recipe, type Resin, type Step } from './types'
 
-/** What a pot pours for one line: a pot can serve several, and then each of them names it. */
-export interface PlanPot {
-  /** The pot's. */
-  id: number
-  layerId: number
-  firstPiece: number
-  pieces: number
-  stirMin: number
-  /** The longest rest that one of its layers asks for, minutes. */
-  restMin: number
-  /** From the end of stirring until the last of its pours must have ended, minutes. */
-  workMin: number
-  /** When its pours ended or will have ended, minutes on the plan's clock (may be negative); null when still to do. */
-  pouredMin: number | null
-  /** When its pieces come out of the heated box, on the plan's clock; null as long as they are not in it. */
-  heatedUntilMin: number | null
-}
-
-/** One line of an order with what is left to do of it. */
-export interface PlanLine {
-  id: number
-  recipe: Recipe
-  quantity: number
-  pots: PlanPot[]
-  /** Numbers of the pieces that are out of their mould. */
-  demoulded: ReadonlySet<number>
-  /** Numbers of the pieces that were judged; nothing more is planned for them. */
-  judged: ReadonlySet<number>
-  promisedMin: number
-  weight: number
-}
-
-export type TaskKind = 'step' | 'mix' | 'rest' | 'pour' | 'heat' | 'cure' | 'sand' | 'harden'
-
-/** What a planned task stands for. */
-export interface TaskMeaning {
-  lineId: number
-  potId: number | null
-  kind: TaskKind
-  title: string
-}
-
-export interface PlanQuestion {
-  request: PlanRequest
-  meaning: Map<string, TaskMeaning>
-}
-
-export interface Workroom {
-  makers: PlanMaker[]
-  stations: PlanStation[]
-  places: PlanPlace[]
-  moulds: PlanMould[]
-  range: TemperatureRange
-  box: HeatedBox | null
-}
-
-/** Which of the ways that are open to it each line goes. */
-export interface LinePaths {
-  /** Lines whose open layers take the sand-and-recoat path. */
-  sandLines: ReadonlySet<number>
-  /** Lines whose long cures lie in the heated box. */
-  boxLines: ReadonlySet<number>
-}
-
-export interface PlanOptions {
-  horizonMin: number
-  lines: PlanLine[]
-  resins: ReadonlyMap<number, Resin>
-  workroom: Workroom
-  rules: Pick<StudioRules, 'cureMarginPct'>
-  paths: LinePaths
-  iterations: number
-  seed: number
-}
-
-/** A task of the request's own that fills the whole horizon, so that lags from it fix instants on the clock. */
-export const CLOCK = 'clock'
-/** Nobody does one thing for longer than this without a break, minutes. */
-const LONGEST_STINT_MIN = 180
 /** A poured piece is on its rack within these minutes. */
 const TO_RACK_MIN = 10
 /** Carrying a pot's pieces into the heated box; a starting value. */
@@ -96,19 +20,6 @@ interface Mixing {
   mix: string
   rest: string
   lastPour: string | null
-}
-
-/** Some of a line's pieces going through one stage, with the tasks by which the stage is entered and left. */
-interface Stint {
-  first: number
-  pieces: number
-  enter: string
-  leave: string
-  /** What is done beside, and has to be done too before the next stage. */
-  beside?: string[]
-  /** From the end of the stage until the next may begin, and must have begun; minutes. */
-  dryMin?: number
-  holdsMin?: number | null
 }
 
 /**
@@ -421,37 +332,8 @@ class Builder {
 /** The steps before a layer is poured. */
 const preparing = (recipe: Recipe, layer: number) => recipe.steps.filter((step) => step.phase === 'before' && step.layer === layer)
 
-const jobOf = (line: PlanLine) => `line${line.id}`
-
-const BOX = 'box'
-/** Whether a task is a cure in the heated box, by its name; and for which line, layer, pot and first piece. */
-export const isBoxTask = (id: string): boolean => id.endsWith(`.${BOX}`)
-export const boxTaskOf = (lineId: number, pot: Pick<PlanPot, 'id' | 'layerId' | 'firstPiece'>): string => `line${lineId}.${keyOf({ id: pot.layerId }, pot, BOX)}`
-
-/** Names a task of a portion within its line. */
-const keyOf = (layer: Pick<Layer, 'id'>, pot: Pick<PlanPot, 'id' | 'firstPiece'>, what: string) => `k${layer.id}.${pot.id}.${pot.firstPiece}.${what}`
-
-const overlap = (x: { first: number; pieces: number }, y: { first: number; pieces: number }) =>
-  x.first < y.first + y.pieces && y.first < x.first + x.pieces
-
 /** Whether a later layer has been poured over this pot's pieces, so that nothing waits for it any more. */
 function isCovered(line: PlanLine, pot: PlanPot, index: number): boolean {
   const later = new Set(line.recipe.layers.slice(index + 1).map((layer) => layer.id))
   return line.pots.some((other) => later.has(other.layerId) && other.pouredMin !== null && overlap(rangeOf(other), rangeOf(pot)))
 }
-
-const rangeOf = (pot: PlanPot) => ({ first: pot.firstPiece, pieces: pot.pieces })
-
-const numbersOf = ({ first, pieces }: { first: number; pieces: number }) => Array.from({ length: pieces }, (_, i) => first + i)
-
-/** Cuts a step into stints of some pieces that fit a shift. */
-function chunks(range: { first: number; pieces: number }, step: Step): { first: number; pieces: number; minutes: number }[] {
-  const most = step.pieceMin === 0 ? range.pieces : Math.max(1, Math.floor((LONGEST_STINT_MIN - step.batchMin) / step.pieceMin))
-  const count = Math.ceil(range.pieces / most)
-  return Array.from({ length: count }, (_, i) => {
-    const first = range.first + Math.floor((i * range.pieces) / count)
-    const pieces = range.first + Math.floor(((i + 1) * range.pieces) / count) - first
-    return { first, pieces, minutes: Math.max(1, Math.ceil(step.batchMin + step.pieceMin * pieces)) }
-  })
-}
-

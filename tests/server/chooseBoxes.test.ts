@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals'
 import { mayBeHeated, planRequest, type LinePaths, type PlanLine, type Workroom } from '../../core/batch'
-import { plan } from '../../core/plan'
+import { planWork, type PlannedTask } from '../../core/plan'
 import { chooseBoxes } from '../../server/services/planning/chooseBoxes'
 import type { Paths } from '../../server/services/planning/choosePaths'
 import { planTogether } from '../../server/services/planning/planTogether'
@@ -21,17 +21,17 @@ const workroom = (rackCm2: number, box: Workroom['box']): Workroom => ({
 })
 const none: Paths = { sandLines: new Set(), boxLines: new Set(), impossible: new Map() }
 
-async function chosen(lines: PlanLine[], room: Workroom) {
-  let asked = 0
+async function chosen(lines: PlanLine[], room: Workroom, isStable = false) {
+  const asked: (readonly string[])[] = []
   const ask = (some: PlanLine[], paths: LinePaths) => planRequest({ horizonMin: 30 * 1440, lines: some, resins: new Map([[1, bearing]]), workroom: room, rules, paths, iterations: 150, seed: 1 })
-  const together = (paths: Paths) => {
-    asked++
-    return planTogether(lines, paths, ask, ({ request }) => Promise.resolve(plan(request, { now: () => 0, startedAt: 0 })))
+  const together = (paths: Paths, beside: readonly PlannedTask[] | null) => {
+    asked.push(beside?.map(({ id }) => id) ?? [])
+    return planTogether(lines, paths, ask, ({ request }) => Promise.resolve(planWork({ request, pins: [], keep: beside, improves: !isStable, tries: 100 }, { now: () => 0, startedAt: 0 })))
   }
-  const before = await together(none)
-  const after = await chooseBoxes(before, (one) => mayBeHeated(one, room.box, new Map([[1, bearing]])), lines, together)
+  const before = await together(none, null)
+  const after = await chooseBoxes(before, { lines, isStable, mayBeHeated: (one) => mayBeHeated(one, room.box, new Map([[1, bearing]])), planAgain: together })
   if (!before.solved.ok || !after.solved.ok) throw new Error('no plan')
-  return { before: before.solved.value.objective, after: after.solved.value.objective, boxLines: [...after.paths.boxLines], asked }
+  return { before: before.solved.value.objective, after: after.solved.value.objective, boxLines: [...after.paths.boxLines], asked: asked.length, besides: asked, tasks: { before: before.solved.value.tasks, after: after.solved.value.tasks } }
 }
 
 test('where the rack holds one line at a time, others cure in the box, and less is late', async () => {
@@ -53,4 +53,17 @@ test('without a box all stays as it is', async () => {
   const { before, after, asked } = await chosen([line(1, 4000)], workroom(2000, null))
   expect(after).toEqual(before)
   expect(asked).toBe(1)
+})
+test('where what need not move has to stay, a late line is put anew beside the others, which stay', async () => {
+  const { before, after, boxLines, besides, tasks } = await chosen([line(1, 20_000), line(2, 4000)], workroom(2000, { tempC: 40, areaCm2: 400 }), true)
+  expect(boxLines).toEqual([2])
+  expect(after.weightedTardinessMin).toBeLessThan(before.weightedTardinessMin)
+  expect(besides).toHaveLength(2)
+  expect(besides[1]!.some((id) => id.startsWith('line2.'))).toBe(false)
+  const ofFirst = (list: readonly PlannedTask[]) => list.filter(({ id }) => id.startsWith('line1.'))
+  expect(ofFirst(tasks.after)).toEqual(ofFirst(tasks.before))
+})
+test('and a line that is in time is not moved for the sake of a rack', async () => {
+  const { boxLines } = await chosen([line(1, 20_000), line(2, 20_000), line(3, 20_000)], workroom(200, { tempC: 40, areaCm2: 400 }), true)
+  expect(boxLines).toEqual([])
 })

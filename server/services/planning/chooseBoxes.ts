@@ -1,5 +1,5 @@
 import type { PlanLine, PlanQuestion } from '../../../core/batch'
-import type { PlanAnswer } from '../../../core/plan'
+import { compareObjectives, type PlanAnswer, type PlannedTask } from '../../../core/plan'
 import type { Paths } from './choosePaths'
 import type { Together } from './planTogether'
 
@@ -8,22 +8,36 @@ const MOST_TRIED = 6
 /** Carrying pieces about is worth it where nothing is less late only when the plan gains so much completion for the line's weight, minutes; a starting value. */
 const WORTH_MIN = 720
 
+export interface BoxChoice {
+  lines: readonly PlanLine[]
+  mayBeHeated: (line: PlanLine) => boolean
+  /** Whether what need not move has to stay: then a line is heated only where that makes something less late. */
+  isStable: boolean
+  /** Plans with these paths, beside what is given of the plan so far. */
+  planAgain: (paths: Paths, beside: readonly PlannedTask[]) => Promise<Together>
+}
+
 /**
  * Tries the heated box for lines that are late, and where a rack is short for those that wait for room on it or take it
- * from others; one line after the other, the latest first. What makes the promises less late, or is worth the carrying, stays.
- * @param planAgain the plan with other paths, beside the one so far
+ * from others; one line after the other, the latest first, each taken out of the plan and put back with its cures in the
+ * box. What makes the promises less late, or is worth the carrying, stays. It is compared with the same search without
+ * the box, so that a gain is owed to the box alone.
  */
-export async function chooseBoxes(planned: Together, mayBeHeated: (line: PlanLine) => boolean, lines: readonly PlanLine[], planAgain: (paths: Paths, so: PlanAnswer) => Promise<Together>): Promise<Together> {
-  let best = planned
-  if (!planned.solved.ok) return best
+export async function chooseBoxes(planned: Together, { lines, mayBeHeated, isStable, planAgain }: BoxChoice): Promise<Together> {
+  if (!planned.solved.ok) return planned
   const wanted = linesInNeed(planned.question, planned.solved.value)
   const candidates = lines.filter((line) => wanted.has(line.id) && !planned.paths.boxLines.has(line.id) && !planned.paths.impossible.has(line.id) && mayBeHeated(line))
   candidates.sort((x, y) => (wanted.get(y.id) ?? 0) * y.weight - (wanted.get(x.id) ?? 0) * x.weight || x.id - y.id)
+  let best = planned
+  const take = async (paths: Paths, beside: readonly PlannedTask[], isBetter: (tried: PlanAnswer, so: PlanAnswer) => boolean) => {
+    const tried = await planAgain(paths, beside)
+    if (tried.solved.ok && best.solved.ok && tried.paths.impossible.size <= best.paths.impossible.size && isBetter(tried.solved.value, best.solved.value)) best = tried
+  }
+  if (candidates.length > 0 && !isStable) await take(best.paths, planned.solved.value.tasks, (tried, so) => compareObjectives(tried.objective, so.objective) < 0)
   for (const line of candidates.slice(0, MOST_TRIED)) {
-    if (!best.solved.ok) break
-    const tried = await planAgain({ ...best.paths, boxLines: new Set([...best.paths.boxLines, line.id]) }, best.solved.value)
-    if (!tried.solved.ok || tried.paths.impossible.size > best.paths.impossible.size) continue
-    if (isWorthIt(tried.solved.value, best.solved.value, line.weight)) best = tried
+    const { question, paths, solved } = best
+    const others = solved.ok ? solved.value.tasks.filter((task) => question.meaning.get(task.id)?.lineId !== line.id) : []
+    await take({ ...paths, boxLines: new Set([...paths.boxLines, line.id]) }, others, (tried, so) => isWorthIt(tried, so, isStable ? Infinity : WORTH_MIN * line.weight))
   }
   return best
 }
@@ -44,8 +58,8 @@ function linesInNeed({ request, meaning }: PlanQuestion, { tasks, why }: PlanAns
   return inNeed
 }
 
-function isWorthIt(tried: PlanAnswer, so: PlanAnswer, weight: number): boolean {
+function isWorthIt(tried: PlanAnswer, so: PlanAnswer, worth: number): boolean {
   const tardiness = tried.objective.weightedTardinessMin - so.objective.weightedTardinessMin
   if (tardiness !== 0) return tardiness < 0
-  return so.objective.weightedCompletionMin - tried.objective.weightedCompletionMin >= WORTH_MIN * weight
+  return so.objective.weightedCompletionMin - tried.objective.weightedCompletionMin >= worth
 }

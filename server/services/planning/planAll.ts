@@ -52,9 +52,10 @@ export async function planAll(situation: Situation, { kind, terms, keep, gathers
     withHands = false
     planned = await together(situation, alone, kept, withHands, kind === 'improve')
   }
-  const again = (where: Situation, paths: Paths, so: PlanAnswer) => together(where, paths, so.tasks, withHands, true)
-  const heated = await chooseBoxes(planned, situation.mayBeHeated, situation.lines, (paths, so) => again(situation, paths, so))
-  return gathers ? gatherMixes(heated, situation, again) : { ...heated, situation, mixes: [] }
+  const isStable = kind === 'keep'
+  const again = (where: Situation, paths: Paths, beside: readonly PlannedTask[]) => together(where, paths, beside, withHands, !isStable)
+  const heated = await chooseBoxes(planned, { lines: situation.lines, mayBeHeated: situation.mayBeHeated, isStable, planAgain: (paths, beside) => again(situation, paths, beside) })
+  return gathers ? gatherMixes(heated, situation, (where, paths, so) => again(where, paths, so.tasks)) : { ...heated, situation, mixes: [] }
 }
 
 /** Lines that were planned before keep the path they took; the others are tried alone. What is begun does not leave the heated box. */
