@@ -36,6 +36,12 @@ describe('published job shops, in so many moves', () => {
     expect(length).toBeGreaterThanOrEqual(shortest)
     expect(length).toBeLessThanOrEqual((1 + atMostPct / 100) * shortest)
   })
+  test('a plan is found before an end that no priority rule keeps', () => {
+    const request = jobShopCase({ jobs: 15, machines: 15, minutesSeed: 840612802, machinesSeed: 398197754 })
+    expect(lengthOf({ ...request, horizonMin: 1290 }, 15_000)).toBeLessThanOrEqual(1290)
+    const none = plan({ ...request, horizonMin: 1200, limit: { iterations: 200 } }, neverAsked)
+    expect(none).toMatchObject({ ok: false, code: 'not-found' })
+  })
   test('the same limit gives the same plan', () => {
     const request = { ...jobShopCase({ jobs: 8, machines: 6, minutesSeed: 5, machinesSeed: 6 }), limit: { iterations: 6000 } }
     expect(plan(request, neverAsked)).toEqual(plan(request, neverAsked))

@@ -1,3 +1,4 @@
+import { nowhere } from '../jobs'
 import type { Model } from '../model'
 import { compareObjectives } from '../objective'
 import { search, type Found, type SearchOptions } from '../search'
@@ -30,8 +31,8 @@ interface Kept {
  */
 export function searchShop(shop: MachineShop, options: SearchOptions): ReturnType<typeof search> {
   const first = search({ ...options, progress: (iterations) => (iterations >= RULES ? 1 : options.progress(iterations)) })
-  if (!first.best) return first
-  return { ...new ShopSearch(shop, options, first.best, first.iterations).run(), stuck: null }
+  const found = new ShopSearch(shop, options, first.best, first.iterations).run()
+  return { ...found, stuck: found.best ? null : first.stuck }
 }
 
 class ShopSearch {
@@ -39,24 +40,22 @@ class ShopSearch {
   private readonly tabu: Tabu
   private readonly random: () => number
   private readonly elite: Kept[] = []
-  private best: Found
-  private shortest: number
+  private shortest = Infinity
   private isOver = false
 
   constructor(
     private readonly shop: MachineShop,
     private readonly options: SearchOptions,
-    private readonly first: Found,
+    /** A plan to begin with; null where none ended in time. */
+    private best: Found | null,
     private iterations: number,
   ) {
     this.plan = new Sequences(shop)
     this.random = seededRandom(options.seed)
     this.tabu = new Tabu(shop, this.random)
-    this.best = first
-    this.shortest = Infinity
   }
 
-  run(): { best: Found; iterations: number } {
+  run(): { best: Found | null; iterations: number } {
     this.keep(this.walk(this.firstOrder()))
     while (!this.isOver) this.keep(this.walk(this.anyBeginning()))
     return { best: this.best, iterations: this.iterations }
@@ -64,9 +63,9 @@ class ShopSearch {
 
   /** As the tasks of the first plan begin; where two begin together, as they must follow each other (blocks stand in that order). */
   private firstOrder(): number[] {
-    const { start } = this.first.placements
+    const start = this.best?.placements.start
     const tasks = this.options.blocks.flatMap((block) => block.tasks)
-    return tasks.sort((x, y) => (start[x] as number) - (start[y] as number))
+    return start ? tasks.sort((x, y) => (start[x] as number) - (start[y] as number)) : tasks
   }
 
   /** Until enough plans are kept, one by chance; then one between two of them. */
@@ -86,7 +85,7 @@ class ShopSearch {
     const found: Kept = { order: plan.order.slice(), length: plan.length }
     this.note()
     for (let idle = 0; idle < IDLE_MOVES; idle++) {
-      this.isOver = compareObjectives(options.bound, this.best.objective) === 0 || options.progress(this.iterations) >= 1
+      this.isOver = (this.best !== null && compareObjectives(options.bound, this.best.objective) === 0) || options.progress(this.iterations) >= 1
       if (this.isOver) break
       this.iterations++
       const moves = shopMoves(plan, criticalPath(plan, random))
@@ -114,13 +113,15 @@ class ShopSearch {
     return chosen ?? moves[Math.floor(this.random() * moves.length)]
   }
 
+  /** Takes the present plan for the best if it is, and ends in time. */
   private note(): void {
-    const { plan, options } = this
+    const { plan, best, options: { model } } = this
     if (plan.length >= this.shortest) return
     this.shortest = plan.length
-    const { weight, due } = options.model.jobs.find(({ tasks }) => tasks.length > 0) as Model['jobs'][number]
+    const { weight, due } = model.jobs.find(({ tasks }) => tasks.length > 0) as Model['jobs'][number]
     const objective = { weightedTardinessMin: due === null ? 0 : weight * Math.max(0, plan.length - due), weightedCompletionMin: weight * plan.length }
-    if (compareObjectives(objective, this.best.objective) < 0) this.best = { placements: { ...this.first.placements, start: plan.head.slice() }, objective }
+    const isBetter = best === null || compareObjectives(objective, best.objective) < 0
+    if (plan.length <= model.horizon && isBetter) this.best = { placements: { ...nowhere(model), start: plan.head.slice() }, objective }
   }
 
   /** Among the good plans, in place of the longest; one that is as long as another is taken for the same. */

@@ -146,7 +146,7 @@ export class Sequences {
     let length = 0
     for (let task = 0; task < size; task++) {
       const end = (head[task] as number) + (duration[task] as number)
-      length = Math.max(length, end)
+      if (end > length) length = end
     }
     this.length = length
   }
@@ -160,13 +160,13 @@ export class Sequences {
       let start = release[task] as number
       for (let w = first[task] as number, end = first[task + 1] as number; w < end; w++) {
         const bound = (head[other[w] as number] as number) + (weight[w] as number)
-        start = Math.max(start, bound)
+        if (bound > start) start = bound
       }
       waitHead[task] = start
       const earlier = previous[task] as number
       if (earlier !== NONE) {
         const free = (head[earlier] as number) + (duration[earlier] as number)
-        start = Math.max(start, free)
+        if (free > start) start = free
       }
       head[task] = start
     }
@@ -182,13 +182,13 @@ export class Sequences {
       let rest = own
       for (let w = first[task] as number, end = first[task + 1] as number; w < end; w++) {
         const bound = (tail[other[w] as number] as number) + (weight[w] as number)
-        rest = Math.max(rest, bound)
+        if (bound > rest) rest = bound
       }
       waitTail[task] = rest
       const later = next[task] as number
       if (later !== NONE) {
         const busy = own + (tail[later] as number)
-        rest = Math.max(rest, busy)
+        if (busy > rest) rest = busy
       }
       tail[task] = rest
     }
