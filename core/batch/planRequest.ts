@@ -317,15 +317,23 @@ class Builder {
     }
   }
 
+  /** What lies until a step's milestone is reached; what is poured already hardens since then. */
   private addHardening(line: PlanLine, layer: number, before: readonly Stint[], minutes: number, step: Step): Stint[] {
     const index = line.recipe.steps.indexOf(step)
     const kind = this.boxOf(line, layer) ? 'box' : 'rack'
     return this.follow(before, before.map(({ first, pieces }) => {
       const id = this.add(line, `h${index}.${first}`, 'harden', `hardens for ${step.name}`, null, {
-        durationMin: minutes, attended: false, place: { kind, areaCm2: line.recipe.footprintCm2 * pieces },
+        durationMin: Math.min(minutes, this.leftUntil(line, layer, { first, pieces }, step.waitsFor)), attended: false, place: { kind, areaCm2: line.recipe.footprintCm2 * pieces },
       })
       return { first, pieces, enter: id, leave: id }
     }))
+  }
+
+  /** Minutes from now until a milestone is surely reached by pieces that are poured, even in the cold; infinite while they are not. */
+  private leftUntil(line: PlanLine, index: number, pieces: { first: number; pieces: number }, milestone: Milestone | null): number {
+    const layer = line.recipe.layers[index]
+    const poured = line.pots.filter((pot) => pot.layerId === layer?.id && overlap(rangeOf(pot), pieces)).map((pot) => pot.pouredMin ?? Infinity)
+    return milestone === null || poured.length === 0 ? Infinity : Math.max(0, Math.ceil(Math.max(...poured) + this.wait(layer, milestone).surelyByMin))
   }
 }
 

@@ -147,6 +147,15 @@ describe('planRequest', () => {
     expect([...question.meaning.values()].map((meaning) => meaning.title)).not.toContain('face cures')
     expect(at('demould').startMin).toBe(480)
   })
+  test('what is poured hardens since then, not since it came out of its mould', () => {
+    const sanded = recipe({ steps: [demoulding, step({ name: 'sand', phase: 'after', waitsFor: 'sand' })] })
+    const out = (pouredMin: number) => line({ demoulded: new Set([1, 2]), pots: [{ ...line().pots[0]!, pouredMin }] }, sanded)
+    // Hard enough to sand 4000 min after the pour; its first wait, the demoulding, takes 1200 of them.
+    expect(solve([out(-3900)]).at('hardens for sand')).toMatchObject({ startMin: 0, endMin: 100 })
+    expect(solve([out(-9000)]).at('hardens for sand')).toMatchObject({ startMin: 0, endMin: 0 })
+    const lasts = (one: PlanLine) => { const { startMin, endMin } = solve([one]).at('hardens for sand'); return endMin - startMin }
+    expect([lasts(out(-3900)), lasts(out(-9000)), lasts(line({}, sanded))]).toEqual([100, 0, 2800])
+  })
   test('judged pieces need nothing more', () => {
     const done = line({ judged: new Set([1, 2]), demoulded: new Set([1, 2]) })
     done.pots[0]!.pouredMin = -9000

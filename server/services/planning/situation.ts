@@ -102,13 +102,16 @@ const FROZEN_MIN = 120
 
 /**
  * What the plan that holds has begun by now goes on: it lasts for what is left of it, from this minute on and in the same hands;
- * so does what lies and hardens. What hands are about to begin stays where it is. Something that waits for what nobody has done
- * yet has not begun, whatever the plan says; and who is not there holds nothing.
+ * so does what lies and hardens, and what has hardened by it is over. What hands are about to begin stays where it is.
+ * Something that waits for what nobody has done yet has not begun, whatever the plan says; and who is not there holds nothing.
  * @param withHands false for what lies alone, where hands have to give way
  * @returns the pins that hold it
  */
 export function holdBegun({ request }: PlanQuestion, earlier: readonly PlannedTask[], withHands = true): Pin[] {
-  const soon = new Map(earlier.flatMap((task) => (task.endMin > 0 && (task.maker === null ? task.startMin < 0 : withHands && task.startMin <= FROZEN_MIN) ? [[task.id, task] as const] : [])))
+  const isSoon = ({ maker, startMin, endMin }: PlannedTask) => (maker === null ? startMin < 0 : withHands && endMin > 0 && startMin <= FROZEN_MIN)
+  const soon = new Map(earlier.filter(isSoon).map((task) => [task.id, task]))
+  // What is poured is known from the log, which is better than what was planned; it comes before all else.
+  const onClock = new Set(request.lags.flatMap((lag) => (lag.from === CLOCK && lag.maxMin === -request.horizonMin ? [lag.to] : [])))
   const lasts = new Map(request.tasks.map((task) => [task.id, task.durationMin]))
   const waits = new Set(request.lags.flatMap((lag) => (lag.from !== CLOCK && (lasts.get(lag.from) ?? 0) > 0 ? [lag.to] : [])))
   const shifts = new Map(request.makers.map((maker) => [maker.id, maker.shifts]))
@@ -116,9 +119,10 @@ export function holdBegun({ request }: PlanQuestion, earlier: readonly PlannedTa
   const pins: Pin[] = []
   request.tasks = request.tasks.map((task) => {
     const held = soon.get(task.id)
-    if (!held || !isThere(held) || (held.startMin < 0 && waits.has(task.id))) return task
+    if (onClock.has(task.id)) pins.push({ task: task.id, startMin: 0, maker: null })
+    if (!held || onClock.has(task.id) || !isThere(held) || (held.startMin < 0 && waits.has(task.id))) return task
     pins.push({ task: task.id, startMin: Math.max(0, held.startMin), maker: held.maker })
-    return held.startMin < 0 ? { ...task, durationMin: held.endMin } : task
+    return held.startMin < 0 ? { ...task, durationMin: Math.min(task.durationMin, Math.max(0, held.endMin)) } : task
   })
   return pins
 }

@@ -57,8 +57,8 @@ function storedTasks(answer: PlanAnswer, question: PlanQuestion, origin: Date): 
   const at = (minute: number) => new Date(origin.getTime() + minute * MS_PER_MIN)
   return answer.tasks.flatMap((task) => {
     const meaning = question.meaning.get(task.id)
-    // What has come out of the heated box is remembered, so that no later plan puts it in again.
-    if (!meaning || (task.endMin === task.startMin && !isBoxTask(task.id))) return []
+    // What has hardened or come out of the heated box is remembered, so that no later plan begins it again.
+    if (!meaning || (task.endMin === task.startMin && meaning.kind !== 'harden' && !isBoxTask(task.id))) return []
     return [{
       key: task.id, orderLineId: meaning.lineId, potId: meaning.potId, kind: meaning.kind, title: meaning.title, attended: task.maker !== null,
       startAt: at(task.startMin), endAt: at(task.endMin), personId: rowId(task.maker), stationId: rowId(task.station), placeId: rowId(task.place),
