@@ -1,6 +1,7 @@
 import type { PlanLine, PlanQuestion } from '../../../core/batch'
 import { compareObjectives, type PlanAnswer, type PlannedTask } from '../../../core/plan'
 import type { Paths } from './choosePaths'
+import { lateLines } from './lateLines'
 import type { Together } from './planTogether'
 
 /** So many lines are tried in the heated box at the most. */
@@ -43,19 +44,10 @@ export async function chooseBoxes(planned: Together, { lines, mayBeHeated, isSta
 }
 
 /** Late lines with how late they are, and with nothing those that wait for room on a rack or stand in the way there. */
-function linesInNeed({ request, meaning }: PlanQuestion, { tasks, why }: PlanAnswer): Map<number, number> {
-  const lineOf = (task: string | null) => (task === null ? undefined : meaning.get(task)?.lineId)
-  const inNeed = new Map<number, number>()
-  for (const { task, binding, with: other } of why) {
-    if (binding !== 'place') continue
-    for (const line of [lineOf(task), lineOf(other)]) if (line !== undefined) inNeed.set(line, 0)
-  }
-  const due = new Map(request.jobs.map((job) => [job.id, job.dueMin ?? Infinity]))
-  request.tasks.forEach(({ id, job }, i) => {
-    const [line, late] = [lineOf(id), (tasks[i]?.endMin ?? 0) - (due.get(job) ?? Infinity)]
-    if (line !== undefined && late > 0) inNeed.set(line, Math.max(inNeed.get(line) ?? 0, late))
-  })
-  return inNeed
+function linesInNeed(question: PlanQuestion, answer: PlanAnswer): Map<number, number> {
+  const lineOf = (task: string | null) => (task === null ? undefined : question.meaning.get(task)?.lineId)
+  const inTheWay = answer.why.flatMap(({ task, binding, with: other }) => (binding === 'place' ? [lineOf(task), lineOf(other)] : []))
+  return new Map([...inTheWay.flatMap((line) => (line === undefined ? [] : [[line, 0] as const])), ...lateLines(question, answer)])
 }
 
 function isWorthIt(tried: PlanAnswer, so: PlanAnswer, worth: number): boolean {

@@ -4,6 +4,7 @@ import { MINUTES_PER_DAY } from '../../../core/units'
 import type { GatheredMix } from '../../../shared/types'
 import type { StoredPot } from '../../db/pots'
 import type { Paths } from './choosePaths'
+import { lateLines } from './lateLines'
 import type { Together } from './planTogether'
 import { corePortion } from './portionsOf'
 import { potFields } from './potFields'
@@ -19,7 +20,7 @@ export interface Gathered extends Together {
 const NEAR_MIN = 2 * MINUTES_PER_DAY
 /** So many pairs are tried at the most. */
 const MOST_TRIED = 10
-/** A mix less is worth so much weighted completion, an hour of a commission's, and no tardiness; a starting value. */
+/** A mix less is worth so much weighted completion, an hour of a commission's; a starting value. */
 const WORTH_MIN = 3 * 60
 
 interface Pair {
@@ -30,7 +31,7 @@ interface Pair {
 }
 
 /**
- * Mixes pots of different orders as one where that makes no promise later: one mix less to weigh and stir, and the film
+ * Mixes pots of different orders as one where that misses no promise by more: one mix less to weigh and stir, and the film
  * of one cup. Those of one colour and mixed at nearly the same time come first; what people gathered may grow too.
  * @param planAgain the plan in another situation, beside the one so far
  */
@@ -43,7 +44,7 @@ export async function gatherMixes(planned: Together, asked: Situation, planAgain
     const { situation, paths, solved } = best
     const where = situation.withPots(merged(situation.pots, pair, situation.shelf))
     const again = await planAgain(where, paths, solved.value)
-    if (again.solved.ok && again.paths.impossible.size <= paths.impossible.size && isWorthIt(again.solved.value, solved.value)) best = { ...again, situation: where }
+    if (again.paths.impossible.size <= paths.impossible.size && isWorthIt(again, best)) best = { ...again, situation: where }
     else failed.add(keyOf(pair))
   }
   return { ...best, mixes: mixesOf(asked, best.situation) }
@@ -82,8 +83,12 @@ function merged(pots: readonly StoredPot[], { x, y }: Pair, shelf: Shelf): Store
   return pots.flatMap((pot) => (pot.id === x.id ? [{ ...together, needMl, tint }] : pot.id === y.id ? [] : [pot]))
 }
 
-function isWorthIt(tried: PlanAnswer, so: PlanAnswer): boolean {
-  return tried.objective.weightedTardinessMin <= so.objective.weightedTardinessMin && tried.objective.weightedCompletionMin <= so.objective.weightedCompletionMin + WORTH_MIN
+/** No line misses its promise by more, and the whole is hardly later. */
+function isWorthIt(tried: Together, so: Together): boolean {
+  if (!tried.solved.ok || !so.solved.ok) return false
+  const late = lateLines(so.question, so.solved.value)
+  const isLater = [...lateLines(tried.question, tried.solved.value)].some(([line, lateMin]) => lateMin > (late.get(line) ?? 0))
+  return !isLater && tried.solved.value.objective.weightedCompletionMin <= so.solved.value.objective.weightedCompletionMin + WORTH_MIN
 }
 
 /** Weighing and stirring a pot, minutes of hands. */
