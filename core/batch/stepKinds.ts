@@ -1,7 +1,7 @@
 import type { Milestone, Step } from './types'
 
 /** What the usual cautions are shown for. */
-export type CautionTopic = 'liquid' | 'heat' | 'cup' | 'sand' | 'waste' | 'solvent' | 'powder' | 'bare'
+export type CautionTopic = 'liquid' | 'heat' | 'box' | 'cup' | 'sand' | 'waste' | 'solvent' | 'powder' | 'bare'
 
 export const STEP_KINDS = [
   'seal', 'paint', 'dam', 'wax-back', 'latex', 'level', 'wipe', 'warm', 'lay-out', 'place', 'test-patch', 'hand-over',

@@ -22,6 +22,7 @@ const nameOf = (id: number | null) => workshop.people.get(id ?? 0)?.name ?? 'nob
 const shortMs = (ms: number) => short(new Date(ms).toISOString())
 const maker = computed({ get: () => task.personId ?? 0, set: (id) => { if (id !== task.personId) emit('give', id) } })
 const makers = computed(() => able.map((id) => ({ value: id, label: nameOf(id) })))
+const isHeated = computed(() => workshop.places.get(task.placeId ?? 0)?.kind === 'box')
 const NUDGES = [{ minutes: -60, words: '1 h sooner' }, { minutes: -15, words: '15 min sooner' }, { minutes: 15, words: '15 min later' }, { minutes: 60, words: '1 h later' }] as const
 </script>
 
@@ -33,6 +34,7 @@ const NUDGES = [{ minutes: -60, words: '1 h sooner' }, { minutes: -15, words: '1
     <p v-if="opensMs !== null || closesMs !== null" class="text-soon">{{ opensMs !== null ? `opens ${shortMs(opensMs)}` : '' }}{{ opensMs !== null && closesMs !== null ? ', ' : '' }}{{ closesMs !== null ? `closes ${shortMs(closesMs)}` : '' }}</p>
     <h3 class="mt-2 font-semibold">Why then?</h3>
     <p>{{ pin?.startAt ? 'It is pinned there.' : whyThenWords(task, holder, nameOf(task.personId), workshop.places.get(task.placeId ?? 0)?.name) }}</p>
+    <CautionList v-if="isHeated" class="mt-2" :topics="['box']" />
     <template v-if="isCarried">
       <p class="mt-2 font-semibold" role="status">{{ verdictWords }}</p>
       <div class="mt-2 flex flex-wrap gap-2"><button v-for="nudge in NUDGES" :key="nudge.minutes" type="button" class="quiet slim" @click="emit('nudge', nudge.minutes)">{{ nudge.words }}</button></div>
