@@ -65,6 +65,7 @@ test('a pin holds, others stay where they are, and undo and redo take it out and
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Pin it here' }).click()
   await accept(page).click({ timeout: 30_000 })
+  await expect(accept(page)).toHaveCount(0, { timeout: 30_000 })
   await expect(page.getByRole('button', { name: 'Take the pin out' })).toBeVisible()
   await expect(lanes(page).getByRole('button', { name: /pinned$/ })).not.toHaveCount(0)
   const after = await held(page)
