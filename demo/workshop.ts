@@ -42,11 +42,11 @@ export const STATIONS: { room: (typeof ROOMS)[number]['name']; name: string; kin
   { room: 'Finishing room', name: 'Carpenter’s bench', kind: 'finishing bench' },
 ]
 
-export const PLACES: { room: (typeof ROOMS)[number]['name']; name: string; kind: 'rack' | 'box'; area_cm2: number; box_c: number | null }[] = [
+export const PLACES: { room: (typeof ROOMS)[number]['name']; name: string; kind: 'rack' | 'box'; area_cm2: number; box_c: number | null; runs_from_min?: number; runs_until_min?: number }[] = [
   { room: 'Pour room', name: 'North rack', kind: 'rack', area_cm2: 9600, box_c: null },
   { room: 'Pour room', name: 'Stove rack', kind: 'rack', area_cm2: 6400, box_c: null },
   { room: 'Finishing room', name: 'Shed rack', kind: 'rack', area_cm2: 12000, box_c: null },
-  { room: 'Pour room', name: 'Warm box', kind: 'box', area_cm2: 2800, box_c: 42 },
+  { room: 'Pour room', name: 'Warm box', kind: 'box', area_cm2: 2800, box_c: 42, runs_from_min: 7 * 60, runs_until_min: 22 * 60 },
 ]
 
 export const MOULDS = [

@@ -1,4 +1,4 @@
-import type { PlanQuestionView, PlanTaskRow, Pot, Workshop } from '~~/shared/types'
+import type { PlaceRow, PlanQuestionView, PlanTaskRow, Pot, Workshop } from '~~/shared/types'
 
 /** By what the plan can be laid out. */
 export const LANE_KINDS = ['maker', 'place', 'mould', 'order', 'pot'] as const
@@ -20,7 +20,7 @@ export interface Lane {
   note: string
   /** Whose hands it shows; null for other lanes. */
   personId: number | null
-  /** When its hands are there, milliseconds since 1970; none for other lanes. */
+  /** When its hands are there or its box runs, milliseconds since 1970; none for other lanes. */
   shifts: readonly (readonly [number, number])[]
   rows: number
   marks: LaneMark[]
@@ -35,6 +35,8 @@ export interface LaneSources {
   /** By what lies: when it closes again. */
   closings: ReadonlyMap<string, number>
   shiftsOf: (personId: number) => readonly (readonly [number, number])[]
+  /** When a heated box runs; nothing where it does so day and night, or is no box. */
+  runsOf: (place: PlaceRow) => readonly (readonly [number, number])[]
 }
 
 const spanOf = (task: PlanTaskRow, closings: LaneSources['closings']) => ({ task, fromMs: Date.parse(task.startAt), toMs: Date.parse(task.endAt), closesMs: closings.get(task.key) ?? null })
@@ -59,8 +61,8 @@ function makerLanes({ tasks, workshop, closings, shiftsOf }: LaneSources): Lane[
   return workshop.people.map((person) => lane(`p${person.id}`, person.name, person.skills.join(', '), tasks.filter((task) => task.personId === person.id).map((task) => spanOf(task, closings)), { personId: person.id, shifts: shiftsOf(person.id) }))
 }
 
-function placeLanes({ tasks, workshop, closings }: LaneSources): Lane[] {
-  return workshop.places.map((place) => lane(`r${place.id}`, place.name, place.roomName, tasks.filter((task) => task.placeId === place.id && task.personId === null).map((task) => spanOf(task, closings))))
+function placeLanes({ tasks, workshop, closings, runsOf }: LaneSources): Lane[] {
+  return workshop.places.map((place) => lane(`r${place.id}`, place.name, place.roomName, tasks.filter((task) => task.placeId === place.id && task.personId === null).map((task) => spanOf(task, closings)), { shifts: runsOf(place) }))
 }
 
 /** A mould is held from its pour until the task that gives it back has ended. */

@@ -1,10 +1,11 @@
-import { CLOCK } from '~~/core/batch'
+import { CLOCK, isColdBox } from '~~/core/batch'
 import type { Binding } from '~~/core/plan'
 import type { PlanTaskRow } from '~~/shared/types'
 
 /** What keeps a task from starting a minute earlier, in words, with the names of who does it and where it lies. */
 export function whyThenWords({ binding, kind, withKey }: Pick<PlanTaskRow, 'binding' | 'kind' | 'withKey'>, before: PlanTaskRow | undefined, maker: string, place = 'the rack'): string {
   if (kind === 'mix' && binding === 'lag' && withKey === CLOCK) return 'Its resin has to come first: the stores do not hold enough for it.'
+  if (binding === 'place' && isColdBox(withKey ?? '')) return 'The heated box begins to run just then: what lies in it is done before it stands cold again.'
 
   const other = before ? `“${before.title}”` : 'another task'
   const words: Record<Binding, string> = {

@@ -1,3 +1,4 @@
+import { coldBoxes } from '../../core/batch'
 import { replan, roomFor, whatHelps, whyNot, type Gain, type Objection, type Pin, type PlannedTask, type Room } from '../../core/plan'
 import type { Interval } from '../../core/plan'
 import type { PlanQuestionView } from '../../shared/types'
@@ -42,6 +43,6 @@ function answerTo({ request, planned, pins }: PlanQuestionView, { id, ask }: { i
       return { moved: after.value.tasks.filter((task) => { const was = before.get(task.id); return was && ((was.startMin !== task.startMin && was.endMin !== task.endMin) || was.maker !== task.maker) }) }
     }
     case 'helps':
-      return whatHelps({ request, planned, pins, onProgress: (progress) => { self.postMessage({ id, progress } satisfies FromPlanWorker); return false } })
+      return whatHelps({ request, planned, pins, closings: coldBoxes(request), onProgress: (progress) => { self.postMessage({ id, progress } satisfies FromPlanWorker); return false } })
   }
 }

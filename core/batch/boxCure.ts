@@ -1,11 +1,14 @@
+import type { Interval } from '../plan'
 import { cureWait, type TemperatureRange } from './cureWait'
 import type { PlanLine } from './planLine'
 import type { Milestone, Recipe, Resin } from './types'
 
-/** The heated box as cures are planned in it: the temperature it surely has, and the room in it. */
+/** The heated box as cures are planned in it: the temperature it surely has, the room in it, and when it runs. */
 export interface HeatedBox {
   tempC: number
   areaCm2: number
+  /** On the plan's clock, in order; what lies in it is done between two of its pauses. */
+  runs: readonly Interval[]
 }
 
 /** What a cure waits for so long that warmth saves days; what must be caught while it is tacky stays where it is seen. */
@@ -21,20 +24,35 @@ export const isWorthHeating = (milestone: Milestone): boolean => WORTH_HEATING.h
  * @param marginPct added to both, per cent
  * @returns whole minutes
  */
-export function boxWait(resin: Resin, milestone: Milestone, range: TemperatureRange, box: HeatedBox, marginPct: number): { rackMin: number; boxMin: number } {
+export function boxWait(resin: Resin, milestone: Milestone, range: TemperatureRange, box: Pick<HeatedBox, 'tempC'>, marginPct: number): { rackMin: number; boxMin: number } {
   const inBox = (one: Milestone) => cureWait(resin, one, { coldC: box.tempC, warmC: box.tempC }, marginPct).surelyByMin
   return { rackMin: cureWait(resin, 'gel', range, marginPct).surelyByMin, boxMin: Math.max(0, inBox(milestone) - inBox('gel')) }
 }
 
+/** What is known of the workshop where a line may be heated. */
+export interface Heating {
+  box: HeatedBox | null
+  range: TemperatureRange
+  resins: ReadonlyMap<number, Resin>
+  marginPct: number
+}
+
 /**
  * Whether the cures of a line may be planned in the heated box: nothing of it is poured yet, each pot's pieces have room
- * in it, one of its cures gains by it, and every resin is known to bear the warmth.
+ * in it, one of its cures gains by it and ends before the box pauses, and every resin is known to bear the warmth.
  */
-export function mayBeHeated(line: PlanLine, box: HeatedBox | null, resins: ReadonlyMap<number, Resin>): boolean {
+export function mayBeHeated(line: PlanLine, { box, range, resins, marginPct }: Heating): boolean {
   const { recipe, pots } = line
   if (!box || pots.some((pot) => pot.pouredMin !== null || recipe.footprintCm2 * pot.pieces > box.areaCm2)) return false
-  return recipe.layers.every(({ resinId }) => (resins.get(resinId)?.heatC ?? -Infinity) >= box.tempC) && isWorthHeating(firstWait(recipe))
+  const last = resins.get(recipe.layers.at(-1)?.resinId ?? 0)
+  const milestone = firstWait(recipe)
+  if (!last || !isWorthHeating(milestone) || !recipe.layers.every(({ resinId }) => (resins.get(resinId)?.heatC ?? -Infinity) >= box.tempC)) return false
+  const { boxMin } = boxWait(last, milestone, range, box, marginPct)
+  return box.runs.some(([from, to]) => to - from >= boxMin)
 }
+
+/** Whether pieces of a line lie in the heated box: what is warm already stays there. */
+export const isInBox = (line: PlanLine): boolean => line.pots.some((pot) => pot.heatedUntilMin !== null)
 
 /** The milestone of the last layer that ends its cure on the rack: what its first later step waits for. */
 export const firstWait = (recipe: Recipe): Milestone => recipe.steps.find((step) => step.phase === 'after' && step.waitsFor)?.waitsFor ?? 'demould'

@@ -3,7 +3,7 @@ import { boxWait, firstWait, isWorthHeating, type HeatedBox } from './boxCure'
 import { cureWait } from './cureWait'
 import type { PlanLine, PlanOptions, PlanPot, PlanQuestion, TaskKind, TaskMeaning } from './planLine'
 import { chunks, LONGEST_STINT_MIN, numbersOf, overlap, rangeOf, type Stint } from './stints'
-import { BOX, CLOCK, jobOf, keyOf } from './taskNames'
+import { BOX, CLOCK, coldBoxOf, jobOf, keyOf } from './taskNames'
 import { HEAT_PASS_MIN, MEASURE_MIN, type Layer, type Milestone, type Recipe, type Resin, type Step } from './types'
 
 /** A poured piece is on its rack within these minutes. */
@@ -44,12 +44,16 @@ class Builder {
   private readonly mixes = new Map<number, Mixing>()
   /** By mould: how many hold something that is poured. */
   private readonly held = new Map<string, number>()
+  private usesBox = false
+  /** When the last of what lies in the heated box already is done. */
+  private heatedUntilMin = 0
 
   constructor(private readonly options: PlanOptions) {
     this.tasks.push({ id: CLOCK, job: CLOCK, durationMin: options.horizonMin, attended: false })
   }
 
   question(): PlanQuestion {
+    if (this.usesBox) this.closeBox()
     const { options, meaning } = this
     const { makers, stations, places, moulds } = options.workroom
     const jobs = options.lines.map((line) => ({ id: jobOf(line), releaseMin: 0, dueMin: line.promisedMin, weight: line.weight }))
@@ -222,18 +226,37 @@ class Builder {
   private addBox(line: PlanLine, layer: Layer, pot: PlanPot, index: number, curing: string): string {
     const times = this.boxTimes(line, index)
     if (!times) return curing
+    this.usesBox = true
     const durationMin = pot.heatedUntilMin === null ? times.boxMin : Math.max(0, Math.ceil(pot.heatedUntilMin))
     const heating = this.add(line, keyOf(layer, pot, BOX), 'cure', `${layer.name} cures in the warm`, pot.id, {
       durationMin, attended: false, place: { kind: 'box', areaCm2: line.recipe.footprintCm2 * pot.pieces },
     })
     if (pot.heatedUntilMin !== null) {
       this.startsAt(heating, 0, 0)
+      this.heatedUntilMin = Math.max(this.heatedUntilMin, durationMin)
       return heating
     }
     const carrying = this.add(line, keyOf(layer, pot, 'carry'), 'step', `${layer.name} into the heated box`, pot.id, { durationMin: TO_BOX_MIN, attended: true })
     this.lag(curing, carrying)
     this.lag(carrying, heating, 0, TO_RACK_MIN)
     return heating
+  }
+
+  /** Between its hours a box is as good as full. It is left on for what lies in it already. */
+  private closeBox(): void {
+    const { horizonMin, workroom } = this.options
+    const edges = [this.heatedUntilMin, ...(workroom.box?.runs ?? []).flat(), horizonMin]
+    for (const { id: place, kind, areaCm2 } of workroom.places) {
+      if (kind !== 'box') continue
+      for (let i = 0; i < edges.length; i += 2) {
+        const from = Math.max(this.heatedUntilMin, edges[i] as number)
+        const durationMin = (edges[i + 1] as number) - from
+        if (durationMin <= 0) continue
+        const cold = coldBoxOf(place, i / 2)
+        this.tasks.push({ id: cold, job: CLOCK, durationMin, attended: false, place: { kind, areaCm2 } })
+        this.startsAt(cold, from, from)
+      }
+    }
   }
 
   /** What is done to a pot's pieces while they cure, so many minutes after the pour or as soon after as there are hands. */
@@ -321,6 +344,7 @@ class Builder {
   private addHardening(line: PlanLine, layer: number, before: readonly Stint[], minutes: number, step: Step): Stint[] {
     const index = line.recipe.steps.indexOf(step)
     const kind = this.boxOf(line, layer) ? 'box' : 'rack'
+    this.usesBox ||= kind === 'box'
     return this.follow(before, before.map(({ first, pieces }) => {
       const id = this.add(line, `h${index}.${first}`, 'harden', `hardens for ${step.name}`, null, {
         durationMin: Math.min(minutes, this.leftUntil(line, layer, { first, pieces }, step.waitsFor)), attended: false, place: { kind, areaCm2: line.recipe.footprintCm2 * pieces },

@@ -4,6 +4,14 @@ import type { Layer } from './types'
 /** A task of the request's own that fills the whole horizon, so that lags from it fix instants on the clock. */
 export const CLOCK = 'clock'
 
+/** Fills a heated box while it stands cold; a task of the request's own too. */
+const COLD_BOX = `${CLOCK}.cold`
+export const coldBoxOf = (place: string, i: number): string => `${COLD_BOX}.${place}.${i}`
+export const isColdBox = (id: string): boolean => id.startsWith(`${COLD_BOX}.`)
+
+/** Whether a task is of the request's own: it stands for nothing that anybody does. */
+export const isOfClock = (id: string): boolean => id === CLOCK || isColdBox(id)
+
 /** The job of a line in a plan request. */
 export const jobOf = (line: Pick<PlanLine, 'id'>): string => `line${line.id}`
 

@@ -1,8 +1,21 @@
 import type { TemperatureStep } from '../cure'
 import { MINUTES_PER_DAY } from '../units'
 
-/** The temperature that a place is expected to have: a room by day and night, a box always the same. */
-export type PlaceClimate = { boxC: number } | { dayC: number; nightC: number; dayFromMin: number; nightFromMin: number }
+/** The temperatures that a room is expected to have by day and by night; minutes are of the local day. */
+export interface RoomClimate {
+  dayC: number
+  nightC: number
+  dayFromMin: number
+  nightFromMin: number
+}
+
+/** A heated box has its own temperature while it runs, and the room's otherwise; without hours it runs day and night. */
+export interface BoxClimate {
+  boxC: number
+  runs?: { fromMin: number; untilMin: number; room: RoomClimate } | null
+}
+
+export type PlaceClimate = RoomClimate | BoxClimate
 
 /**
  * The expected temperature of a place as steps on a clock that starts at some minute of a local day.
@@ -11,17 +24,26 @@ export type PlaceClimate = { boxC: number } | { dayC: number; nightC: number; da
  * @returns steps from minute 0
  */
 export function temperatureProfile(climate: PlaceClimate, startOfDayMin: number, days: number): TemperatureStep[] {
-  if ('boxC' in climate) return [{ fromMin: 0, tempC: climate.boxC }]
-  const { dayC, nightC, dayFromMin, nightFromMin } = climate
-  const isDay = startOfDayMin >= dayFromMin && startOfDayMin < nightFromMin
-  const steps: TemperatureStep[] = [{ fromMin: 0, tempC: isDay ? dayC : nightC }]
+  const steps: TemperatureStep[] = [{ fromMin: 0, tempC: temperatureAt(climate, startOfDayMin) }]
+  const changes = changesOf(climate)
   for (let day = 0; day <= days; day++) {
     const midnight = day * MINUTES_PER_DAY - startOfDayMin
-    for (const [minute, tempC] of [[dayFromMin, dayC], [nightFromMin, nightC]] as const) {
-      if (midnight + minute > 0) steps.push({ fromMin: midnight + minute, tempC })
-    }
+    for (const minute of changes) if (midnight + minute > 0) steps.push({ fromMin: midnight + minute, tempC: temperatureAt(climate, minute) })
   }
   return steps
+}
+
+function temperatureAt(climate: PlaceClimate, minuteOfDay: number): number {
+  const minute = minuteOfDay % MINUTES_PER_DAY
+  if ('dayC' in climate) return minute >= climate.dayFromMin && minute < climate.nightFromMin ? climate.dayC : climate.nightC
+  const { boxC, runs } = climate
+  return !runs || (minute >= runs.fromMin && minute < runs.untilMin) ? boxC : temperatureAt(runs.room, minute)
+}
+
+/** The minutes of the day at which the temperature changes, in order. */
+function changesOf(climate: PlaceClimate): number[] {
+  if ('dayC' in climate) return [climate.dayFromMin, climate.nightFromMin]
+  return climate.runs ? [...changesOf(climate.runs.room), climate.runs.fromMin, climate.runs.untilMin].sort((x, y) => x - y) : []
 }
 
 /** A stay in one place, from an instant on; instants are minutes on one clock. */

@@ -12,6 +12,8 @@ export type Help =
   | { kind: 'mould'; mould: string }
   /** This maker stays from the end of a shift until then. */
   | { kind: 'evening'; maker: string; fromMin: number; toMin: number }
+  /** What closes a place then does so later, with this task of the request. */
+  | { kind: 'place'; closing: string; fromMin: number; toMin: number }
 
 /** What it would bring, job by job. */
 export interface Gain {
@@ -26,20 +28,23 @@ export interface HelpQuestion {
   request: PlanRequest
   planned: readonly PlannedTask[]
   pins: readonly Pin[]
+  /** The tasks that stand for nothing but a place that is closed, each fixed to its minute, in order of time. */
+  closings: readonly { task: string; fromMin: number }[]
   /** Told after each thing tried, 0 to 1; asks by its answer to stop there. */
   onProgress?: (done: number) => boolean
 }
 
 /**
- * Tries one more of each mould, and each maker two hours longer on one of the next days, and says what each would gain.
+ * Tries one more of each mould, each maker two hours longer on one of the next days, and a place that closes two hours
+ * later then, and says what each would gain.
  * What improves is compared with the same search without any help, so that a gain is owed to the help alone.
  * @returns what gains something, the most first: less weighted tardiness, then less weighted completion
  */
-export function whatHelps({ request, planned, pins, onProgress }: HelpQuestion): Gain[] {
+export function whatHelps({ request, planned, pins, closings, onProgress }: HelpQuestion): Gain[] {
   const withHelp = (changed: PlanRequest) => replan(changed, { keep: planned, pins, improves: true, tries: TRIES })
   const before = withHelp(request)
   if (!before.ok) return []
-  const helps = [...mouldsInUse(request), ...evenings(request)]
+  const helps = [...mouldsInUse(request), ...evenings(request), ...openPlaces(request, closings)]
   const gains: Gain[] = []
   for (const [i, help] of helps.entries()) {
     const after = withHelp(helped(request, help))
@@ -63,8 +68,23 @@ function evenings({ makers, horizonMin }: PlanRequest): Help[] {
   })
 }
 
+/** The next times that a place closes, where it is open before. */
+function openPlaces({ tasks }: PlanRequest, closings: HelpQuestion['closings']): Help[] {
+  const lasts = new Map(tasks.map((task) => [task.id, task.durationMin]))
+  const next = closings.filter(({ fromMin }) => fromMin > 0).slice(0, SHIFTS_TRIED)
+  return next.map(({ task, fromMin }): Help => ({ kind: 'place', closing: task, fromMin, toMin: fromMin + Math.min(EVENING_MIN, lasts.get(task) ?? 0) }))
+}
+
 /** The request of a workshop that has more of something. */
 function helped(request: PlanRequest, help: Help): PlanRequest {
+  if (help.kind === 'place') {
+    const longerMin = help.toMin - help.fromMin
+    return {
+      ...request,
+      tasks: request.tasks.map((task) => (task.id === help.closing ? { ...task, durationMin: task.durationMin - longerMin } : task)),
+      lags: request.lags.map((lag) => (lag.to === help.closing ? { ...lag, minMin: (lag.minMin ?? 0) + longerMin, maxMin: (lag.maxMin ?? 0) + longerMin } : lag)),
+    }
+  }
   if (help.kind === 'mould') return { ...request, moulds: request.moulds.map((mould) => (mould.id === help.mould ? { ...mould, count: mould.count + 1 } : mould)) }
   const longer = (shifts: PlanRequest['makers'][number]['shifts']) => shifts.map(([from, to]): [number, number] => (to === help.fromMin ? [from, help.toMin] : [from, to]))
   return { ...request, makers: request.makers.map((maker) => (maker.id === help.maker ? { ...maker, shifts: longer(maker.shifts) } : maker)) }

@@ -1,4 +1,4 @@
-import type { Pigment, StudioRules } from '../../core/batch'
+import type { Pigment, RoomClimate, StudioRules } from '../../core/batch'
 import type { PlaceRow } from '../../shared/types'
 import { decimal, decimalOrNull, type Db } from './rows'
 
@@ -40,6 +40,8 @@ interface PlaceColumns {
   kind: 'rack' | 'box'
   area_cm2: string
   box_c: string | null
+  runs_from_min: number | null
+  runs_until_min: number | null
   room: string
   day_c: string
   night_c: string
@@ -59,12 +61,11 @@ export async function listPlaces(db: Db, workspaceId: number): Promise<PlaceRow[
     kind: row.kind,
     areaCm2: decimal(row.area_cm2),
     roomName: row.room,
-    climate:
-      row.box_c === null
-        ? { dayC: decimal(row.day_c), nightC: decimal(row.night_c), dayFromMin: row.day_from_min, nightFromMin: row.night_from_min }
-        : { boxC: decimal(row.box_c) },
+    climate: row.box_c === null ? roomOf(row) : { boxC: decimal(row.box_c), runs: row.runs_from_min === null || row.runs_until_min === null ? null : { fromMin: row.runs_from_min, untilMin: row.runs_until_min, room: roomOf(row) } },
   }))
 }
+
+const roomOf = (row: PlaceColumns): RoomClimate => ({ dayC: decimal(row.day_c), nightC: decimal(row.night_c), dayFromMin: row.day_from_min, nightFromMin: row.night_from_min })
 
 export async function listStations(db: Db, workspaceId: number) {
   return (await db('stations').join('rooms', 'rooms.id', 'stations.room_id').where('stations.workspace_id', workspaceId).orderBy('stations.id').select('stations.id', 'stations.name', 'stations.kind', 'rooms.name as room')) as {

@@ -3,6 +3,9 @@ import type { WeeklyShift } from '../types'
 
 const MINUTES_PER_DAY = 1440
 
+/** Hours that are the same every day. */
+export const everyDay = (fromMin: number, toMin: number): Omit<WeeklyShift, 'personId'>[] => [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ weekday, fromMin, toMin }))
+
 /**
  * Weekly shifts between two instants, by the clock on the wall: a day of 23 or 25 hours keeps its hours.
  * @param weekly of one person

@@ -9,11 +9,16 @@ export interface PlanPin {
   personId: number | null
 }
 
-/** Somebody is away, or there beyond the usual shifts. */
-export interface ShiftChange {
-  personId: number
+
+/** Some time, UTC, ISO 8601. */
+export interface TimeSpan {
   fromAt: string
   toAt: string
+}
+
+/** Somebody is away, or there beyond the usual shifts. */
+export interface ShiftChange extends TimeSpan {
+  personId: number
 }
 
 /** A resin is short and comes then; nothing is mixed from it before. */
@@ -28,7 +33,13 @@ export interface PlanTerms {
   away: ShiftChange[]
   extra: ShiftChange[]
   deliveries: Delivery[]
+  /** When the heated box runs beyond its hours, and when it does not though it would. */
+  boxOn: TimeSpan[]
+  boxOff: TimeSpan[]
 }
+
+/** What a plan is made on where nobody has changed anything. */
+export const NO_TERMS: PlanTerms = { pins: [], away: [], extra: [], deliveries: [], boxOn: [], boxOff: [] }
 
 /** What is only supposed: it can be looked at and not accepted. */
 export type Supposition =

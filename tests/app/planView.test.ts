@@ -4,7 +4,7 @@ import { lanesOf, LANE_KINDS, type LaneSources } from '../../app/utils/planLanes
 import { changeSentence, changeWords, hasChanged, potsWords, promiseChanges, savingWords } from '../../app/utils/proposalChanges'
 import { closings, taskWindows } from '../../app/utils/taskWindows'
 import type { Objection } from '../../core/plan'
-import type { MovedTask, PlanQuestionView, PlanTaskRow, PlanView, PromiseRow, Proposal, Workshop } from '../../shared/types'
+import { NO_TERMS, type MovedTask, type PlanQuestionView, type PlanTaskRow, type PlanView, type PromiseRow, type Proposal, type Workshop } from '../../shared/types'
 import { giveNuxtGlobals } from '../fixtures/nuxtGlobals'
 
 const at = (hour: number) => new Date(Date.UTC(2026, 2, 2, hour)).toISOString()
@@ -18,12 +18,13 @@ const promise = (orderId: number, readyHour: number | null, promisedHour = 20, c
 describe('lanes', () => {
   const workshop = {
     people: [{ id: 1, name: 'Ada', role: 'maker', skills: ['pour'] }, { id: 2, name: 'Bo', role: 'maker', skills: [] }],
-    places: [{ id: 5, name: 'Rack', kind: 'rack', areaCm2: 100, roomName: 'Room', climate: { boxC: 20 } }], moulds: [{ id: 9, name: 'Dial', count: 2 }, { id: 10, name: 'Idle', count: 1 }],
+    places: [{ id: 5, name: 'Rack', kind: 'rack', areaCm2: 100, roomName: 'Room', climate: { boxC: 20 } }, { id: 6, name: 'Box', kind: 'box', areaCm2: 50, roomName: 'Room', climate: { boxC: 42 } }], moulds: [{ id: 9, name: 'Dial', count: 2 }, { id: 10, name: 'Idle', count: 1 }],
   } as unknown as Workshop
-  const sources = (tasks: PlanTaskRow[], question: LaneSources['question'] = null): LaneSources => ({ tasks, workshop, pots: new Map(), orderTitles: new Map([[1, 'First'], [2, 'Second']]), question, closings: new Map([['lies', Date.parse(at(15))]]), shiftsOf: () => [[0, 1]] })
+  const sources = (tasks: PlanTaskRow[], question: LaneSources['question'] = null): LaneSources => ({ tasks, workshop, pots: new Map(), orderTitles: new Map([[1, 'First'], [2, 'Second']]), question, closings: new Map([['lies', Date.parse(at(15))]]), shiftsOf: () => [[0, 1]], runsOf: (place) => (place.kind === 'box' ? [[2, 3]] : []) })
   test('by maker hold their own hands, and everybody and every rack has one', () => {
     const lanes = lanesOf('maker', sources([task('a', 8, 9), task('lies', 9, 12, { attended: false, personId: null, placeId: 5 })]))
-    expect(lanes.map((lane) => [lane.name, lane.personId, lane.marks.map((mark) => mark.task.key)])).toEqual([['Ada', 1, ['a']], ['Bo', 2, []], ['Rack', null, ['lies']]])
+    expect(lanes.map((lane) => [lane.name, lane.personId, lane.marks.map((mark) => mark.task.key)])).toEqual([['Ada', 1, ['a']], ['Bo', 2, []], ['Rack', null, ['lies']], ['Box', null, []]])
+    expect(lanes.map((lane) => lane.shifts)).toEqual([[[0, 1]], [[0, 1]], [], [[2, 3]]])
   })
   test('what overlaps lies in rows, and a row is taken again as soon as it is free', () => {
     const [lane] = lanesOf('order', sources([task('a', 8, 12), task('b', 9, 10), task('c', 10, 11), task('d', 12, 13)]))
@@ -124,7 +125,7 @@ describe('the plan’s store', () => {
   })
   const aStore = async () => (await import('../../app/stores/plan')).usePlanStore()
   const proposal = (state: Proposal['state'], id = 7) => ({ id, state }) as Proposal
-  const question = { kind: 'keep', terms: { pins: [], away: [], extra: [], deliveries: [] }, suppose: [] } as const
+  const question = { kind: 'keep', terms: NO_TERMS, suppose: [] } as const
 
   test('looks at a proposal until it is worked out, and takes over the plan that it becomes', async () => {
     const store = await aStore()

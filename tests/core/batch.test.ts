@@ -80,7 +80,7 @@ describe('planRequest', () => {
     places: [{ id: 'r1', kind: 'rack', room: 'pour', areaCm2: 2000 }],
     moulds: [{ id: 'm1', count: 4 }],
     range: { coldC: 20, warmC: 20 },
-    box: { tempC: 40, areaCm2: 1000 },
+    box: { tempC: 40, areaCm2: 1000, runs: [[0, 20 * 1440]] as [number, number][] },
   }
   const line = (changes: Partial<PlanLine> = {}, one = recipe()): PlanLine => ({
     id: 1, recipe: one, quantity: 2, promisedMin: 5000, weight: 1, demoulded: new Set(), judged: new Set(),

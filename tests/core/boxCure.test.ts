@@ -1,12 +1,13 @@
 import { describe, expect, test } from '@jest/globals'
-import { mayBeHeated, planRequest, type PlanLine, type Recipe, type Resin } from '../../core/batch'
+import { coldBoxes, isOfClock, mayBeHeated, planRequest, type HeatedBox, type PlanLine, type Recipe, type Resin } from '../../core/batch'
 import { boxWait } from '../../core/batch/boxCure'
 import { rateAt } from '../../core/cure'
 import { checkPlan, plan } from '../../core/plan'
 import { demoulding, layer, recipe, resin, rules, step } from '../fixtures/studio'
 
 const bearing: Resin = { ...resin, heatC: 55 }
-const box = { tempC: 40, areaCm2: 1000 }
+const always: HeatedBox['runs'] = [[0, 20 * 1440]]
+const box: HeatedBox = { tempC: 40, areaCm2: 1000, runs: always }
 const range = { coldC: 20, warmC: 20 }
 const line = (changes: Partial<PlanLine> = {}, one: Recipe = recipe()): PlanLine => ({
   id: 1, recipe: one, quantity: 2, promisedMin: 5000, weight: 1, demoulded: new Set(), judged: new Set(),
@@ -32,13 +33,14 @@ describe('how long a cure takes on the rack and then in the heated box', () => {
 })
 
 describe('which lines may be heated', () => {
-  const may = (one = line(), resins: readonly Resin[] = [bearing], own: typeof box | null = box) => mayBeHeated(one, own, new Map(resins.map((each) => [each.id, each])))
+  const may = (one = line(), resins: readonly Resin[] = [bearing], own: HeatedBox | null = box) => mayBeHeated(one, { box: own, range, resins: new Map(resins.map((each) => [each.id, each])), marginPct: 0 })
   test('one whose resin bears it and whose pieces have room', () => expect(may()).toBe(true))
   test.each<[string, () => boolean]>([
     ['no box', () => may(line(), [bearing], null)],
     ['a resin of which nobody knows what it bears', () => may(line(), [resin])],
     ['a resin that goes soft before', () => may(line(), [{ ...bearing, heatC: 39 }])],
     ['a pot whose pieces are larger than the box', () => may(line({}, recipe({ footprintCm2: 501 })))],
+    ['a box that pauses before the cure can end', () => may(line(), [bearing], { ...box, runs: [[0, 200], [1440, 1640]] })],
     ['a pot that is poured', () => may(line({ pots: line().pots.map((pot) => ({ ...pot, pouredMin: -5 })) }))],
     ['a piece that is formed while it is tacky', () => may(line({}, recipe({ steps: [step({ name: 'form', phase: 'after', waitsFor: 'tackTo' }), demoulding] })))],
   ])('not with %s', (_, question) => expect(question()).toBe(false))
@@ -52,13 +54,13 @@ describe('a line in the heated box', () => {
     places: [{ id: 'r1', kind: 'rack', room: 'pour', areaCm2: 2000 }, { id: 'r2', kind: 'box', room: 'the box', areaCm2: 1000 }],
     moulds: [{ id: 'm1', count: 4 }], range, box,
   }
-  const solve = (lines: PlanLine[], boxLines: number[], sandLines: number[] = []) => {
-    const { request, meaning } = planRequest({ horizonMin: 20 * 1440, lines, resins: new Map([[1, bearing]]), workroom, rules, paths: { sandLines: new Set(sandLines), boxLines: new Set(boxLines) }, iterations: 10, seed: 1 })
+  const solve = (lines: PlanLine[], boxLines: number[], sandLines: number[] = [], runs = always) => {
+    const { request, meaning } = planRequest({ horizonMin: 20 * 1440, lines, resins: new Map([[1, bearing]]), workroom: { ...workroom, box: { ...box, runs } }, rules, paths: { sandLines: new Set(sandLines), boxLines: new Set(boxLines) }, iterations: 10, seed: 1 })
     const result = plan(request, { now: () => 0, startedAt: 0 })
     if (!result.ok) throw new Error(JSON.stringify(result.issues))
     expect(checkPlan(request, result.value.tasks)).toEqual([])
     const at = (title: string) => result.value.tasks.find((task) => meaning.get(task.id)?.title === title)!
-    return { at, titles: [...meaning.values()].map((one) => one.title), end: Math.max(...result.value.tasks.filter((task) => task.id !== 'clock').map((task) => task.endMin)) }
+    return { at, request, cold: coldBoxes(request), titles: [...meaning.values()].map((one) => one.title), end: Math.max(...result.value.tasks.filter((task) => !isOfClock(task.id)).map((task) => task.endMin)) }
   }
   const two = recipe({ layers: [layer({ name: 'face' }), layer({ id: 2, name: 'back' })] })
   const hard = recipe({ steps: [demoulding, step({ name: 'sand', phase: 'after', waitsFor: 'sand' })] })
@@ -97,5 +99,29 @@ describe('a line in the heated box', () => {
     expect(within.titles).not.toContain('face into the heated box')
     expect(within.at('face cures in the warm')).toMatchObject({ startMin: 0, endMin: 70, place: 'r2' })
     expect(solve([poured(-30)], [1]).at('face cures in the warm')).toMatchObject({ startMin: 0, endMin: 0 })
+  })
+  test('what lies in a box with hours is done between two of its pauses; a longer evening lets it end a day sooner', () => {
+    const mornings = Array.from({ length: 20 }, (_, day): [number, number] => [day * 1440 + 420, day * 1440 + 960])
+    const inHours = solve([line()], [1], [], mornings)
+    const cure = inHours.at('face cures in the warm')
+    const runs = mornings.find(([from, to]) => from <= cure.startMin && cure.endMin <= to)
+    expect(runs).toBeDefined()
+    // Poured on the first morning it has gelled while the box runs, but not for as long as it needs.
+    expect(Math.floor(cure.startMin / 1440)).toBe(1)
+    const longer = solve([line()], [1], [], [[420, 1020], ...mornings.slice(1)])
+    expect(Math.floor(longer.at('face cures in the warm').startMin / 1440)).toBe(0)
+    expect(solve([line()], [1]).cold).toEqual([])
+  })
+  test('a box stands cold from the end of each of its runs, and from the beginning where it does not run yet', () => {
+    const { cold, request } = solve([line()], [1], [], [[420, 1320], [1860, 2760]])
+    expect(cold.map(({ fromMin }) => fromMin)).toEqual([0, 1320, 2760])
+    expect(request.tasks.filter((task) => cold.some((one) => one.task === task.id)).map((task) => task.durationMin)).toEqual([420, 540, 20 * 1440 - 2760])
+    // Nothing is said of a box that nothing lies in.
+    expect(solve([line()], [], [], [[420, 1320]]).cold).toEqual([])
+  })
+  test('it is left on for what lies in it already', () => {
+    const within = solve([line({ pots: line().pots.map((pot) => ({ ...pot, pouredMin: -100, heatedUntilMin: 70 })) })], [1], [], [[-600, 30], [480, 1440]])
+    expect(within.at('face cures in the warm')).toMatchObject({ startMin: 0, endMin: 70 })
+    expect(within.cold[0]).toEqual({ task: 'clock.cold.r2.1', fromMin: 70 })
   })
 })

@@ -40,6 +40,13 @@ describe('temperatureProfile', () => {
     // the clock starts at 10:00: night comes after 11 h, day again after 21 h
     expect(temperatureProfile(room, 600, 1).slice(0, 3)).toEqual([{ fromMin: 0, tempC: 21 }, { fromMin: 660, tempC: 16 }, { fromMin: 1260, tempC: 21 }])
   })
+  test('a box with hours is as warm as its room between them', () => {
+    // the clock starts at 06:00, before the room’s day and the box’s hours
+    const box = { boxC: 42, runs: { fromMin: 480, untilMin: 1320, room } }
+    expect(temperatureProfile(box, 360, 0)).toEqual([{ fromMin: 0, tempC: 16 }, { fromMin: 60, tempC: 21 }, { fromMin: 120, tempC: 42 }, { fromMin: 900, tempC: 42 }, { fromMin: 960, tempC: 16 }])
+    expect(temperatureProfile({ boxC: 42, runs: null }, 360, 3)).toEqual([{ fromMin: 0, tempC: 42 }])
+    expect(temperatureProfile({ ...box, runs: { ...box.runs, untilMin: 1440 } }, 360, 0).at(-1)).toEqual({ fromMin: 1080, tempC: 16 })
+  })
   test('a move from the box to the rack changes the temperature at that minute', () => {
     const steps = temperatureOfStays([{ fromMin: 0, climate: { boxC: 42 }, startOfDayMin: 600 }, { fromMin: 180, climate: room, startOfDayMin: 780 }], 1)
     expect(steps.slice(0, 3)).toEqual([{ fromMin: 0, tempC: 42 }, { fromMin: 180, tempC: 21 }, { fromMin: 660, tempC: 16 }])

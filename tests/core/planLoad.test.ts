@@ -39,7 +39,7 @@ describe('what would help', () => {
   const scarce: PlanRequest = { ...workshopCase({ jobs: 10, seed: 4, mouldsPerJob: 0.1, slackDays: 1 }), limit: { iterations: 60 } }
   const answer = plan(scarce, { now: () => 0, startedAt: 0 })
   if (!answer.ok) throw new Error('no plan')
-  const question = { request: scarce, planned: answer.value.tasks, pins: [] }
+  const question = { request: scarce, planned: answer.value.tasks, pins: [], closings: [] }
   const gains = whatHelps(question)
 
   test('names what gains something, the most first, the same every time', () => {
@@ -57,9 +57,21 @@ describe('what would help', () => {
     expect(new Set(mould.jobs.map((one) => one.job)).size).toBe(mould.jobs.length)
     expect(mould.jobs.every((one) => one.soonerMin !== 0)).toBe(true)
   })
+  test('a place that closes two hours later helps what needs them, and is tried only where it is open before', () => {
+    const closed = (id: string, durationMin: number) => ({ id, job: 'none', durationMin, attended: false, place: { kind: 'rack', areaCm2: 100 } })
+    const fixed = (to: string, minute: number) => ({ from: 'clock', to, minMin: minute - 3000, maxMin: minute - 3000 })
+    const narrow: PlanRequest = {
+      ...request, jobs: [{ id: 'none', weight: 0 }, { id: 'j', dueMin: 400 }],
+      tasks: [{ id: 'clock', job: 'none', durationMin: 3000, attended: false }, closed('before', 60), closed('night', 600), { id: 'lies', job: 'j', durationMin: 300, attended: false, place: { kind: 'rack', areaCm2: 40 } }],
+      lags: [fixed('before', 0), fixed('night', 300)], limit: { iterations: 5 },
+    }
+    const late = [at('clock', 0, 3000, null), at('before', 0, 60, null, 'rack'), at('night', 300, 900, null, 'rack'), at('lies', 900, 1200, null, 'rack')]
+    const found = whatHelps({ request: narrow, planned: late, pins: [], closings: [{ task: 'before', fromMin: 0 }, { task: 'night', fromMin: 300 }] })
+    expect(found).toEqual([{ help: { kind: 'place', closing: 'night', fromMin: 300, toMin: 420 }, tardinessSavedMin: 800, completionSavedMin: 840, jobs: [{ job: 'j', soonerMin: 840 }] }])
+  })
   test('gains nothing where everything is ready as soon as it can be', () => {
     const idle: PlanRequest = { ...request, tasks: [request.tasks[1]!], limit: { iterations: 5 } }
-    expect(whatHelps({ request: idle, planned: [at('lies', 0, 1380, null, 'rack')], pins: [] })).toEqual([])
+    expect(whatHelps({ request: idle, planned: [at('lies', 0, 1380, null, 'rack')], pins: [], closings: [] })).toEqual([])
   })
   test('tells how far it is and stops when asked', () => {
     const told: number[] = []

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
+import { isOfClock } from '../../core/batch'
 import { planWork } from '../../core/plan'
 import { RECIPES } from '../../demo/recipes'
 import { RESINS } from '../../demo/resins'
@@ -10,13 +11,13 @@ import { makePlan } from '../../server/services/planning/makePlan'
 import type { Weigh } from '../../server/services/planning/oddsOf'
 import { planQuestion } from '../../server/services/planning/planQuestion'
 import { acceptProposal, getProposal, propose, restorePlan, workOutProposal } from '../../server/services/planning/proposals'
-import { NO_TERMS, withShiftChanges } from '../../server/services/planning/terms'
+import { withShiftChanges } from '../../server/services/planning/terms'
 import type { Solve } from '../../server/services/planning/planAll'
 import { currentPlan } from '../../server/services/plans'
 import { createRecipe } from '../../server/services/recipes'
 import { createResin } from '../../server/services/resins'
 import type { Who } from '../../server/services/Who'
-import type { PlanAsk, PlanTerms, PlanView, RecipeRow, ResinRow } from '../../shared/types'
+import { NO_TERMS, type PlanAsk, type PlanTerms, type PlanView, type RecipeRow, type ResinRow } from '../../shared/types'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
 
 let knex: Knex
@@ -179,17 +180,20 @@ test('the question of the plan that holds is answered by the plan that holds', a
   if (!again.ok) throw new Error(again.issues[0]!.message)
   const at = new Map(question.planned.map((task) => [task.id, task.startMin]))
   expect(again.value.tasks.filter((task) => at.has(task.id)).every((task) => task.startMin === at.get(task.id))).toBe(true)
-  expect(Object.keys(question.titles).sort()).toEqual(question.request.tasks.map((task) => task.id).filter((id) => id !== 'clock').sort())
+  expect(Object.keys(question.titles).sort()).toEqual(question.request.tasks.map((task) => task.id).filter((id) => !isOfClock(id)).sort())
 })
 
 test('hours away cut shifts, hours beyond them are added and join', () => {
   const origin = new Date('2026-03-02T00:00:00.000Z')
-  const room = { makers: [{ id: 'p7', skills: [], shifts: [[480, 1080], [1920, 2520]] as [number, number][] }], stations: [], places: [], moulds: [], range: { coldC: 18, warmC: 20 }, box: null }
+  const room = { makers: [{ id: 'p7', skills: [], shifts: [[480, 1080], [1920, 2520]] as [number, number][] }], stations: [], places: [], moulds: [], range: { coldC: 18, warmC: 20 }, box: { tempC: 42, areaCm2: 100, runs: [[420, 1320], [1860, 2760]] as [number, number][] } }
   const at = (minute: number) => new Date(origin.getTime() + minute * 60_000).toISOString()
-  const shifts = (terms: Partial<PlanTerms>) => withShiftChanges(room, { ...NO_TERMS, ...terms }, origin).makers[0]!.shifts
+  const changed = (terms: Partial<PlanTerms>) => withShiftChanges(room, { ...NO_TERMS, ...terms }, origin)
+  const shifts = (terms: Partial<PlanTerms>) => changed(terms).makers[0]!.shifts
   expect(shifts({ away: [{ personId: 7, fromAt: at(600), toAt: at(2000) }] })).toEqual([[480, 600], [2000, 2520]])
   expect(shifts({ extra: [{ personId: 7, fromAt: at(1080), toAt: at(1200) }] })).toEqual([[480, 1200], [1920, 2520]])
   expect(shifts({ away: [{ personId: 8, fromAt: at(0), toAt: at(3000) }] })).toEqual([[480, 1080], [1920, 2520]])
+  expect(changed({ boxOn: [{ fromAt: at(1320), toAt: at(1440) }], boxOff: [{ fromAt: at(1440), toAt: at(2000) }] }).box!.runs).toEqual([[420, 1440], [2000, 2760]])
+  expect(withShiftChanges({ ...room, box: null }, NO_TERMS, origin).box).toBeNull()
 })
 
 test('what has begun goes on to its planned end; what waits for something undone has not begun', async () => {

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import type { PlanLine, Resin } from '../../core/batch'
 import type { StoredPot } from '../../server/db/pots'
 import { addArrivals, resinArrivals } from '../../server/services/planning/supplies'
-import { NO_TERMS } from '../../server/services/planning/terms'
+import { NO_TERMS } from '../../shared/types'
 import type { Delivery } from '../../shared/types'
 import { resin } from '../fixtures/studio'
 

@@ -3,7 +3,7 @@ import { formatDuration } from '~~/core/units'
 import type { Gain, Help } from '~~/core/plan'
 import type { PlanQuestionView } from '~~/shared/types'
 
-/** What the workshop would gain by one more of each mould or a longer evening, tried out in the browser. */
+/** What the workshop would gain by one more of each mould, a longer evening or a box that runs on, tried out in the browser. */
 const { question, titleOfJob } = defineProps<{ question: PlanQuestionView; titleOfJob: (job: string) => string }>()
 const workshop = useWorkshopStore()
 const { dayAndClock, clock } = useWhen()
@@ -28,9 +28,11 @@ function leave(): void {
   progress.value = null
 }
 const at = (minute: number) => new Date(Date.parse(question.originAt) + minute * 60_000).toISOString()
-const helpWords = (help: Help) => help.kind === 'mould'
-  ? `one more ${workshop.moulds.get(Number(help.mould.slice(1)))?.name ?? 'mould'}`
-  : `${workshop.people.get(Number(help.maker.slice(1)))?.name ?? 'somebody'} stays from ${dayAndClock(at(help.fromMin))} to ${clock(at(help.toMin))}`
+function helpWords(help: Help): string {
+  if (help.kind === 'mould') return `one more ${workshop.moulds.get(Number(help.mould.slice(1)))?.name ?? 'mould'}`
+  const hours = `from ${dayAndClock(at(help.fromMin))} to ${clock(at(help.toMin))}`
+  return help.kind === 'place' ? `the heated box runs on ${hours}` : `${workshop.people.get(Number(help.maker.slice(1)))?.name ?? 'somebody'} stays ${hours}`
+}
 /** What each order gains or loses; an order's lines end with the last of them. */
 function orderWords(gain: Gain): string[] {
   const byTitle = new Map<string, number>()
@@ -42,7 +44,7 @@ function orderWords(gain: Gain): string[] {
 <template>
   <section>
     <h2 class="mb-1">What would help</h2>
-    <p class="text-soft">Tries one more of each mould, and everybody two hours longer on their next days.</p>
+    <p class="text-soft">Tries one more of each mould, and everybody and the heated box two hours longer on the next days.</p>
     <template v-if="progress !== null">
       <progress class="mt-2 block h-2 w-full accent-ink" :value="progress" max="1" aria-label="How far it is" />
       <button type="button" class="quiet slim mt-2" @click="leave">Stop</button>

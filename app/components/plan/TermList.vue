@@ -13,6 +13,8 @@ const without = <T>(list: readonly T[], one: T) => list.filter((other) => other 
 const rows = computed(() => [
   ...terms.away.map((one) => ({ words: `${nameOf(one.personId)} is away from ${dayAndClock(one.fromAt)} to ${dayAndClock(one.toAt)}`, left: { ...terms, away: without(terms.away, one) } })),
   ...terms.extra.map((one) => ({ words: `${nameOf(one.personId)} stays ${dayAndClock(one.fromAt)} to ${clock(one.toAt)}`, left: { ...terms, extra: without(terms.extra, one) } })),
+  ...terms.boxOn.map((one) => ({ words: `the heated box runs ${dayAndClock(one.fromAt)} to ${clock(one.toAt)}`, left: { ...terms, boxOn: without(terms.boxOn, one) } })),
+  ...terms.boxOff.map((one) => ({ words: `the heated box is not to be had from ${dayAndClock(one.fromAt)} to ${dayAndClock(one.toAt)}`, left: { ...terms, boxOff: without(terms.boxOff, one) } })),
   ...terms.deliveries.map((one) => ({ words: `${resins.byId.get(one.resinId)?.name ?? 'a resin'} comes ${dayAndClock(one.at)}`, left: { ...terms, deliveries: without(terms.deliveries, one) } })),
   ...terms.pins.flatMap((one) => {
     const title = titleOf(one.taskKey)

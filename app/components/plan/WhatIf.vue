@@ -19,6 +19,8 @@ const resins = useResinStore()
 const KINDS = [
   { value: 'away', label: 'somebody is away' },
   { value: 'extra', label: 'somebody stays longer' },
+  { value: 'boxOn', label: 'the heated box runs longer' },
+  { value: 'boxOff', label: 'the heated box is not to be had' },
   { value: 'delivery', label: 'a resin comes later' },
   { value: 'failed', label: 'pieces fail' },
   { value: 'mould', label: 'there is one more of a mould' },
@@ -45,6 +47,10 @@ function wanted(): PlanAsk {
       return more({ away: [...terms.away, { personId: draft.personId, fromAt: instant(draft.from, '00:00'), toAt: endOf(draft.to) }] })
     case 'extra':
       return { ...more({ extra: [...terms.extra, { personId: draft.personId, fromAt: instant(draft.from, draft.fromTime), toAt: instant(draft.from, draft.toTime) }] }), kind: 'improve' }
+    case 'boxOn':
+      return { ...more({ boxOn: [...terms.boxOn, { fromAt: instant(draft.from, draft.fromTime), toAt: instant(draft.from, draft.toTime) }] }), kind: 'improve' }
+    case 'boxOff':
+      return more({ boxOff: [...terms.boxOff, { fromAt: instant(draft.from, '00:00'), toAt: endOf(draft.to) }] })
     case 'delivery':
       return more({ deliveries: [...terms.deliveries.filter((one) => one.resinId !== draft.resinId), { resinId: draft.resinId, at: instant(draft.from, draft.fromTime) }] })
     case 'failed':
@@ -61,6 +67,9 @@ function ask(): void {
   if (checked.ok) emit('ask', checked.value)
 }
 watch(kind, () => (issues.value = []))
+const isSpan = computed(() => ['away', 'extra', 'boxOn', 'boxOff'].includes(kind.value))
+/** Boxes have hours; where there is none nothing is asked about it. */
+const kinds = computed(() => KINDS.filter(({ value }) => !value.startsWith('box') || workshop.workshop?.places.some((place) => place.kind === 'box')))
 const people = computed(() => (workshop.workshop?.people ?? []).map((person) => ({ value: person.id, label: person.name })))
 const moulds = computed(() => (workshop.workshop?.moulds ?? []).map((mould) => ({ value: mould.id, label: `${mould.name} (there are ${mould.count})` })))
 const made = computed(() => recipes.recipes.filter((recipe) => !recipe.archived).map((recipe) => ({ value: recipe.id, label: recipe.name })))
@@ -70,11 +79,11 @@ const started = computed(() => lines.map((line) => ({ value: line.id, label: lin
 
 <template>
   <form class="space-y-3" novalidate @submit.prevent="ask">
-    <FieldChoice v-model="kind" label="What if" :options="KINDS" />
-    <template v-if="kind === 'away' || kind === 'extra'">
-      <FieldChoice v-model="draft.personId" label="Who" :options="people" />
-      <div v-if="kind === 'away'" class="grid grid-cols-2 gap-3"><FieldText v-model="draft.from" label="From" type="date" :error="errorAt('fromAt')" /><FieldText v-model="draft.to" label="To the end of" type="date" :error="errorAt('toAt')" /></div>
-      <div v-else class="grid grid-cols-2 gap-3"><FieldText v-model="draft.from" label="On" type="date" class="col-span-2" :error="errorAt('fromAt')" /><FieldText v-model="draft.fromTime" label="From" type="time" /><FieldText v-model="draft.toTime" label="To" type="time" :error="errorAt('toAt', 'extra[0]')" /></div>
+    <FieldChoice v-model="kind" label="What if" :options="kinds" />
+    <template v-if="isSpan">
+      <FieldChoice v-if="kind === 'away' || kind === 'extra'" v-model="draft.personId" label="Who" :options="people" />
+      <div v-if="kind === 'away' || kind === 'boxOff'" class="grid grid-cols-2 gap-3"><FieldText v-model="draft.from" label="From" type="date" :error="errorAt('fromAt')" /><FieldText v-model="draft.to" label="To the end of" type="date" :error="errorAt('toAt')" /></div>
+      <div v-else class="grid grid-cols-2 gap-3"><FieldText v-model="draft.from" label="On" type="date" class="col-span-2" :error="errorAt('fromAt')" /><FieldText v-model="draft.fromTime" label="From" type="time" /><FieldText v-model="draft.toTime" label="To" type="time" :error="errorAt('toAt', 'extra[0]', 'boxOn[0]')" /></div>
     </template>
     <template v-else-if="kind === 'delivery'">
       <FieldChoice v-model="draft.resinId" label="Resin" :options="bottles" />

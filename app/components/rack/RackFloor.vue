@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { PieceRow, PlaceRow } from '~~/shared/types'
+import { Duration } from 'luxon'
 import { formatNumber } from '~~/core/units'
 import { RACK_DEPTH_CM } from '~/utils/rackDepth'
 
@@ -38,12 +39,19 @@ const laid = computed(() => {
   const fits = Math.min(1, widthCm.value / reached)
   return list.map((one) => ({ ...one, x: one.x * fits, y: one.y * fits, side: one.side * fits }))
 })
+const clock = (minutes: number) => Duration.fromObject({ minutes }).toFormat('hh:mm')
+/** How warm a heated box is, and when. */
+const boxWords = computed(() => {
+  if (!('boxC' in place.climate)) return ''
+  const { boxC, runs } = place.climate
+  return `, ${boxC} °C${runs ? ` from ${clock(runs.fromMin)} to ${clock(runs.untilMin)}` : ''}`
+})
 const used = computed(() => pieces.reduce((sum, piece) => sum + piece.footprintCm2, 0))
 </script>
 
 <template>
   <figure>
-    <figcaption class="mb-0.5 flex flex-wrap justify-between gap-x-3"><span class="font-semibold">{{ place.name }}</span><span class="text-soft">{{ place.roomName }}{{ 'boxC' in place.climate ? `, ${place.climate.boxC} °C` : '' }} · {{ formatNumber(Math.max(0, place.areaCm2 - used), 0) }} of {{ formatNumber(place.areaCm2, 0) }} cm² free</span></figcaption>
+    <figcaption class="mb-0.5 flex flex-wrap justify-between gap-x-3"><span class="font-semibold">{{ place.name }}</span><span class="text-soft">{{ place.roomName }}{{ boxWords }} · {{ formatNumber(Math.max(0, place.areaCm2 - used), 0) }} of {{ formatNumber(place.areaCm2, 0) }} cm² free</span></figcaption>
     <svg :viewBox="`0 0 ${widthCm} ${RACK_DEPTH_CM}`" class="block" :style="{ width: `${(100 * widthCm) / widestCm}%` }" preserveAspectRatio="xMinYMin meet" role="group" :aria-label="`${place.name} from above`">
       <rect x="0.4" y="0.4" :width="widthCm - 0.8" :height="RACK_DEPTH_CM - 0.8" fill="var(--sheet)" stroke="var(--firm)" stroke-width="0.6" />
       <g v-for="one in laid" :key="one.piece.id" role="button" tabindex="0" class="cursor-pointer" :aria-label="`${one.piece.recipeName} ${one.piece.number}, ${one.piece.state}, cured ${Math.round(one.share * 100)} %`" :aria-pressed="one.piece.id === chosen" @click="emit('choose', one.piece.id)" @keydown.enter.prevent="emit('choose', one.piece.id)" @keydown.space.prevent="emit('choose', one.piece.id)">

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
-import type { PlanAsk, PlanTaskRow, PlanTerms } from '~~/shared/types'
+import { NO_TERMS, type PlaceRow, type PlanAsk, type PlanTaskRow, type PlanTerms, type TimeSpan, type WeeklyShift } from '~~/shared/types'
 import { changedShifts } from '~~/shared/time/changedShifts'
-import { shiftsBetween } from '~~/shared/time/shiftsBetween'
+import { everyDay, shiftsBetween } from '~~/shared/time/shiftsBetween'
 import { isLate } from '~/utils/proposalChanges'
 import { LANE_KINDS, lanesOf, type LaneKind } from '~/utils/planLanes'
 import { closings, taskWindows, type TaskWindow } from '~/utils/taskWindows'
@@ -29,7 +29,7 @@ const isProposed = computed(() => plan.proposal?.state === 'done' && plan.propos
 const tasks = computed<readonly PlanTaskRow[]>(() => (isProposed.value ? plan.proposal?.outcome?.tasks : plan.plan?.tasks) ?? [])
 const byKey = computed(() => new Map(tasks.value.map((task) => [task.key, task])))
 const ghosts = computed(() => new Map((plan.proposal?.outcome?.moved ?? []).map((task) => [task.key, { fromMs: Date.parse(task.fromAt), personId: task.fromPersonId }])))
-const shown = computed<PlanTerms>(() => (isProposed.value && plan.proposal ? plan.proposal.ask.terms : (plan.plan?.terms ?? { pins: [], away: [], extra: [], deliveries: [] })))
+const shown = computed<PlanTerms>(() => (isProposed.value && plan.proposal ? plan.proposal.ask.terms : (plan.plan?.terms ?? NO_TERMS)))
 const pinOf = computed(() => new Map(shown.value.pins.map((pin) => [pin.taskKey, pin])))
 const pinned = computed(() => new Set(pinOf.value.keys()))
 
@@ -38,11 +38,18 @@ const range = computed(() => {
   const ends = tasks.value.map((task) => Date.parse(task.endAt))
   return { fromMs: Math.min(now.value, ...starts) - MS_PER_DAY, toMs: Math.max(now.value, ...ends) + MS_PER_DAY }
 })
-/** Somebody's shifts as the plan has them: with the hours beyond, without those away. */
+/** Weekly hours as the plan has them: with those beyond, without those away. */
+function hoursOf(weekly: readonly Pick<WeeklyShift, 'weekday' | 'fromMin' | 'toMin'>[], less: readonly TimeSpan[], more: readonly TimeSpan[]): [number, number][] {
+  const spans = (changes: readonly TimeSpan[]) => changes.map((one): [number, number] => [Date.parse(one.fromAt), Date.parse(one.toAt)])
+  return changedShifts(shiftsBetween(weekly, range.value.fromMs, range.value.toMs, workshop.timeZone), spans(less), spans(more))
+}
 function shiftsOf(personId: number): [number, number][] {
-  const weekly = (workshop.workshop?.shifts ?? []).filter((one) => one.personId === personId)
-  const spans = (changes: PlanTerms['away']) => changes.filter((one) => one.personId === personId).map((one): [number, number] => [Date.parse(one.fromAt), Date.parse(one.toAt)])
-  return changedShifts(shiftsBetween(weekly, range.value.fromMs, range.value.toMs, workshop.timeZone), spans(shown.value.away), spans(shown.value.extra))
+  const isOwn = (one: { personId: number }) => one.personId === personId
+  return hoursOf((workshop.workshop?.shifts ?? []).filter(isOwn), shown.value.away.filter(isOwn), shown.value.extra.filter(isOwn))
+}
+function runsOf({ climate }: PlaceRow): [number, number][] {
+  const runs = 'boxC' in climate ? climate.runs : null
+  return runs ? hoursOf(everyDay(runs.fromMin, runs.untilMin), shown.value.boxOff, shown.value.boxOn) : []
 }
 const orderTitles = computed(() => new Map((plan.plan?.promises ?? []).map((promise) => [promise.orderId, promise.title])))
 const promises = computed(() => plan.plan?.promises ?? [])
@@ -51,7 +58,7 @@ const task = computed(() => byKey.value.get(chosen.value ?? ''))
 const holder = computed(() => byKey.value.get(task.value?.withKey ?? ''))
 const nameOf = (id: number | null) => workshop.people.get(id ?? 0)?.name ?? 'nobody'
 const windows = computed(() => (plan.question ? taskWindows(plan.question, tasks.value) : new Map<string, TaskWindow>()))
-const lanes = computed(() => (workshop.workshop ? lanesOf(laneKind.value, { tasks: tasks.value, workshop: workshop.workshop, pots: plan.potById, orderTitles: orderTitles.value, question: plan.question, closings: plan.question ? closings(plan.question, tasks.value, windows.value) : new Map(), shiftsOf }) : []))
+const lanes = computed(() => (workshop.workshop ? lanesOf(laneKind.value, { tasks: tasks.value, workshop: workshop.workshop, pots: plan.potById, orderTitles: orderTitles.value, question: plan.question, closings: plan.question ? closings(plan.question, tasks.value, windows.value) : new Map(), shiftsOf, runsOf }) : []))
 const chosenWindow = computed(() => windows.value.get(chosen.value ?? '') ?? null)
 const lines = computed(() => {
   const names = new Map((plan.pots ?? []).flatMap((pot) => pot.portions.map((portion) => [portion.lineId, portion.recipeName] as const)))

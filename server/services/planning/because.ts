@@ -1,5 +1,5 @@
 import { DateTime } from 'luxon'
-import { CLOCK, holdingChain, type HoldingLink, type TaskMeaning } from '../../../core/batch'
+import { CLOCK, holdingChain, isColdBox, isOfClock, type HoldingLink, type TaskMeaning } from '../../../core/batch'
 import type { PlanAnswer, PlanLag } from '../../../core/plan'
 import { formatDuration } from '../../../core/units'
 
@@ -28,6 +28,7 @@ export function because(plan: PlanAnswer, taskIds: ReadonlySet<string>, lags: re
 }
 
 function sentenceOf(link: HoldingLink, next: HoldingLink | undefined, ownLine: number | undefined, names: Names): string | null {
+  if (isOfClock(link.task.id)) return null
   const title = titleOf(link.task.id, ownLine, names)
   const other = titleOf(link.why.with, ownLine, names)
   const who = names.person(link.task.maker)
@@ -43,6 +44,7 @@ function sentenceOf(link: HoldingLink, next: HoldingLink | undefined, ownLine: n
     case 'station':
       return `${title} waits for the station, where ${other} is being done`
     case 'place':
+      if (isColdBox(link.why.with ?? '')) return `${title} waits until the heated box runs again, ${starts}`
       return `${title} waits for room ${names.placeKinds.get(link.task.place ?? '') === 'box' ? 'in the heated box' : 'on the rack'}, taken by ${other}`
     case 'mould':
       return `${title} waits for the mould, held by ${other}`

@@ -1,4 +1,4 @@
-import type { PlanLine, PlanQuestion } from '../../../core/batch'
+import { isInBox, type PlanLine, type PlanQuestion } from '../../../core/batch'
 import { compareObjectives, type PlanAnswer, type PlannedTask } from '../../../core/plan'
 import type { Paths } from './choosePaths'
 import { lateLines } from './lateLines'
@@ -20,14 +20,15 @@ export interface BoxChoice {
 
 /**
  * Tries the heated box for lines that are late, and where a rack is short for those that wait for room on it or take it
- * from others; one line after the other, the latest first, each taken out of the plan and put back with its cures in the
- * box. What makes the promises less late, or is worth the carrying, stays. It is compared with the same search without
+ * from others, and the rack for those that are late because the box stands cold; one line after the other, the latest
+ * first, each taken out of the plan and put back with its cures in the other place. What makes the promises less late, or is worth the carrying, stays. It is compared with the same search without
  * the box, so that a gain is owed to the box alone.
  */
 export async function chooseBoxes(planned: Together, { lines, mayBeHeated, isStable, planAgain }: BoxChoice): Promise<Together> {
   if (!planned.solved.ok) return planned
   const wanted = linesInNeed(planned.question, planned.solved.value)
-  const candidates = lines.filter((line) => wanted.has(line.id) && !planned.paths.boxLines.has(line.id) && !planned.paths.impossible.has(line.id) && mayBeHeated(line))
+  const { boxLines, impossible } = planned.paths
+  const candidates = lines.filter((line) => wanted.has(line.id) && !impossible.has(line.id) && (boxLines.has(line.id) ? !isInBox(line) : mayBeHeated(line)))
   candidates.sort((x, y) => (wanted.get(y.id) ?? 0) * y.weight - (wanted.get(x.id) ?? 0) * x.weight || x.id - y.id)
   let best = planned
   const take = async (paths: Paths, beside: readonly PlannedTask[], isBetter: (tried: PlanAnswer, so: PlanAnswer) => boolean) => {
@@ -37,8 +38,10 @@ export async function chooseBoxes(planned: Together, { lines, mayBeHeated, isSta
   if (candidates.length > 0 && !isStable) await take(best.paths, planned.solved.value.tasks, (tried, so) => compareObjectives(tried.objective, so.objective) < 0)
   for (const line of candidates.slice(0, MOST_TRIED)) {
     const { question, paths, solved } = best
+    const heated = new Set(paths.boxLines)
+    if (!heated.delete(line.id)) heated.add(line.id)
     const others = solved.ok ? solved.value.tasks.filter((task) => question.meaning.get(task.id)?.lineId !== line.id) : []
-    await take({ ...paths, boxLines: new Set([...paths.boxLines, line.id]) }, others, (tried, so) => isWorthIt(tried, so, isStable ? Infinity : WORTH_MIN * line.weight))
+    await take({ ...paths, boxLines: heated }, others, (tried, so) => isWorthIt(tried, so, isStable ? Infinity : WORTH_MIN * line.weight))
   }
   return best
 }

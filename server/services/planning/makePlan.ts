@@ -1,12 +1,11 @@
 import { odds } from '../../../core/odds'
-import type { AskKind, PlanView } from '../../../shared/types'
+import { NO_TERMS, type AskKind, type PlanView } from '../../../shared/types'
 import { database } from '../../db/database'
 import { getKeptPlan, getNewestPlan, insertPlan, ownIdOf } from '../../db/plans'
 import { inTransaction } from '../transactions'
 import { requireMember, type Who } from '../Who'
 import type { Weigh } from './oddsOf'
 import { readSituation } from './situation'
-import { NO_TERMS } from './terms'
 import type { Solve } from './planAll'
 import { workOut } from './workOut'
 

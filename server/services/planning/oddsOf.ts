@@ -1,4 +1,4 @@
-import { CLOCK, type PlanLine, type PlanQuestion } from '../../../core/batch'
+import { isOfClock, type PlanLine, type PlanQuestion } from '../../../core/batch'
 import { STARTING_SPREAD, USUAL_RUNS, type JobOdds, type OddsOptions } from '../../../core/odds'
 import type { PlanAnswer, PlannedTask, PlanRequest } from '../../../core/plan'
 import type { OddsBasis, Order, PromiseOdds } from '../../../shared/types'
@@ -39,7 +39,7 @@ export async function oddsOf(plan: PlanAnswer, { question, orders, lines, basis,
   const left = new Map(lines.map((line) => [line.id, line.quantity - line.judged.size]))
   const pieces = (order: Order) => order.lines.reduce((sum, line) => sum + (left.get(line.id) ?? 0), 0)
   const againPct = Object.fromEntries(orders.filter((order) => order.kind === 'commission').map((order) => [String(order.id), 100 * (1 - (basis.yieldPct / 100) ** pieces(order))]))
-  const found = await weigh({ request: byOrder, planned: plan.tasks, options: { runs: USUAL_RUNS, seed: 1, spread: { ...STARTING_SPREAD, handsPct: basis.handsPct }, againPct, certain: [CLOCK] } })
+  const found = await weigh({ request: byOrder, planned: plan.tasks, options: { runs: USUAL_RUNS, seed: 1, spread: { ...STARTING_SPREAD, handsPct: basis.handsPct }, againPct, certain: request.tasks.flatMap(({ id }) => (isOfClock(id) ? [id] : [])) } })
   const at = (minute: number) => new Date(origin.getTime() + minute * MS_PER_MIN).toISOString()
   return new Map(found.flatMap(({ job, keptPct, readyMin90, windowMissedPct }) => (job === 'none' ? [] : [[Number(job), { keptPct: keptPct ?? 100, safeAt: at(readyMin90), windowMissedPct, basis }]])))
 }

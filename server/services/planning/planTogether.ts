@@ -1,4 +1,4 @@
-import type { LinePaths, PlanLine, PlanQuestion } from '../../../core/batch'
+import { isInBox, type LinePaths, type PlanLine, type PlanQuestion } from '../../../core/batch'
 import type { PlanAnswer } from '../../../core/plan'
 import type { Result } from '../../../core/result'
 import { mayBeSanded, type Paths } from './choosePaths'
@@ -10,8 +10,8 @@ export interface Together {
 }
 
 /**
- * Plans the lines beside each other. One that finds no room there is sanded between its layers if its recipe
- * allows, and otherwise left out with the reason, so that the promises of the others still stand.
+ * Plans the lines beside each other. One that finds no room there is taken out of the heated box, then sanded between
+ * its layers if its recipe allows, and otherwise left out with the reason, so that the promises of the others still stand.
  */
 export async function planTogether(
   lines: readonly PlanLine[],
@@ -19,14 +19,14 @@ export async function planTogether(
   ask: (lines: PlanLine[], paths: LinePaths) => PlanQuestion,
   solve: (question: PlanQuestion) => Promise<Result<PlanAnswer>>,
 ): Promise<Together> {
-  const { boxLines } = chosen
-  const [sandLines, impossible] = [new Set(chosen.sandLines), new Map(chosen.impossible)]
+  const [sandLines, boxLines, impossible] = [new Set(chosen.sandLines), new Set(chosen.boxLines), new Map(chosen.impossible)]
   for (;;) {
     const question = ask(lines.filter((line) => !impossible.has(line.id)), { sandLines, boxLines })
     const solved = await solve(question)
     const stuck = solved.ok ? undefined : stuckLine(solved.issues[0]?.path ?? '', question, lines)
     if (solved.ok || !stuck) return { question, solved, paths: { sandLines, boxLines, impossible } }
-    if (mayBeSanded(stuck) && !sandLines.has(stuck.id)) sandLines.add(stuck.id)
+    if (boxLines.has(stuck.id) && !isInBox(stuck)) boxLines.delete(stuck.id)
+    else if (mayBeSanded(stuck) && !sandLines.has(stuck.id)) sandLines.add(stuck.id)
     else impossible.set(stuck.id, solved.issues.map((issue) => issue.message))
   }
 }

@@ -80,7 +80,7 @@ export async function readSituation(workspaceId: number, now: Date, keep: KeptPl
         addArrivals(question, arrivals)
         return question
       },
-      mayBeHeated: (line) => mayBeHeated(line, room.box, shelf.resins),
+      mayBeHeated: (line) => mayBeHeated(line, { box: room.box, range: room.range, resins: shelf.resins, marginPct: shelf.rules.cureMarginPct }),
     }
   }
   return withPots(pots)

@@ -1,27 +1,25 @@
 import type { Workroom } from '../../../core/batch'
-import type { Interval, Pin, PlanMaker } from '../../../core/plan'
+import type { Interval, Pin } from '../../../core/plan'
 import { changedShifts } from '../../../shared/time/changedShifts'
-import type { PlanTerms, ShiftChange } from '../../../shared/types'
+import type { PlanTerms, TimeSpan } from '../../../shared/types'
 import { planId } from './workroom'
 
 const MS_PER_MIN = 60_000
 
-export const NO_TERMS: PlanTerms = { pins: [], away: [], extra: [], deliveries: [] }
-
 /** An instant as a minute of a plan that begins at the origin. */
 export const minuteOf = (origin: Date) => (at: string) => Math.round((Date.parse(at) - origin.getTime()) / MS_PER_MIN)
 
-/** The workroom with those away taken out of their shifts, and extra hours added. */
-export function withShiftChanges(workroom: Workroom, { away, extra }: PlanTerms, origin: Date): Workroom {
+/** The workroom with those away taken out of their shifts and extra hours added; and the hours of the heated box likewise. */
+export function withShiftChanges({ makers, box, ...workroom }: Workroom, { away, extra, boxOn, boxOff }: PlanTerms, origin: Date): Workroom {
   const minute = minuteOf(origin)
-  const spans = (changes: readonly ShiftChange[], maker: PlanMaker) =>
-    changes.filter((one) => planId.person(one.personId) === maker.id).map((one): Interval => [minute(one.fromAt), minute(one.toAt)])
+  const spans = (changes: readonly TimeSpan[]) => changes.map((one): Interval => [minute(one.fromAt), minute(one.toAt)])
   return {
     ...workroom,
-    makers: workroom.makers.map((maker) => ({
-      ...maker,
-      shifts: changedShifts(maker.shifts, spans(away, maker), spans(extra, maker)),
-    })),
+    box: box && { ...box, runs: changedShifts(box.runs, spans(boxOff), spans(boxOn)) },
+    makers: makers.map((maker) => {
+      const isOf = (one: { personId: number }) => planId.person(one.personId) === maker.id
+      return { ...maker, shifts: changedShifts(maker.shifts, spans(away.filter(isOf)), spans(extra.filter(isOf))) }
+    }),
   }
 }
 

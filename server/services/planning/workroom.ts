@@ -1,5 +1,7 @@
 import type { Workroom } from '../../../core/batch'
-import { shiftsBetween } from '../../../shared/time/shiftsBetween'
+import { MINUTES_PER_DAY } from '../../../core/units'
+import { everyDay, shiftsBetween } from '../../../shared/time/shiftsBetween'
+import type { WeeklyShift } from '../../../shared/types'
 import { listPeople, listShifts } from '../../db/people'
 import type { Db } from '../../db/rows'
 import { listMoulds } from '../../db/moulds'
@@ -18,19 +20,24 @@ export async function readWorkroom(db: Db, workspaceId: number, origin: Date, ho
   ])
   const end = origin.getTime() + horizonMin * MS_PER_MIN
   const minute = (instant: number) => Math.round((instant - origin.getTime()) / MS_PER_MIN)
-  const boxes = places.flatMap(({ climate, areaCm2 }) => ('boxC' in climate ? [{ tempC: climate.boxC, areaCm2 }] : []))
+  const boxes = places.flatMap(({ climate, areaCm2 }) => ('boxC' in climate ? [{ tempC: climate.boxC, areaCm2, runs: climate.runs ?? null }] : []))
   const rooms = places.flatMap(({ climate }) => ('boxC' in climate ? [] : [climate]))
+  const spansOf = (weekly: readonly Pick<WeeklyShift, 'weekday' | 'fromMin' | 'toMin'>[]) => shiftsBetween(weekly, origin.getTime(), end, timeZone).map(([from, to]): [number, number] => [minute(from), minute(to)])
   return {
     makers: people.map((person) => ({
       id: planId.person(person.id),
       skills: person.skills,
-      shifts: shiftsBetween(shifts.filter((shift) => shift.personId === person.id), origin.getTime(), end, timeZone).map(([from, to]): [number, number] => [minute(from), minute(to)]),
+      shifts: spansOf(shifts.filter((shift) => shift.personId === person.id)),
     })),
     stations: stations.map((station) => ({ id: planId.station(station.id), kind: station.kind, room: station.room })),
     places: places.map((place) => ({ id: planId.place(place.id), kind: place.kind, room: place.kind === 'box' ? place.name : place.roomName, areaCm2: place.areaCm2 })),
     moulds: moulds.map((mould) => ({ id: planId.mould(mould.id), count: mould.count })),
-    // Any of several boxes may be taken: as warm as the coldest surely is, as much room as the largest has.
-    box: boxes.length === 0 ? null : { tempC: Math.min(...boxes.map((box) => box.tempC)), areaCm2: Math.max(...boxes.map((box) => box.areaCm2)) },
+    // Any of several boxes may be taken: as warm as the coldest surely is, as much room as the largest has, while all of them run.
+    box: boxes.length === 0 ? null : {
+      tempC: Math.min(...boxes.map((box) => box.tempC)),
+      areaCm2: Math.max(...boxes.map((box) => box.areaCm2)),
+      runs: boxes.some((box) => box.runs) ? spansOf(everyDay(Math.max(...boxes.map(({ runs }) => runs?.fromMin ?? 0)), Math.min(...boxes.map(({ runs }) => runs?.untilMin ?? MINUTES_PER_DAY)))) : [[0, horizonMin]],
+    },
     range: { coldC: Math.min(...rooms.map((room) => room.nightC)), warmC: Math.max(...rooms.map((room) => room.dayC)) },
   }
 }
