@@ -107,6 +107,35 @@ test('a maker is ill: what moves is shown, accepted, and taken back', async ({ p
   expect((await held(page)).terms.away).toEqual(before.terms.away)
 })
 
+test('the heated box is not to be had for a while: what would lie in it goes elsewhere, and the box runs an evening longer after', async ({ page }) => {
+  await openPlan(page)
+  const inBox = async () => {
+    const { places } = (await (await page.request.get('/api/workshop')).json()) as { places: { id: number; kind: string }[] }
+    const boxes = new Set(places.filter((place) => place.kind === 'box').map((place) => place.id))
+    return ((await (await page.request.get('/api/plan')).json()) as { tasks: { placeId: number | null; startAt: string; endAt: string }[] }).tasks.filter((task) => boxes.has(task.placeId ?? 0) && task.endAt > task.startAt)
+  }
+  await askWhatIf(page, 'the heated box is not to be had')
+  const back = new Date(Date.now() + 20 * 86_400_000).toISOString().slice(0, 10)
+  await page.getByLabel('To the end of').fill(back)
+  await showIt(page)
+  await accept(page).click({ timeout: 30_000 })
+  await expect(accept(page)).toHaveCount(0)
+  // What lies in it already is left there; nothing new goes in until it is back.
+  const now = new Date(Date.now() + 5 * 60_000).toISOString()
+  expect((await inBox()).filter((task) => task.startAt > now && task.startAt < `${back}T00`)).toEqual([])
+  await page.getByRole('button', { name: /^Take back: the heated box is not to be had/ }).click()
+  await accept(page).click({ timeout: 30_000 })
+  await expect(accept(page)).toHaveCount(0)
+
+  await page.getByLabel('What if').selectOption({ label: 'the heated box runs longer' })
+  await expect(page.getByLabel('From', { exact: true })).toHaveValue('22:00')
+  await page.getByLabel('To', { exact: true }).fill('02:30')
+  await showIt(page)
+  await accept(page).click({ timeout: 30_000 })
+  await expect(page.getByText(/^the heated box runs \w{3} .* 22:00 to 02:30/)).toBeVisible()
+  for (const task of await inBox()) expect(new Date(task.endAt).getTime() - new Date(task.startAt).getTime()).toBeLessThanOrEqual(20 * 3_600_000)
+})
+
 test('what is only supposed is shown promise by promise and cannot be accepted; bad input is told at its field', async ({ page }) => {
   await openPlan(page)
   await askWhatIf(page, 'something new is asked for')

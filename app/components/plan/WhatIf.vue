@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { DateTime } from 'luxon'
+import { DateTime, Duration } from 'luxon'
+import { MINUTES_PER_DAY } from '~~/core/units'
 import { planAskSchema } from '~~/shared/schemas/forms'
 import { check } from '~~/shared/schemas/check'
 import type { PlanAsk, PlanTerms, Supposition } from '~~/shared/types'
@@ -26,6 +27,7 @@ const KINDS = [
   { value: 'mould', label: 'there is one more of a mould' },
   { value: 'order', label: 'something new is asked for' },
 ] as const
+const EVENING_MIN = 120
 const kind = ref<(typeof KINDS)[number]['value']>('away')
 const today = DateTime.now().setZone(workshop.timeZone)
 const draft = reactive({
@@ -39,6 +41,8 @@ const errorAt = (...fields: string[]) => issues.value.findLast((issue) => fields
 
 const instant = (day: string, time: string) => DateTime.fromISO(`${day}T${time}`, { zone: workshop.timeZone }).toUTC().toISO() ?? ''
 const endOf = (day: string) => DateTime.fromISO(day, { zone: workshop.timeZone }).plus({ days: 1 }).startOf('day').toUTC().toISO() ?? ''
+/** A box runs into the night: an hour before it was lit is one of the next day. */
+const boxUntil = () => instant(draft.toTime > draft.fromTime ? draft.from : DateTime.fromISO(draft.from).plus({ days: 1 }).toFormat('yyyy-MM-dd'), draft.toTime)
 function wanted(): PlanAsk {
   const more = (changes: Partial<PlanTerms>): PlanAsk => ({ kind: 'keep', suppose: [], terms: { ...terms, ...changes } })
   const suppose = (one: Supposition, how: PlanAsk['kind'] = 'keep'): PlanAsk => ({ kind: how, terms, suppose: [one] })
@@ -48,7 +52,7 @@ function wanted(): PlanAsk {
     case 'extra':
       return { ...more({ extra: [...terms.extra, { personId: draft.personId, fromAt: instant(draft.from, draft.fromTime), toAt: instant(draft.from, draft.toTime) }] }), kind: 'improve' }
     case 'boxOn':
-      return { ...more({ boxOn: [...terms.boxOn, { fromAt: instant(draft.from, draft.fromTime), toAt: instant(draft.from, draft.toTime) }] }), kind: 'improve' }
+      return { ...more({ boxOn: [...terms.boxOn, { fromAt: instant(draft.from, draft.fromTime), toAt: boxUntil() }] }), kind: 'improve' }
     case 'boxOff':
       return more({ boxOff: [...terms.boxOff, { fromAt: instant(draft.from, '00:00'), toAt: endOf(draft.to) }] })
     case 'delivery':
@@ -66,10 +70,16 @@ function ask(): void {
   issues.value = checked.ok ? [] : checked.issues
   if (checked.ok) emit('ask', checked.value)
 }
-watch(kind, () => (issues.value = []))
+watch(kind, () => {
+  issues.value = []
+  const runs = boxes.value.flatMap(({ climate }) => ('boxC' in climate && climate.runs ? [climate.runs.untilMin] : []))
+  if (kind.value === 'boxOn' && runs.length > 0) [draft.fromTime, draft.toTime] = [clockAt(Math.min(...runs)), clockAt(Math.min(...runs) + EVENING_MIN)]
+})
+const boxes = computed(() => (workshop.workshop?.places ?? []).filter((place) => place.kind === 'box'))
+const clockAt = (minute: number) => Duration.fromObject({ minutes: minute % MINUTES_PER_DAY }).toFormat('hh:mm')
 const isSpan = computed(() => ['away', 'extra', 'boxOn', 'boxOff'].includes(kind.value))
 /** Boxes have hours; where there is none nothing is asked about it. */
-const kinds = computed(() => KINDS.filter(({ value }) => !value.startsWith('box') || workshop.workshop?.places.some((place) => place.kind === 'box')))
+const kinds = computed(() => KINDS.filter(({ value }) => !value.startsWith('box') || boxes.value.length > 0))
 const people = computed(() => (workshop.workshop?.people ?? []).map((person) => ({ value: person.id, label: person.name })))
 const moulds = computed(() => (workshop.workshop?.moulds ?? []).map((mould) => ({ value: mould.id, label: `${mould.name} (there are ${mould.count})` })))
 const made = computed(() => recipes.recipes.filter((recipe) => !recipe.archived).map((recipe) => ({ value: recipe.id, label: recipe.name })))
