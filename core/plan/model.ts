@@ -1,4 +1,5 @@
 import type { Interval, Pin, PlanRequest, PlanTask } from './types'
+import type { ShiftMinutes } from './timeline'
 
 /** start(to) ≥ start(from) + weight: the one form that minimum and maximum lags both take. */
 export interface Edge {
@@ -48,6 +49,8 @@ export interface Model {
   incoming: Edge[][]
   outgoing: Edge[][]
   shifts: Interval[][]
+  /** The same as columns. */
+  shiftMinutes: ShiftMinutes[]
   rooms: string[]
   /** Tasks whose mould is held until the end of this task. */
   holders: number[][]
@@ -115,6 +118,7 @@ export function modelOf(request: PlanRequest, pins: readonly Pin[] = []): Model 
     const least = { from, to, weight: duration + (lag.minMin ?? 0) }
     return lag.maxMin === null || lag.maxMin === undefined ? [least] : [least, { from: to, to: from, weight: -(duration + lag.maxMin) }]
   })
+  const shifts = request.makers.map((maker) => sortedShifts(maker.shifts))
   const model: Model = {
     request,
     horizon: request.horizonMin,
@@ -123,7 +127,8 @@ export function modelOf(request: PlanRequest, pins: readonly Pin[] = []): Model 
     edges,
     incoming: tasks.map(() => []),
     outgoing: tasks.map(() => []),
-    shifts: request.makers.map((maker) => sortedShifts(maker.shifts)),
+    shifts,
+    shiftMinutes: shifts.map((own) => ({ opens: Float64Array.from(own, ([from]) => from), closes: Float64Array.from(own, ([, to]) => to) })),
     rooms,
     holders: tasks.map(() => []),
   }

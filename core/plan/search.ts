@@ -45,7 +45,6 @@ type Phase = keyof typeof PHASES
 /** A phase that takes nothing worse ends when this share of all work so far, and this much for each block, brought nothing. */
 const IDLE_SHARE = 0.1
 const IDLE_PER_BLOCK = 40
-const IDLE_MOST = 3000
 /** Iterations of one heating and cooling, per block; so many follow each other before the gaps are tried again. */
 const HEAT_LENGTH = 20
 const HEATS = 4
@@ -58,6 +57,8 @@ const LAX_SHARE = 0.3
 const LAX_FACTOR = 4
 /** The least share of the work for each kind of move. */
 const LEAST_SHARE = 0.1
+/** After so many refills that gained something, what comes later moves up: placing all anew takes as long as some forty refills. */
+const LOOSENED_MOST = 30
 /** How slowly the gain of a kind of move is forgotten. */
 const MEMORY = 0.98
 /** Of the limit, so much at the most goes into the order alone at first: gaps are filled better when the whole lies well. */
@@ -100,12 +101,16 @@ class Search {
   private heats = 0
   private heatIteration = 0
   private heatStart = COOLEST_START
+  /** How many refills gained something since all moved up, and the first position that one of them changed. */
+  private loosened = 0
+  private looseFrom = Infinity
   /** The work done when the best plan last became better, or the phase began. */
   private gainedAt = 0
 
   /** The draft after every so many blocks of the present order; only the first few may still hold. */
   private readonly stride: number
   private readonly checkpoints: Checkpoint[]
+  private readonly mostCheckpoints: number
   private saved = 1
   private readonly whole: Checkpoint
   private isWholeSaved = true
@@ -123,7 +128,8 @@ class Search {
     this.current = nowhere(model)
     this.ends = new Float64Array(model.jobs.length)
     this.stride = Math.max(4, Math.ceil(blocks.length / CHECKPOINTS))
-    this.checkpoints = Array.from({ length: Math.floor(blocks.length / this.stride) + 1 }, () => this.draft.newCheckpoint())
+    this.checkpoints = [this.draft.newCheckpoint()]
+    this.mostCheckpoints = Math.floor(blocks.length / this.stride) + 1
     this.whole = this.draft.newCheckpoint()
   }
 
@@ -162,12 +168,21 @@ class Search {
     if ('order' in move) this.rebuild(move.order, limit)
     else {
       this.refill(move.takeOut, limit)
-      // What comes later can now move up.
-      if (this.cost < costBefore) this.rebuild(this.order, this.cost, firstDifference(orderBefore, this.order))
+      if (this.cost < costBefore) {
+        this.looseFrom = Math.min(this.looseFrom, firstDifference(orderBefore, this.order))
+        if (++this.loosened >= LOOSENED_MOST) this.moveUp()
+      }
     }
     kind.gain = MEMORY * kind.gain + Math.max(0, costBefore - this.cost)
     kind.work = MEMORY * kind.work + workshop.finds - workBefore + 1
     kind.uses = MEMORY * kind.uses + 1
+  }
+
+  /** What comes later than what left its place can now move up. */
+  private moveUp(): void {
+    if (this.loosened > 0) this.rebuild(this.order, this.cost, this.looseFrom)
+    this.loosened = 0
+    this.looseFrom = Infinity
   }
 
   private heatLength = () => HEAT_LENGTH * this.options.blocks.length
@@ -178,7 +193,7 @@ class Search {
       if (this.heatIteration >= this.heatLength()) this.begin(++this.heats % HEATS === 0 ? 'gaps' : 'heat')
       return
     }
-    const isIdle = finds - this.gainedAt > IDLE_SHARE * finds + Math.min(IDLE_MOST, IDLE_PER_BLOCK * this.options.blocks.length)
+    const isIdle = finds - this.gainedAt > IDLE_SHARE * finds + IDLE_PER_BLOCK * this.options.blocks.length
     if (this.isFirst && (isIdle || this.options.progress(this.iterations) > FIRST_SHARE)) {
       this.isFirst = false
       this.begin('gaps')
@@ -186,6 +201,7 @@ class Search {
   }
 
   private begin(phase: Phase): void {
+    this.moveUp()
     this.phase = phase
     this.heatIteration = 0
     this.heatStart = COOLEST_START * (HOTTEST_START / COOLEST_START) ** this.random()
@@ -254,7 +270,7 @@ class Search {
       draft.putBack(order[i] as number, this.current)
       draft.sequence.push(order[i] as number)
       i++
-      if (i === this.saved * stride && this.saved < checkpoints.length) draft.save(checkpoints[this.saved++] as Checkpoint)
+      if (i === this.saved * stride && this.saved < this.mostCheckpoints) draft.save((checkpoints[this.saved++] ??= draft.newCheckpoint()))
     }
   }
 

@@ -1,5 +1,4 @@
 import { LIMIT_TOLERANCE } from '../result'
-import type { Interval } from './types'
 
 /** The first of so many sorted minutes that is greater than a minute. */
 function firstAfter(minutes: Float64Array, count: number, minute: number): number {
@@ -62,21 +61,22 @@ export class Single {
   }
 }
 
+/** When shifts begin and end, both sorted; all copies of one maker's hands share them. */
+export interface ShiftMinutes {
+  opens: Float64Array
+  closes: Float64Array
+}
+
 /** One maker's hands: one task at a time, each wholly inside one shift. */
 export class Hands extends Single {
-  private readonly opens: Float64Array
-  private readonly closes: Float64Array
-
-  /** @param shifts sorted by start and by end */
-  constructor(shifts: readonly Interval[]) {
+  constructor(private readonly shifts: ShiftMinutes) {
     super()
-    this.opens = Float64Array.from(shifts, ([from]) => from)
-    this.closes = Float64Array.from(shifts, ([, to]) => to)
   }
 
   /** @returns the minute, or Infinity when no shift is left that has room */
   override earliestFit(minute: number, duration: number, before: number): number {
-    const { opens, closes, from, to, count } = this
+    const { from, to, count } = this
+    const { opens, closes } = this.shifts
     let taken = firstAfter(to, count, minute)
     // A task that ends with its shift still lies in it, so a shift that closes at this very minute counts.
     for (let i = firstAfter(closes, closes.length, minute - 1); i < closes.length; i++) {

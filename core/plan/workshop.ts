@@ -36,7 +36,7 @@ export class Workshop {
     private readonly leastHoldMin: Float64Array,
   ) {
     const { request } = model
-    this.hands = model.shifts.map((shifts) => new Hands(shifts))
+    this.hands = model.shiftMinutes.map((shifts) => new Hands(shifts))
     this.handsFrom = new Float64Array(request.makers.length)
     this.stations = request.stations.map(() => new Single())
     this.places = request.places.map((place) => new Shared(place.areaCm2))
