@@ -340,13 +340,15 @@ class Search {
   private merged(blocks: readonly number[]): number[] {
     const { start } = this.draft.workshop
     const isMoved = new Set(blocks)
-    const order = this.order.filter((block) => !isMoved.has(block))
-    for (const block of blocks) {
-      let at = order.length
-      while (at > 0 && this.startOf(order[at - 1] as number, start) > this.startOf(block, start)) at--
-      order.splice(at, 0, block)
+    const moved = [...blocks].sort((x, y) => this.startOf(x, start) - this.startOf(y, start))
+    const backwards: number[] = []
+    for (let i = this.order.length - 1; i >= 0; i--) {
+      const block = this.order[i] as number
+      if (isMoved.has(block)) continue
+      while (moved.length > 0 && this.startOf(moved.at(-1) as number, start) >= this.startOf(block, start)) backwards.push(moved.pop() as number)
+      backwards.push(block)
     }
-    return order
+    return backwards.concat(moved.reverse()).reverse()
   }
 
   private startOf(block: number, start: Int32Array): number {

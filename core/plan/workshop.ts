@@ -213,10 +213,9 @@ export class Workshop {
   /** The tasks placed so far that a task could not lie beside in [from, to): they use its only hands, station, place, mould or air. */
   isInTheWay(other: number, task: ModelTask, from: number, to: number): boolean {
     const start = this.start[other] as number
-    if (start === NONE || other === task.index) return false
+    if (start >= to || start === NONE || other === task.index) return false
     const one = this.model.tasks[other] as ModelTask
-    const released = one.mould !== null ? Math.max(start + one.duration, this.heldUntil[other] as number) : start + one.duration
-    if (start >= to || released <= from) return false
+    if (start + one.duration <= from && (one.mould === null || (this.heldUntil[other] as number) <= from)) return false
     if (task.mould !== null && one.mould !== null && task.mould.index === one.mould.index) return true
     if (start + one.duration <= from) return false
     const maker = this.maker[other] as number
