@@ -46,6 +46,22 @@ export function refillJobs(scene: Scene): Move {
   return { takeOut: withFollowers(scene.draft, jobs.flatMap((one) => blocksOfJob[one] as number[])) }
 }
 
+/** What several jobs do from about one instant on: taken out at once and put back in another order. */
+export function refillTime(scene: Scene): Move {
+  const { draft, blocksOfJob, random } = scene
+  const { start } = draft.workshop
+  const startOf = (block: number) => start[(draft.blocks[block] as Block).tasks[0] as number] as number
+  const own = blocksOfJob[scene.anyJob()] as number[]
+  if (own.length === 0) return refillJob(scene)
+  const around = startOf(own[Math.floor(random() * own.length)] as number)
+  const most = 3 + Math.floor(random() * 8)
+  const near = scene.order.filter((block) => Math.abs(startOf(block) - around) <= 240)
+  const picked = new Set<number>()
+  for (let i = 0; i < 2 * most && picked.size < most && near.length > 0; i++) picked.add(near[Math.floor(random() * near.length)] as number)
+  const later = [...picked].sort(() => random() - 0.5)
+  return { takeOut: withFollowers(draft, later) }
+}
+
 /** Any job to any place in the order; where that place is its own, some block with all that follows it. */
 export function moveJob(scene: Scene): Move {
   const { order, blocksOfJob, random } = scene

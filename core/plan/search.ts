@@ -2,7 +2,7 @@ import type { Block } from './blocks'
 import { Draft, type Checkpoint, type Placements } from './draft'
 import { blocksOfJobs, meanWeightOf, nowhere } from './jobs'
 import type { Model, ModelTask } from './model'
-import { jobByCost, moveBlock, moveJob, passObstacle, passWithFollowers, refillJob, refillJobs, refillPair, type Move, type Scene } from './moves'
+import { jobByCost, moveBlock, moveJob, passObstacle, passWithFollowers, refillJob, refillJobs, refillTime, refillPair, type Move, type Scene } from './moves'
 import { compareObjectives } from './objective'
 import { Score, TARDINESS_FACTOR } from './score'
 import { seededRandom } from './seededRandom'
@@ -36,7 +36,7 @@ interface Kind {
 
 /** What each phase tries. Gaps and orders take nothing that is worse; heat does, and then cools. */
 const PHASES = {
-  gaps: [refillJob, refillPair, refillJobs],
+  gaps: [refillJob, refillPair, refillJobs, refillTime],
   order: [moveJob, passObstacle, passWithFollowers, moveBlock],
   heat: [moveJob, passObstacle, passWithFollowers, moveBlock],
 } as const
