@@ -93,6 +93,9 @@ class Search {
   private readonly current: Placements
   /** By job, the completion in the present plan. */
   private readonly ends: Float64Array
+  /** By position in the present order: what the plan cost at least once its block was placed. */
+  private readonly totals: Float64Array
+  private areTotalsKnown = false
   private best: Found | null = null
 
   private iterations = 0
@@ -127,6 +130,7 @@ class Search {
     this.failures = new Int32Array(blocks.length)
     this.current = nowhere(model)
     this.ends = new Float64Array(model.jobs.length)
+    this.totals = new Float64Array(blocks.length)
     this.stride = Math.max(4, Math.ceil(blocks.length / CHECKPOINTS))
     this.checkpoints = [this.draft.newCheckpoint()]
     this.mostCheckpoints = Math.floor(blocks.length / this.stride) + 1
@@ -228,6 +232,7 @@ class Search {
     this.cost = score.total
     this.saved = 1
     this.isWholeSaved = false
+    this.areTotalsKnown = false
   }
 
   /** A kind of move of this phase: by work, each gets its share, and the more of the rest the more it gained for its work. */
@@ -252,11 +257,13 @@ class Search {
       draft.save(this.whole)
       this.isWholeSaved = true
     }
+    const together = lastDifference(order, this.order)
+    if (together >= 0) this.recallTotals()
     this.goBackTo(first)
     score.clear()
     for (const block of draft.sequence) score.add(block, draft.workshop.start)
     draft.floor = first
-    if (this.placeAll(order, first, limit)) return this.accept(draft.sequence.slice(first), draft.sequence, first)
+    if (this.placeAll(order, first, limit, together < 0 ? order.length : together)) return this.accept(draft.sequence.slice(first), draft.sequence, first)
     draft.load(this.whole, this.order)
     this.restoreScore()
   }
@@ -293,9 +300,26 @@ class Search {
     this.restoreScore()
   }
 
-  /** @returns whether all found a place and the plan costs no more than the limit */
-  private placeAll(order: readonly number[], first: number, limit: number): boolean {
+  /** What the present plan cost at least after each block of its order. */
+  private recallTotals(): void {
+    if (this.areTotalsKnown) return
+    const { score, current, order } = this
+    score.clear()
+    for (let i = 0; i < order.length; i++) {
+      score.add(order[i] as number, current.start)
+      this.totals[i] = score.total
+    }
+    this.areTotalsKnown = true
+  }
+
+  /**
+   * @param together from this position on the same blocks are placed as in the present order: what costs more there by as
+   *   much as may be lost is given up
+   * @returns whether all found a place and the plan costs no more than the limit
+   */
+  private placeAll(order: readonly number[], first: number, limit: number, together = order.length): boolean {
     const { draft, score } = this
+    const mayLose = limit - this.cost
     for (let i = first; i < order.length && score.total <= limit; i++) {
       const from = draft.sequence.length
       draft.together = []
@@ -306,6 +330,7 @@ class Search {
       }
       for (let j = Math.max(0, from - draft.together.length); j < draft.sequence.length; j++) score.add(draft.sequence[j] as number, draft.workshop.start)
       for (const block of draft.together) this.renewScore(block)
+      if (i >= together && draft.sequence.length === i + 1 && score.total > (this.totals[i] as number) + mayLose) return false
     }
     return score.total <= limit
   }
@@ -328,6 +353,7 @@ class Search {
     draft.sequence = [...order]
     this.saved = Math.min(this.saved, Math.floor(first / this.stride) + 1)
     this.isWholeSaved = false
+    this.areTotalsKnown = false
     this.cost = score.total
     this.ends.set(score.end)
     const objective = score.sums()
@@ -366,6 +392,13 @@ function firstDifference(x: readonly number[], y: readonly number[]): number {
   let first = 0
   while (first < x.length && x[first] === y[first]) first++
   return first
+}
+
+/** @returns the last position at which two orders of the same blocks differ, or −1 */
+function lastDifference(x: readonly number[], y: readonly number[]): number {
+  let last = x.length === y.length ? x.length - 1 : NONE
+  while (last >= 0 && x[last] === y[last]) last--
+  return last
 }
 
 function copyPlacement(from: Placements, to: Placements, task: number): void {
