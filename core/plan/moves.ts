@@ -19,6 +19,8 @@ export interface Scene {
 
 /** Which share of the moves that start from a job choose it by what its lateness costs; the others by its completion alone. */
 const LATE_JOBS = 0.4
+/** What begins within so many minutes of each other can change places with each other. */
+const NEAR_MIN = 240
 /** Blocks are moved at most so far by a small step. */
 const SMALL_STEP = 60
 
@@ -46,20 +48,18 @@ export function refillJobs(scene: Scene): Move {
   return { takeOut: withFollowers(scene.draft, jobs.flatMap((one) => blocksOfJob[one] as number[])) }
 }
 
-/** What several jobs do from about one instant on: taken out at once and put back in another order. */
+/** What is begun at about the time of something of a job, and what follows: taken out at once and put back in another order. */
 export function refillTime(scene: Scene): Move {
-  const { draft, blocksOfJob, random } = scene
-  const { start } = draft.workshop
-  const startOf = (block: number) => start[(draft.blocks[block] as Block).tasks[0] as number] as number
+  const { draft, order, blocksOfJob, random } = scene
   const own = blocksOfJob[scene.anyJob()] as number[]
-  if (own.length === 0) return refillJob(scene)
+  if (own.length === 0) return { takeOut: [] }
+  const startOf = (block: number) => draft.workshop.start[(draft.blocks[block] as Block).tasks[0] as number] as number
   const around = startOf(own[Math.floor(random() * own.length)] as number)
+  const near = order.filter((block) => Math.abs(startOf(block) - around) <= NEAR_MIN)
   const most = 3 + Math.floor(random() * 8)
-  const near = scene.order.filter((block) => Math.abs(startOf(block) - around) <= 240)
   const picked = new Set<number>()
-  for (let i = 0; i < 2 * most && picked.size < most && near.length > 0; i++) picked.add(near[Math.floor(random() * near.length)] as number)
-  const later = [...picked].sort(() => random() - 0.5)
-  return { takeOut: withFollowers(draft, later) }
+  for (let i = 0; i < 2 * most && picked.size < most; i++) picked.add(near[Math.floor(random() * near.length)] as number)
+  return { takeOut: withFollowers(draft, [...picked]) }
 }
 
 /** Any job to any place in the order; where that place is its own, some block with all that follows it. */

@@ -50,7 +50,7 @@ const HEAT_LENGTH = 20
 const HEATS = 4
 /** Minutes of completion of a job of mean weight that are given up as often as not: least and most at the start of a heat, and at its end. */
 const COOLEST_START = 60
-const HOTTEST_START = 600
+const HOTTEST_START = 2400
 const COLD = 1
 /** How often a heat thinks little of tardiness, so as to find its way to plans with less, and how little. */
 const LAX_SHARE = 0.3

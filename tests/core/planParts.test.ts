@@ -74,7 +74,7 @@ describe('hands and stations', () => {
   test('take each task at the first minute at which nothing else is on, and that lies in a shift', () => {
     fc.assert(
       fc.property(jobs, (list) => {
-        const [hands, station] = [new Hands(DAYS), new Single()]
+        const [hands, station] = [new Hands({ opens: Float64Array.from(DAYS, ([from]) => from), closes: Float64Array.from(DAYS, ([, to]) => to) }), new Single()]
         const isBusy = { hands: new Set<number>(), station: new Set<number>() }
         const free = (busy: Set<number>, start: number, duration: number) => !Array.from({ length: duration }, (_, i) => start + i).some((m) => busy.has(m))
         for (const { minute, duration } of list) {

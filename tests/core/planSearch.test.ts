@@ -7,7 +7,7 @@ import { blocksOf } from '../../core/plan/blocks'
 import { Draft } from '../../core/plan/draft'
 import { modelOf } from '../../core/plan/model'
 import { blocksOfJobs } from '../../core/plan/jobs'
-import { jobByCost, moveBlock, moveJob, passObstacle, passWithFollowers, refillJob, refillJobs, refillPair, type Scene } from '../../core/plan/moves'
+import { jobByCost, moveBlock, moveJob, passObstacle, passWithFollowers, refillJob, refillJobs, refillPair, refillTime, type Scene } from '../../core/plan/moves'
 import { obstaclesOf } from '../../core/plan/obstacles'
 import { Score } from '../../core/plan/score'
 import { startingOrders } from '../../core/plan/startingOrders'
@@ -144,6 +144,32 @@ function scene(options: CaseOptions): Scene & { model: ReturnType<typeof modelOf
   return { model, draft, order: [...draft.sequence], blocksOfJob, random, anyJob: () => jobByCost(score, model.jobs.length, random) }
 }
 
+describe('the orders to begin with', () => {
+  const DAY = 1440
+  const request = (jobs: { id: string; dueMin: number; weight: number; handsMin: number }[]): PlanRequest => ({
+    horizonMin: 30 * DAY, makers: [{ id: 'ada', skills: [], shifts: [[0, 30 * DAY]] }], stations: [], places: [], moulds: [],
+    jobs: jobs.map(({ id, dueMin, weight }) => ({ id, dueMin, weight })),
+    tasks: jobs.map(({ id, handsMin }) => ({ id: `${id} by hand`, job: id, durationMin: handsMin, attended: true })),
+    lags: [],
+  })
+  const ordersOf = (asked: PlanRequest) => {
+    const model = modelOf(asked)
+    const windows = windowsOf(model)
+    const blocks = blocksOf(model, windows, 'lags')
+    const orders = startingOrders(model, blocks, windows)
+    for (const order of orders) expect([...order].sort((x, y) => x - y)).toEqual(blocks.map((block) => block.index))
+    return orders.map((order) => order.map((block) => asked.jobs[blocks[block]!.job]!.id))
+  }
+  test('where all are late already, what takes few hands for its weight comes first', () => {
+    const late = [{ id: 'long', dueMin: 0, weight: 2, handsMin: 400 }, { id: 'short', dueMin: 0, weight: 2, handsMin: 100 }, { id: 'heavy', dueMin: 0, weight: 5, handsMin: 200 }]
+    for (const order of ordersOf(request(late)).slice(0, 3)) expect(order).toEqual(['heavy', 'short', 'long'])
+  })
+  test('what is not pressing yet lets the pressing go first, the sooner the less is looked ahead', () => {
+    const [near] = ordersOf(request([{ id: 'light', dueMin: 300, weight: 1, handsMin: 300 }, { id: 'heavy', dueMin: 20 * DAY, weight: 3, handsMin: 300 }]))
+    expect(near).toEqual(['light', 'heavy'])
+  })
+})
+
 describe('moves', () => {
   const here = scene({ jobs: 8, seed: 11, tackShare: 0.5 })
   const sorted = (list: readonly number[]) => [...list].sort((x, y) => x - y)
@@ -157,7 +183,7 @@ describe('moves', () => {
     }
   })
   test('into gaps take out what must follow, too, and nothing twice', () => {
-    for (const make of [refillJob, refillPair, refillJobs]) {
+    for (const make of [refillJob, refillPair, refillJobs, refillTime]) {
       for (let i = 0; i < 30; i++) {
         const move = make(here)
         if (!('takeOut' in move)) throw new Error('not taken out')
