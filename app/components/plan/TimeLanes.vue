@@ -40,6 +40,8 @@ const LANE_GAP = 9
 /** The least width of a mark, and of a day's name, pixels. */
 const THINNEST = 3
 const LABEL_ROOM = 72
+/** So many marks of a lane are drawn together. */
+const RUN = 12
 /** Days narrower than this have no nights, and only Mondays have a line, pixels. */
 const DAY_ROOM = 30
 /** A pointer that moved less than this has clicked, pixels. */
@@ -60,18 +62,27 @@ const laid = computed(() => {
   let top = 4
   return lanes.map((lane) => {
     const row = lane.marks.some((mark) => mark.task.attended) || lane.rows < 3 ? ROW : LYING_ROW
-    const placed = { lane, top, row, height: lane.rows * row + LANE_GAP }
+    const placed = { lane, top, row, height: lane.rows * row + LANE_GAP, runs: runsOf(lane.marks) }
     top += placed.height
     return placed
   })
 })
 type Laid = (typeof laid.value)[number]
+/** Marks that are drawn together, so that a step of the view draws only what is new and looks at nothing else. */
+function runsOf(marks: readonly LaneMark[]) {
+  return Array.from({ length: Math.ceil(marks.length / RUN) }, (_, i) => {
+    const own = marks.slice(i * RUN, (i + 1) * RUN)
+    return { key: own[0]?.task.key, keys: new Set(own.map((mark) => mark.task.key)), marks: own, fromMs: Math.min(...own.map((mark) => mark.fromMs)), toMs: Math.max(...own.map((mark) => mark.closesMs ?? mark.toMs)) }
+  })
+}
 const height = computed(() => (laid.value.at(-1)?.top ?? 0) + (laid.value.at(-1)?.height ?? 0) + 14)
-const drawn = computed(() => laid.value.map((one) => ({ ...one, marks: one.lane.marks.filter((mark) => scale.isDrawn(mark.fromMs, mark.closesMs ?? mark.toMs)) })))
+/** A key only where it is among these: the others need not look at it. */
+const oneOf = (keys: ReadonlySet<string>, key: string | null | undefined) => (key && keys.has(key) ? key : null)
+const drawn = computed(() => laid.value.map((one) => ({ ...one, runs: one.runs.filter((run) => scale.isDrawn(run.fromMs, run.toMs)) })))
 const whereOf = computed(() => new Map(laid.value.flatMap((one) => one.lane.marks.map((mark) => [mark.task.key, { ...one, mark }] as const))))
 const laneOfPerson = computed(() => new Map(laid.value.flatMap((one) => (one.lane.personId === null ? [] : [[one.lane.personId, one] as const]))))
 /** One mark takes the tab key; the arrows lead to the others. */
-const reachable = computed(() => (whereOf.value.has(chosen ?? '') ? chosen : drawn.value.flatMap((one) => one.marks)[0]?.task.key))
+const reachable = computed(() => (whereOf.value.has(chosen ?? '') ? chosen : drawn.value.flatMap((one) => one.runs)[0]?.marks[0]?.task.key))
 
 /** The day at the left edge; scrolling within it draws nothing anew. */
 const dayFormatter = computed(() => new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone }))
@@ -244,7 +255,7 @@ async function lead(mark: LaneMark | undefined): Promise<void> {
               <path :d="`M${x(chosenWindow.opensMs)} ${whereOf.get(chosen ?? '')!.top - 3}v24m0 -24h5m-5 24h5`" fill="none" stroke="var(--soon)" stroke-width="1.6" />
               <path :d="`M${x(chosenWindow.closesMs)} ${whereOf.get(chosen ?? '')!.top - 3}v24m0 -24h-5m5 24h-5`" fill="none" stroke="var(--soon)" stroke-width="1.6" />
             </g>
-            <LaneMarks v-for="{ lane, marks, top, row } in drawn" :key="lane.key" :marks="marks" :top="top" :row="row" :from-ms="scale.fromMs.value" :px-per-ms="scale.pxPerMs.value" :pots="pots" :chosen="chosen" :reachable="reachable ?? null" :lifted="carried?.task.key ?? null" :pinned="pinned" :clock-of="clockOf" @grab="grab" @choose="choose" />
+            <template v-for="{ lane, runs, top, row } in drawn" :key="lane.key"><LaneMarks v-for="run in runs" :key="run.key" :marks="run.marks" :top="top" :row="row" :from-ms="scale.fromMs.value" :px-per-ms="scale.pxPerMs.value" :pots="pots" :chosen="oneOf(run.keys, chosen)" :reachable="oneOf(run.keys, reachable)" :lifted="oneOf(run.keys, carried?.task.key)" :pinned="pinned" :clock-of="clockOf" @grab="grab" @choose="choose" /></template>
             <rect v-for="outline in outlines" :key="`${outline.key}.${outline.after}`" :x="outline.left" :y="outline.top" :width="outline.width" :height="outline.height" fill="none" stroke="var(--ink)" :stroke-width="outline.after ? 1.8 : 0.9" :stroke-dasharray="outline.after ? '5 3' : '2 2'" pointer-events="none" />
             <g v-if="held && carried" pointer-events="none">
               <rect :x="held.left" :y="held.top - 2" :width="held.width" height="22" :fill="potOf(carried.task)?.tint ?? 'var(--sheet)'" :stroke="verdict && !verdict.possible ? 'var(--hands)' : 'var(--ink)'" stroke-width="3" />
