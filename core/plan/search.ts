@@ -6,6 +6,7 @@ import { jobByCost, moveBlock, moveJob, passObstacle, passWithFollowers, refillJ
 import { compareObjectives } from './objective'
 import { Score, TARDINESS_FACTOR } from './score'
 import { seededRandom } from './seededRandom'
+import { firstDifference, lastDifference, mergedByStart } from './orders'
 import { startingOrders } from './startingOrders'
 import type { PlanObjective } from './types'
 import type { Windows } from './windows'
@@ -289,7 +290,7 @@ class Search {
     draft.sequence = []
     draft.floor = 0
     if (this.placeAll(blocks, 0, limit)) {
-      const merged = this.merged(draft.sequence)
+      const merged = mergedByStart(order, draft.sequence, (block) => this.startOf(block, draft.workshop.start))
       const isMoved = new Set(blocks)
       const kept = order.findIndex((block) => isMoved.has(block))
       return this.accept(draft.sequence, merged, Math.min(kept, firstDifference(order, merged)))
@@ -362,21 +363,6 @@ class Search {
     this.best = { placements: { start: current.start.slice(), maker: current.maker.slice(), spot: current.spot.slice() }, objective }
   }
 
-  /** The present order with some blocks moved to where their new starts belong. */
-  private merged(blocks: readonly number[]): number[] {
-    const { start } = this.draft.workshop
-    const isMoved = new Set(blocks)
-    const moved = [...blocks].sort((x, y) => this.startOf(x, start) - this.startOf(y, start))
-    const backwards: number[] = []
-    for (let i = this.order.length - 1; i >= 0; i--) {
-      const block = this.order[i] as number
-      if (isMoved.has(block)) continue
-      while (moved.length > 0 && this.startOf(moved.at(-1) as number, start) >= this.startOf(block, start)) backwards.push(moved.pop() as number)
-      backwards.push(block)
-    }
-    return backwards.concat(moved.reverse()).reverse()
-  }
-
   private startOf(block: number, start: Int32Array): number {
     return start[(this.options.blocks[block] as Block).tasks[0] as number] as number
   }
@@ -386,19 +372,6 @@ class Search {
     const ranks = order.map((block, i) => ({ block, rank: i - (this.failures[block] as number) * this.random() * order.length + this.random() * 3 }))
     return ranks.sort((x, y) => x.rank - y.rank).map(({ block }) => block)
   }
-}
-
-function firstDifference(x: readonly number[], y: readonly number[]): number {
-  let first = 0
-  while (first < x.length && x[first] === y[first]) first++
-  return first
-}
-
-/** @returns the last position at which two orders of the same blocks differ, or −1 */
-function lastDifference(x: readonly number[], y: readonly number[]): number {
-  let last = x.length === y.length ? x.length - 1 : NONE
-  while (last >= 0 && x[last] === y[last]) last--
-  return last
 }
 
 function copyPlacement(from: Placements, to: Placements, task: number): void {

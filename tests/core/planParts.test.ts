@@ -5,6 +5,7 @@ import { lastInShift, nextInShift } from '../../core/plan/calendar'
 import { lagCircle } from '../../core/plan/lagCircle'
 import { modelOf } from '../../core/plan/model'
 import { Draft } from '../../core/plan/draft'
+import { firstDifference, lastDifference, mergedByStart } from '../../core/plan/orders'
 import { movedTo } from '../../core/plan/movedTo'
 import { Score } from '../../core/plan/score'
 import { Hands, Shared, Single } from '../../core/plan/timeline'
@@ -250,4 +251,19 @@ test('chance from a seed repeats itself, stays inside [0, 1) and spreads', () =>
   const values = draw(7)
   expect(values.every((value) => value >= 0 && value < 1)).toBe(true)
   expect(values.reduce((sum, value) => sum + value, 0) / values.length).toBeCloseTo(0.5, 1)
+})
+
+describe('orders of blocks', () => {
+  test('differ from the first to the last position that is not the same', () => {
+    expect([firstDifference([1, 2, 3, 4], [1, 3, 2, 4]), lastDifference([1, 2, 3, 4], [1, 3, 2, 4])]).toEqual([1, 2])
+    expect([firstDifference([1, 2], [1, 2]), lastDifference([1, 2], [1, 2])]).toEqual([2, -1])
+    expect(lastDifference([], [1, 2])).toBe(-1)
+  })
+  test('take moved blocks in after what begins no later, looked for from the end', () => {
+    const startOf = (block: number) => [10, 20, 30, 20, 0, 40][block]!
+    expect(mergedByStart([0, 1, 2, 3, 4, 5], [3], startOf)).toEqual([0, 1, 2, 4, 3, 5])
+    expect(mergedByStart([0, 1, 2, 5], [1, 5], startOf)).toEqual([0, 1, 2, 5])
+    expect(mergedByStart([2, 0, 1], [2], startOf)).toEqual([0, 1, 2])
+    expect(mergedByStart([4, 0, 1, 3], [1, 3], startOf)).toEqual([4, 0, 1, 3])
+  })
 })

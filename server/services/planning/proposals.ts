@@ -72,13 +72,16 @@ function storedOutcome(worked: WorkedOut, { origin, orders }: Situation, keep: K
   }
 }
 
+/** What has ended by the log or the plan is remembered, and moves no more. */
+const isOver = ({ startAt, endAt }: NewPlanTask) => endAt.getTime() <= startAt.getTime()
+
 function movedTasks(tasks: readonly NewPlanTask[], keep: KeptPlan | null, orderOf: ReadonlyMap<number, number>): MovedTask[] {
   const before = new Map(keep?.tasks.map((task) => [task.key, task]))
   return tasks.flatMap((task) => {
     const was = before.get(task.key)
     // What is going on already begins at the new plan's first minute and ends when it would have.
     const isSame = was && (was.startAt.getTime() === task.startAt.getTime() || was.endAt.getTime() === task.endAt.getTime()) && was.personId === task.personId
-    if (!was || isSame) return []
+    if (!was || isSame || isOver(task)) return []
     return [{
       key: task.key, title: task.title, orderId: orderOf.get(task.orderLineId) ?? 0, fromAt: was.startAt.toISOString(), toAt: task.startAt.toISOString(),
       fromPersonId: was.personId, toPersonId: task.personId,
