@@ -7,7 +7,7 @@ import { compareObjectives } from './objective'
 import { Score, TARDINESS_FACTOR } from './score'
 import { seededRandom } from './seededRandom'
 import { firstDifference, lastDifference, mergedByStart } from './orders'
-import { startingOrders } from './startingOrders'
+import { hasOneStart, startingOrders } from './startingOrders'
 import type { PlanObjective } from './types'
 import type { Windows } from './windows'
 import { NONE } from './workshop'
@@ -367,10 +367,12 @@ class Search {
     return start[(this.options.blocks[block] as Block).tasks[0] as number] as number
   }
 
-  /** Brings the blocks that failed most often forward, by chance. */
+  /** Brings the blocks that failed most often forward, by chance; what can start at one minute only stays before all. */
   private withFailedFirst(order: readonly number[]): number[] {
-    const ranks = order.map((block, i) => ({ block, rank: i - (this.failures[block] as number) * this.random() * order.length + this.random() * 3 }))
-    return ranks.sort((x, y) => x.rank - y.rank).map(({ block }) => block)
+    const { blocks, windows } = this.options
+    const isFixed = (block: number) => hasOneStart(blocks[block] as Block, windows)
+    const ranks = order.map((block, i) => ({ block, rank: isFixed(block) ? -Infinity : i - (this.failures[block] as number) * this.random() * order.length + this.random() * 3 }))
+    return ranks.sort((x, y) => (x.rank === y.rank ? 0 : x.rank - y.rank)).map(({ block }) => block)
   }
 }
 

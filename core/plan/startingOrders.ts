@@ -11,7 +11,7 @@ const LOOK_AHEADS_MIN = [1000, 3000, 10_000]
  * weight, soonest possible. Before all comes what can start at one minute only.
  */
 export function startingOrders(model: Model, blocks: readonly Block[], { earliest, latest }: Windows): number[][] {
-  const isFixed = blocks.map((block) => block.tasks.some((task) => earliest[task] === latest[task]))
+  const isFixed = blocks.map((block) => hasOneStart(block, { earliest, latest }))
   const sumOf = (minutes: (task: Model['tasks'][number]) => number) => model.jobs.map((job) => job.tasks.reduce((sum, task) => sum + minutes(model.tasks[task] as Model['tasks'][number]), 0))
   const work = sumOf((task) => task.duration)
   const due = (job: number) => model.jobs[job]?.due ?? model.horizon
@@ -29,6 +29,9 @@ export function startingOrders(model: Model, blocks: readonly Block[], { earlies
     [...blocks].sort((x, y) => Number(isFixed[y.index]) - Number(isFixed[x.index]) || rule(x, y) || x.job - y.job || x.index - y.index).map((block) => block.index),
   )
 }
+
+/** Whether something of a block can start at one minute only: placed after others it could only fail. */
+export const hasOneStart = (block: Block, { earliest, latest }: Pick<Windows, 'earliest' | 'latest'>): boolean => block.tasks.some((task) => earliest[task] === latest[task])
 
 /** Ranks jobs as if all hands worked on one after the other; the most pressing for its work comes next. */
 function pressingFirst(model: Model, earliest: Windows['earliest'], hands: readonly number[], lookAheadMin: number): number[] {
