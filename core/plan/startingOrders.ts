@@ -41,13 +41,15 @@ function pressingFirst(model: Model, earliest: Windows['earliest'], hands: reado
     const [from, to] = [Math.min(...job.tasks.map((task) => earliest[task] as number)), Math.max(...job.tasks.map((task) => (earliest[task] as number) + (tasks[task]?.duration ?? 0)))]
     return (job.due ?? model.horizon) - (to - from)
   })
+  const worth = jobs.map(({ weight }, job) => Math.log(Math.max(weight, 1e-6) / Math.max(1, hands[job] as number)))
   const rank = jobs.map(() => jobs.length)
   const left = new Set(jobs.keys())
   let now = 0
   for (let next = 0; next < jobs.length; next++) {
     let [best, most] = [0, -Infinity]
     for (const job of left) {
-      const urgency = Math.log(Math.max(jobs[job]?.weight ?? 1, 1e-6) / Math.max(1, hands[job] as number)) - Math.max(0, (lastStart[job] as number) - now) / lookAheadMin
+      const early = (lastStart[job] as number) - now
+      const urgency = (worth[job] as number) - (early > 0 ? early / lookAheadMin : 0)
       if (urgency > most) [best, most] = [job, urgency]
     }
     left.delete(best)

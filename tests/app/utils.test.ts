@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { clockOfDay } from '../../app/utils/clockOfDay'
 import { changesBetween } from '../../app/utils/changes'
 import { cautionsFor } from '../../app/utils/cautions'
 import { hasReached, nextOpening, whatNow } from '../../app/utils/nextOpening'
@@ -44,4 +45,8 @@ test('every reason has its words, and no caution stands twice', () => {
   expect(whyThenWords({ binding: 'lag', kind: 'pour', withKey: 'clock' }, undefined, 'Somebody')).toBe(words[BINDINGS.indexOf('lag')])
   const lines = cautionsFor(['liquid', 'heat', 'liquid'])
   expect(new Set(lines).size).toBe(lines.length)
+})
+
+test('a minute of the day is read as on a clock, the last as 24:00', () => {
+  expect([0, 425, 1320, 1440].map(clockOfDay)).toEqual(['00:00', '07:05', '22:00', '24:00'])
 })

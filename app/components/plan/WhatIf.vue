@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { DateTime, Duration } from 'luxon'
+import { DateTime } from 'luxon'
 import { MINUTES_PER_DAY } from '~~/core/units'
 import { planAskSchema } from '~~/shared/schemas/forms'
 import { check } from '~~/shared/schemas/check'
+import { clockOfDay } from '~/utils/clockOfDay'
 import type { PlanAsk, PlanTerms, Supposition } from '~~/shared/types'
 
 /** Something supposed, whose result is then shown against today's plan. */
@@ -27,6 +28,7 @@ const KINDS = [
   { value: 'mould', label: 'there is one more of a mould' },
   { value: 'order', label: 'something new is asked for' },
 ] as const
+/** How long a box runs on, unless something else is asked. */
 const EVENING_MIN = 120
 const kind = ref<(typeof KINDS)[number]['value']>('away')
 const today = DateTime.now().setZone(workshop.timeZone)
@@ -73,10 +75,9 @@ function ask(): void {
 watch(kind, () => {
   issues.value = []
   const runs = boxes.value.flatMap(({ climate }) => ('boxC' in climate && climate.runs ? [climate.runs.untilMin] : []))
-  if (kind.value === 'boxOn' && runs.length > 0) [draft.fromTime, draft.toTime] = [clockAt(Math.min(...runs)), clockAt(Math.min(...runs) + EVENING_MIN)]
+  if (kind.value === 'boxOn' && runs.length > 0) [draft.fromTime, draft.toTime] = [0, EVENING_MIN].map((later) => clockOfDay((Math.min(...runs) + later) % MINUTES_PER_DAY)) as [string, string]
 })
 const boxes = computed(() => (workshop.workshop?.places ?? []).filter((place) => place.kind === 'box'))
-const clockAt = (minute: number) => Duration.fromObject({ minutes: minute % MINUTES_PER_DAY }).toFormat('hh:mm')
 const isSpan = computed(() => ['away', 'extra', 'boxOn', 'boxOff'].includes(kind.value))
 /** Boxes have hours; where there is none nothing is asked about it. */
 const kinds = computed(() => KINDS.filter(({ value }) => !value.startsWith('box') || boxes.value.length > 0))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { PieceRow, PlaceRow } from '~~/shared/types'
-import { Duration } from 'luxon'
 import { formatNumber } from '~~/core/units'
+import { clockOfDay } from '~/utils/clockOfDay'
 import { RACK_DEPTH_CM } from '~/utils/rackDepth'
 
 /** A rack from above: the pieces at their footprint, how far each has cured, and the level room that is left. */
@@ -39,12 +39,11 @@ const laid = computed(() => {
   const fits = Math.min(1, widthCm.value / reached)
   return list.map((one) => ({ ...one, x: one.x * fits, y: one.y * fits, side: one.side * fits }))
 })
-const clock = (minutes: number) => Duration.fromObject({ minutes }).toFormat('hh:mm')
 /** How warm a heated box is, and when. */
 const boxWords = computed(() => {
   if (!('boxC' in place.climate)) return ''
   const { boxC, runs } = place.climate
-  return `, ${boxC} °C${runs ? ` from ${clock(runs.fromMin)} to ${clock(runs.untilMin)}` : ''}`
+  return `, ${boxC} °C${runs ? ` from ${clockOfDay(runs.fromMin)} to ${clockOfDay(runs.untilMin)}` : ''}`
 })
 const used = computed(() => pieces.reduce((sum, piece) => sum + piece.footprintCm2, 0))
 </script>
