@@ -6,7 +6,7 @@ import { modelOf } from '../../core/plan/model'
 import { oneAtATime, type Work } from '../../core/plan/oneAtATime'
 import { machineShopOf, type MachineShop } from '../../core/plan/shop/machineShop'
 import { Sequences } from '../../core/plan/shop/sequences'
-import { criticalPath, shopMoves } from '../../core/plan/shop/shopMoves'
+import { ShopMoves } from '../../core/plan/shop/shopMoves'
 import { Tabu } from '../../core/plan/shop/tabu'
 
 const neverAsked = { now: () => { throw new Error('with a limit in iterations nobody asks the time') }, startedAt: 0 }
@@ -101,6 +101,13 @@ describe('what counts as a shop of single machines', () => {
   })
 })
 
+function movesOf(plan: Sequences): ShopMoves {
+  const moves = new ShopMoves(plan, seededRandom(1))
+  moves.find()
+  expect(moves.count).toBeGreaterThan(0)
+  return moves
+}
+
 describe('the order on every machine', () => {
   test('after any moves all heads, tails and orders are what a fresh start works out', () => {
     fc.assert(
@@ -114,12 +121,12 @@ describe('the order on every machine', () => {
           const task = Math.floor(random() * shop.size)
           const isAfter = random() < 0.5
           let target = task
-          for (let steps = 1 + Math.floor(random() * 3); steps > 0 && target !== -1; steps--) target = (isAfter ? kept.next[target] : kept.previous[target]) as number
-          if (target === -1) continue
-          const before = [...kept.next]
-          if (!kept.move(task, target, isAfter)) expect([...kept.next]).toEqual(before)
+          for (let steps = 1 + Math.floor(random() * 3); steps > 0 && target !== kept.nobody; steps--) target = (isAfter ? kept.next[target] : kept.previous[target]) as number
+          if (target === kept.nobody) continue
+          const before = [...kept.next.subarray(0, shop.size)]
+          if (!kept.move(task, target, isAfter)) expect([...kept.next.subarray(0, shop.size)]).toEqual(before)
           fresh.load(kept.order)
-          for (const field of ['head', 'tail', 'waitHead', 'waitTail', 'previous', 'next', 'rank'] as const) expect([...kept[field]]).toEqual([...fresh[field]])
+          for (const field of ['head', 'tail', 'waitHead', 'waitTail', 'previous', 'next', 'rank'] as const) expect([...kept[field].subarray(0, shop.size)]).toEqual([...fresh[field].subarray(0, shop.size)])
           expect(kept.length).toBe(fresh.length)
         }
       }),
@@ -146,7 +153,8 @@ describe('the order on every machine', () => {
         const request = jobShopCase(options)
         const sequences = new Sequences(shopOf(request))
         sequences.load(inRequestOrder(request))
-        const path = criticalPath(sequences, seededRandom(1))
+        const { path: all, first } = movesOf(sequences)
+        const path = [...all.subarray(first)]
         for (const task of path) expect((sequences.head[task] as number) + (sequences.tail[task] as number)).toBe(sequences.length)
         expect(sequences.head[path[0] as number]).toBe(0)
         expect(path.reduce((sum, task) => sum + (sequences.shop.duration[task] as number), 0)).toBe(sequences.length)
@@ -161,11 +169,13 @@ describe('the order on every machine', () => {
         const shop = shopOf(request)
         const sequences = new Sequences(shop)
         sequences.load(inRequestOrder(request))
-        for (const { task, target, isAfter, length } of shopMoves(sequences, criticalPath(sequences, seededRandom(2)))) {
+        const moves = movesOf(sequences)
+        for (let i = 0; i < moves.count; i++) {
+          const { task, target, isAfter } = moves.at(i)
           const tried = new Sequences(shop)
           tried.load(sequences.order)
           expect(tried.move(task, target, isAfter)).toBe(true)
-          if ((isAfter ? sequences.next : sequences.previous)[task] === target) expect(length).toBeLessThanOrEqual(tried.length)
+          if ((isAfter ? sequences.next : sequences.previous)[task] === target) expect(moves.length[i]).toBeLessThanOrEqual(tried.length)
         }
       }),
       { seed: 7, numRuns: 60 },
@@ -175,8 +185,7 @@ describe('the order on every machine', () => {
     const request = jobShopCase({ jobs: 5, machines: 3, minutesSeed: 8, machinesSeed: 9 })
     const sequences = new Sequences(shopOf(request))
     sequences.load(inRequestOrder(request))
-    const [move] = shopMoves(sequences, criticalPath(sequences, seededRandom(1)))
-    if (!move) throw new Error('the case has no move')
+    const move = movesOf(sequences).at(0)
     const tabu = new Tabu(sequences.shop, seededRandom(1))
     expect(tabu.forbids(sequences, move)).toBe(false)
     tabu.remember(sequences, move)

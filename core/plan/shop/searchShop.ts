@@ -3,9 +3,10 @@ import type { Model } from '../model'
 import { compareObjectives } from '../objective'
 import { search, type Found, type SearchOptions } from '../search'
 import { seededRandom } from '../seededRandom'
-import type { MachineShop } from './machineShop'
+import { NONE } from '../workshop'
+import type { MachineShop, Waits } from './machineShop'
 import { Sequences } from './sequences'
-import { criticalPath, shopMoves, type ShopMove } from './shopMoves'
+import { ShopMoves, type ShopMove } from './shopMoves'
 import { Tabu } from './tabu'
 
 /** A walk ends after so many moves that brought nothing shorter. */
@@ -38,6 +39,7 @@ export function searchShop(shop: MachineShop, options: SearchOptions): ReturnTyp
 class ShopSearch {
   private readonly plan: Sequences
   private readonly tabu: Tabu
+  private readonly moves: ShopMoves
   private readonly random: () => number
   private readonly elite: Kept[] = []
   private shortest = Infinity
@@ -53,6 +55,7 @@ class ShopSearch {
     this.plan = new Sequences(shop)
     this.random = seededRandom(options.seed)
     this.tabu = new Tabu(shop, this.random)
+    this.moves = new ShopMoves(this.plan, this.random)
   }
 
   run(): { best: Found | null; iterations: number } {
@@ -79,7 +82,7 @@ class ShopSearch {
 
   /** Always to the shortest plan next to the present one that is not forbidden, though it be longer. */
   private walk(start: ArrayLike<number>): Kept {
-    const { plan, tabu, random, options } = this
+    const { plan, tabu, moves, options } = this
     plan.load(start)
     tabu.clear()
     const found: Kept = { order: plan.order.slice(), length: plan.length }
@@ -88,8 +91,8 @@ class ShopSearch {
       this.isOver = (this.best !== null && compareObjectives(options.bound, this.best.objective) === 0) || options.progress(this.iterations) >= 1
       if (this.isOver) break
       this.iterations++
-      const moves = shopMoves(plan, criticalPath(plan, random))
-      const move = this.choose(moves, found.length)
+      moves.find()
+      const move = this.choose(found.length)
       if (!move) break
       tabu.remember(plan, move)
       plan.move(move.task, move.target, move.isAfter)
@@ -102,15 +105,21 @@ class ShopSearch {
     return found
   }
 
-  private choose(moves: readonly ShopMove[], shortest: number): ShopMove | undefined {
-    let chosen: ShopMove | undefined
+  /** The move to the shortest plan that is allowed; where none is, any. */
+  private choose(shortest: number): ShopMove | null {
+    const { moves, tabu, plan, random } = this
+    const { count, length } = moves
+    let chosen = -1
+    let least = Infinity
     let ties = 0
-    for (const move of moves) {
-      if (this.tabu.forbids(this.plan, move) && move.length >= shortest) continue
-      if (!chosen || move.length < chosen.length) [chosen, ties] = [move, 1]
-      else if (move.length === chosen.length && this.random() * ++ties < 1) chosen = move
+    for (let i = 0; i < count; i++) {
+      const own = length[i] as number
+      if (own > least || (own >= shortest && tabu.forbids(plan, moves.at(i)))) continue
+      if (own < least) [chosen, least, ties] = [i, own, 1]
+      else if (random() * ++ties < 1) chosen = i
     }
-    return chosen ?? moves[Math.floor(this.random() * moves.length)]
+    if (count === 0) return null
+    return moves.at(chosen === -1 ? Math.floor(random() * count) : chosen)
   }
 
   /** Takes the present plan for the best if it is, and ends in time. */
@@ -121,7 +130,7 @@ class ShopSearch {
     const { weight, due } = model.jobs.find(({ tasks }) => tasks.length > 0) as Model['jobs'][number]
     const objective = { weightedTardinessMin: due === null ? 0 : weight * Math.max(0, plan.length - due), weightedCompletionMin: weight * plan.length }
     const isBetter = best === null || compareObjectives(objective, best.objective) < 0
-    if (plan.length <= model.horizon && isBetter) this.best = { placements: { ...nowhere(model), start: plan.head.slice() }, objective }
+    if (plan.length <= model.horizon && isBetter) this.best = { placements: { ...nowhere(model), start: plan.head.slice(0, this.shop.size) }, objective }
   }
 
   /** Among the good plans, in place of the longest; one that is as long as another is taken for the same. */
@@ -145,13 +154,18 @@ function between(x: Int32Array, y: Int32Array, share: number): Int32Array {
 }
 
 function randomOrder({ size, before, after }: MachineShop, random: () => number): number[] {
-  const waiting = Array.from({ length: size }, (_, task) => (before.first[task + 1] as number) - (before.first[task] as number))
+  const of = ({ other, another }: Waits, task: number) => {
+    const list: number[] = []
+    for (let w = task; w !== NONE; w = another[w] as number) if (other[w] !== size) list.push(other[w] as number)
+    return list
+  }
+  const waiting = Array.from({ length: size }, (_, task) => of(before, task).length)
   const ready = waiting.flatMap((count, task) => (count === 0 ? [task] : []))
   const order: number[] = []
   while (order.length < size) {
     const [task] = ready.splice(Math.floor(random() * ready.length), 1) as [number]
     order.push(task)
-    for (const next of after.other.subarray(after.first[task], after.first[task + 1])) if (--(waiting[next] as number) === 0) ready.push(next)
+    for (const next of of(after, task)) if (--(waiting[next] as number) === 0) ready.push(next)
   }
   return order
 }

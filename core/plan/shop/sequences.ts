@@ -14,45 +14,52 @@ export class Sequences {
   /** Head by releases and waits alone, without the machine; and tail likewise. */
   readonly waitHead: Int32Array
   readonly waitTail: Int32Array
-  /** The task before and after on the same machine. */
+  /** The task before and after on the same machine; `nobody` where there is none. */
   readonly previous: Int32Array
   readonly next: Int32Array
   /** All tasks so that none comes before what it must follow, and where each stands in that order. */
   readonly order: Int32Array
   readonly rank: Int32Array
   length = 0
+  /** The number of a task that is nobody's: it starts and ends at 0, and nothing comes after it. */
+  readonly nobody: number
+  /** By rank: the latest end so far in the order. */
+  readonly latest: Int32Array
   private readonly isReached: Uint8Array
   /** Scratch: a stretch of the order while it is rearranged. */
   private readonly stretch: Int32Array
 
   constructor(readonly shop: MachineShop) {
-    const fresh = (fill = 0) => new Int32Array(shop.size).fill(fill)
+    const nobody = shop.size
+    const fresh = (fill = 0) => new Int32Array(shop.size + 1).fill(fill)
+    this.nobody = nobody
     this.head = fresh()
     this.tail = fresh()
     this.waitHead = fresh()
     this.waitTail = fresh()
-    this.previous = fresh(NONE)
-    this.next = fresh(NONE)
-    this.order = fresh()
+    this.previous = fresh(nobody)
+    this.next = fresh(nobody)
+    this.order = new Int32Array(shop.size)
     this.rank = fresh()
     this.stretch = fresh()
-    this.isReached = new Uint8Array(shop.size)
+    this.latest = fresh()
+    this.isReached = new Uint8Array(shop.size + 1)
   }
 
   /** Takes over an order of all tasks in which none comes before what it must follow. */
   load(order: ArrayLike<number>): void {
-    const { shop, previous, next, rank } = this
-    const last = new Int32Array(shop.machines).fill(NONE)
+    const { shop, previous, next, rank, nobody } = this
+    const last = new Int32Array(shop.machines).fill(nobody)
     this.order.set(order)
     for (let i = 0; i < shop.size; i++) {
       const task = this.order[i] as number
       const machine = shop.machine[task] as number
       rank[task] = i
-      previous[task] = next[task] = NONE
+      previous[task] = next[task] = nobody
       if (machine === NONE) continue
       const before = last[machine] as number
       previous[task] = before
-      if (before !== NONE) next[before] = task
+      next[before] = task
       last[machine] = task
     }
     this.workOut(0, shop.size - 1)
@@ -76,15 +83,15 @@ export class Sequences {
 
   private unlink(task: number): void {
     const [before, after] = [this.previous[task] as number, this.next[task] as number]
-    if (before !== NONE) this.next[before] = after
-    if (after !== NONE) this.previous[after] = before
+    this.next[before] = after
+    this.previous[after] = before
   }
 
   private link(task: number, before: number, after: number): void {
     this.previous[task] = before
     this.next[task] = after
-    if (before !== NONE) this.next[before] = task
-    if (after !== NONE) this.previous[after] = task
+    this.next[before] = task
+    this.previous[after] = task
   }
 
   /** Brings a task, and what follows it, behind its new forerunner in the order of all. */
@@ -111,10 +118,10 @@ export class Sequences {
     return this.reorder(from, to, target, 1)
   }
 
-  private isAnyReached({ first, other }: Waits, task: number, onMachine: number): boolean {
+  private isAnyReached({ other, another }: Waits, task: number, onMachine: number): boolean {
     const { isReached } = this
-    if (onMachine !== NONE && isReached[onMachine] === 1) return true
-    for (let i = first[task] as number; i < (first[task + 1] as number); i++) if (isReached[other[i] as number] === 1) return true
+    if (isReached[onMachine] === 1) return true
+    for (let w = task; w !== NONE; w = another[w] as number) if (isReached[other[w] as number] === 1) return true
     return false
   }
 
@@ -141,55 +148,46 @@ export class Sequences {
   private workOut(from: number, to: number): void {
     this.workOutHeads(from)
     this.workOutTails(to)
-    const { head, shop } = this
-    const { duration, size } = shop
-    let length = 0
-    for (let task = 0; task < size; task++) {
-      const end = (head[task] as number) + (duration[task] as number)
-      if (end > length) length = end
-    }
-    this.length = length
+    this.length = this.latest[this.shop.size - 1] as number
   }
 
   private workOutHeads(from: number): void {
-    const { shop, order, head, waitHead, previous } = this
-    const { duration, release, size } = shop
-    const { first, other, weight } = shop.before
+    const { order, head, waitHead, previous, latest } = this
+    const { duration, size } = this.shop
+    const { other, weight, another } = this.shop.before
+    let last = from === 0 ? 0 : (latest[from - 1] as number)
     for (let i = from; i < size; i++) {
       const task = order[i] as number
-      let start = release[task] as number
-      for (let w = first[task] as number, end = first[task + 1] as number; w < end; w++) {
+      let start = (head[other[task] as number] as number) + (weight[task] as number)
+      for (let w = another[task] as number; w !== NONE; w = another[w] as number) {
         const bound = (head[other[w] as number] as number) + (weight[w] as number)
         if (bound > start) start = bound
       }
       waitHead[task] = start
       const earlier = previous[task] as number
-      if (earlier !== NONE) {
-        const free = (head[earlier] as number) + (duration[earlier] as number)
-        if (free > start) start = free
-      }
+      const free = (head[earlier] as number) + (duration[earlier] as number)
+      if (free > start) start = free
       head[task] = start
+      start += duration[task] as number
+      if (start > last) last = start
+      latest[i] = last
     }
   }
 
   private workOutTails(to: number): void {
-    const { shop, order, tail, waitTail, next } = this
-    const { duration } = shop
-    const { first, other, weight } = shop.after
+    const { order, tail, waitTail, next } = this
+    const { duration } = this.shop
+    const { other, weight, another } = this.shop.after
     for (let i = to; i >= 0; i--) {
       const task = order[i] as number
-      const own = duration[task] as number
-      let rest = own
-      for (let w = first[task] as number, end = first[task + 1] as number; w < end; w++) {
+      let rest = (tail[other[task] as number] as number) + (weight[task] as number)
+      for (let w = another[task] as number; w !== NONE; w = another[w] as number) {
         const bound = (tail[other[w] as number] as number) + (weight[w] as number)
         if (bound > rest) rest = bound
       }
       waitTail[task] = rest
-      const later = next[task] as number
-      if (later !== NONE) {
-        const busy = own + (tail[later] as number)
-        if (busy > rest) rest = busy
-      }
+      const busy = (duration[task] as number) + (tail[next[task] as number] as number)
+      if (busy > rest) rest = busy
       tail[task] = rest
     }
   }

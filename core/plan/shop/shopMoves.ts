@@ -1,131 +1,198 @@
 import { NONE } from '../workshop'
 import type { Sequences } from './sequences'
 
-/** A task put right after or before another one of its machine, and how long the plan would then be at least, nearly. */
+/** A task put right after or before another one of its machine. */
 export interface ShopMove {
   task: number
   target: number
   isAfter: boolean
-  length: number
-}
-
-/** One way through the plan on which nothing can be later without making all later, from its first task on. */
-export function criticalPath(plan: Sequences, random: () => number): number[] {
-  const { head, waitHead, tail, length, previous, shop } = plan
-  let at = NONE
-  let seen = 0
-  for (let task = 0; task < shop.size; task++) {
-    if ((head[task] as number) + (shop.duration[task] as number) === length && tail[task] === shop.duration[task] && random() * ++seen < 1) at = task
-  }
-  const path: number[] = []
-  while (at !== NONE) {
-    path.push(at)
-    const start = head[at] as number
-    const earlier = previous[at] as number
-    const byMachine = earlier !== NONE && (head[earlier] as number) + (shop.duration[earlier] as number) === start
-    const byWait = waitHead[at] === start ? bindingWait(plan, at) : NONE
-    at = byMachine && (byWait === NONE || random() < 0.5) ? earlier : byWait
-  }
-  return path.reverse()
-}
-
-/** A task whose wait holds this one where it starts; `NONE` where it starts with its release. */
-function bindingWait({ head, waitHead, shop: { before } }: Sequences, task: number): number {
-  for (let w = before.first[task] as number; w < (before.first[task + 1] as number); w++) {
-    if ((head[before.other[w] as number] as number) + (before.weight[w] as number) === waitHead[task]) return before.other[w] as number
-  }
-  return NONE
 }
 
 /**
- * All moves along a critical path that could make the plan shorter: inside a run of tasks on one machine one goes to the
- * run's end or start, or its end or start goes inside (Balas and Vazacopoulos, 1998; Zhang, Li, Guan and Rao, 2007).
- * What surely closes no circle is told by heads and tails alone.
+ * The moves that could make a plan shorter, and how long it would then be at least, nearly.
+ *
+ * They are kept in lists that are filled anew for every plan, since a search looks at millions of them.
  */
-export function shopMoves(plan: Sequences, path: readonly number[]): ShopMove[] {
-  const { previous, shop } = plan
-  const moves: ShopMove[] = []
-  const comeAfter = (task: number, target: number) => {
-    if (canComeAfter(plan, task, target)) moves.push({ task, target, isAfter: true, length: lengthAfter(plan, task, target) })
+export class ShopMoves {
+  count = 0
+  readonly task: Int32Array
+  readonly target: Int32Array
+  readonly isAfter: Uint8Array
+  readonly length: Int32Array
+  /** One way through the plan on which nothing can be later without making all later: from `first` to the end of the list. */
+  readonly path: Int32Array
+  first: number
+  /** Scratch: the heads of the tasks that change places. */
+  private readonly heads: Int32Array
+
+  constructor(
+    private readonly plan: Sequences,
+    private readonly random: () => number,
+  ) {
+    const { size } = plan.shop
+    this.path = new Int32Array(size)
+    this.first = size
+    this.heads = new Int32Array(size)
+    // Along a path each task goes to the end and the start of its run at most, and these two to it.
+    this.task = new Int32Array(4 * size)
+    this.target = new Int32Array(4 * size)
+    this.isAfter = new Uint8Array(4 * size)
+    this.length = new Int32Array(4 * size)
   }
-  const comeBefore = (task: number, target: number) => {
-    if (canComeBefore(plan, task, target)) moves.push({ task, target, isAfter: false, length: lengthBefore(plan, task, target) })
-  }
-  for (let first = 0; first < path.length; ) {
-    let last = first
-    while (last + 1 < path.length && previous[path[last + 1] as number] === path[last] && shop.machine[path[last] as number] !== NONE) last++
-    const [start, end] = [path[first] as number, path[last] as number]
-    for (let i = first; i <= last && last > first; i++) {
-      const task = path[i] as number
-      if (i < last && (last < path.length - 1 || i === first)) comeAfter(task, end)
-      if (i > first && (first > 0 || i === last)) comeBefore(task, start)
-      if (i > first && i < last) {
-        comeAfter(start, task)
-        comeBefore(end, task)
+
+  /**
+   * Finds a critical path, one of several by chance, and all moves along it: inside a run of tasks on one machine one goes
+   * to the run's end or start, or its end or start goes inside (Balas and Vazacopoulos, 1998; Zhang, Li, Guan and Rao, 2007).
+   * What surely closes no circle is told by heads and tails alone.
+   */
+  find(): void {
+    this.findPath()
+    this.count = 0
+    const { path, plan: { previous, shop: { size } } } = this
+    for (let first = this.first; first < size; ) {
+      let last = first
+      while (last + 1 < size && previous[path[last + 1] as number] === path[last]) last++
+      const [start, end] = [path[first] as number, path[last] as number]
+      for (let i = first; i <= last && last > first; i++) {
+        const task = path[i] as number
+        if (i < last && (last < size - 1 || i === first)) this.comeAfter(task, end)
+        if (i > first && (first > this.first || i === last)) this.comeBefore(task, start)
+        if (i > first && i < last) {
+          this.comeAfter(start, task)
+          this.comeBefore(end, task)
+        }
       }
+      first = last + 1
     }
-    first = last + 1
   }
-  return moves
-}
 
-/** No way leads from what waits for the task to the target. */
-function canComeAfter({ shop: { after, duration }, tail }: Sequences, task: number, target: number): boolean {
-  for (let w = after.first[task] as number; w < (after.first[task + 1] as number); w++) {
-    const other = after.other[w] as number
-    if ((tail[other] as number) >= (duration[other] as number) + (tail[target] as number)) return false
+  at(i: number): ShopMove {
+    return { task: this.task[i] as number, target: this.target[i] as number, isAfter: this.isAfter[i] === 1 }
   }
-  return true
-}
 
-/** No way leads from the target to what the task waits for. */
-function canComeBefore({ shop: { before, duration }, head }: Sequences, task: number, target: number): boolean {
-  for (let w = before.first[task] as number; w < (before.first[task + 1] as number); w++) {
-    if ((head[before.other[w] as number] as number) >= (head[target] as number) + (duration[target] as number)) return false
+  private findPath(): void {
+    const { path, random } = this
+    const { head, waitHead, previous, nobody, shop: { size, duration } } = this.plan
+    let at = this.anyLast()
+    let first = size
+    while (at !== nobody) {
+      path[--first] = at
+      const start = head[at] as number
+      const earlier = previous[at] as number
+      const byMachine = earlier !== nobody && (head[earlier] as number) + (duration[earlier] as number) === start
+      const byWait = waitHead[at] === start ? this.bindingWait(at) : nobody
+      at = byMachine && (byWait === nobody || random() < 0.5) ? earlier : byWait
+    }
+    this.first = first
   }
-  return true
-}
 
-/** The longest way over the tasks that change places, as if all others kept their heads and tails. */
-function lengthAfter({ shop, head, tail, waitHead, waitTail, previous, next }: Sequences, task: number, target: number): number {
-  const { duration } = shop
-  const heads: number[] = []
-  const before = previous[task] as number
-  let free = before === NONE ? 0 : (head[before] as number) + (duration[before] as number)
-  for (let at = task; at !== target; ) {
-    at = next[at] as number
-    const start = Math.max(waitHead[at] as number, free)
-    heads.push(start)
-    free = start + (duration[at] as number)
+  /** A task with which the whole plan ends. */
+  private anyLast(): number {
+    const { head, latest, length, order, shop: { duration, size }, nobody } = this.plan
+    let last = nobody
+    let seen = 0
+    for (let i = size - 1; i >= 0 && latest[i] === length; i--) {
+      const task = order[i] as number
+      if ((head[task] as number) + (duration[task] as number) === length && this.random() * ++seen < 1) last = task
+    }
+    return last
   }
-  const after = next[target] as number
-  let rest = Math.max(waitTail[task] as number, after === NONE ? 0 : (duration[task] as number) + (tail[after] as number))
-  let longest = Math.max(waitHead[task] as number, free) + rest
-  for (let at = target, i = heads.length - 1; i >= 0; at = previous[at] as number, i--) {
-    rest = Math.max(waitTail[at] as number, (duration[at] as number) + rest)
-    longest = Math.max(longest, (heads[i] as number) + rest)
-  }
-  return longest
-}
 
-/** The same for a task that comes before the others. */
-function lengthBefore({ shop, head, tail, waitHead, waitTail, previous, next }: Sequences, task: number, target: number): number {
-  const { duration } = shop
-  const heads: number[] = []
-  const before = previous[target] as number
-  const own = Math.max(waitHead[task] as number, before === NONE ? 0 : (head[before] as number) + (duration[before] as number))
-  let free = own + (duration[task] as number)
-  for (let at = target; at !== task; at = next[at] as number) {
-    const start = Math.max(waitHead[at] as number, free)
-    heads.push(start)
-    free = start + (duration[at] as number)
+  /** A task whose wait holds this one where it starts; `nobody` where it starts with its release. */
+  private bindingWait(task: number): number {
+    const { head, waitHead, nobody, shop: { before: { other, weight, another } } } = this.plan
+    for (let w = task; w !== NONE; w = another[w] as number) {
+      if ((head[other[w] as number] as number) + (weight[w] as number) === waitHead[task]) return other[w] as number
+    }
+    return nobody
   }
-  const after = next[task] as number
-  let rest = after === NONE ? NONE : (tail[after] as number)
-  let longest = 0
-  for (let at = previous[task] as number, i = heads.length - 1; i >= 0; at = previous[at] as number, i--) {
-    rest = Math.max(waitTail[at] as number, rest === NONE ? 0 : (duration[at] as number) + rest)
-    longest = Math.max(longest, (heads[i] as number) + rest)
+
+  private comeAfter(task: number, target: number): void {
+    if (this.canComeAfter(task, target)) this.add(task, target, 1, this.lengthAfter(task, target))
   }
-  return Math.max(longest, own + Math.max(waitTail[task] as number, (duration[task] as number) + rest))
+
+  private comeBefore(task: number, target: number): void {
+    if (this.canComeBefore(task, target)) this.add(task, target, 0, this.lengthBefore(task, target))
+  }
+
+  private add(task: number, target: number, isAfter: 0 | 1, length: number): void {
+    const i = this.count++
+    this.task[i] = task
+    this.target[i] = target
+    this.isAfter[i] = isAfter
+    this.length[i] = length
+  }
+
+  /** No way leads from what waits for the task to the target. */
+  private canComeAfter(task: number, target: number): boolean {
+    const { tail, shop: { duration, after: { other, another } } } = this.plan
+    for (let w = task; w !== NONE; w = another[w] as number) {
+      const next = other[w] as number
+      if ((tail[next] as number) >= (duration[next] as number) + (tail[target] as number)) return false
+    }
+    return true
+  }
+
+  /** No way leads from the target to what the task waits for. */
+  private canComeBefore(task: number, target: number): boolean {
+    const { head, shop: { duration, before: { other, another } } } = this.plan
+    for (let w = task; w !== NONE; w = another[w] as number) {
+      if ((head[other[w] as number] as number) >= (head[target] as number) + (duration[target] as number)) return false
+    }
+    return true
+  }
+
+  /** The longest way over the tasks that change places, as if all others kept their heads and tails. */
+  private lengthAfter(task: number, target: number): number {
+    const { heads, plan: { head, tail, waitHead, waitTail, previous, next, shop: { duration } } } = this
+    const before = previous[task] as number
+    let free = (head[before] as number) + (duration[before] as number)
+    let count = 0
+    for (let at = task; at !== target; ) {
+      at = next[at] as number
+      const bound = waitHead[at] as number
+      if (bound > free) free = bound
+      heads[count++] = free
+      free += duration[at] as number
+    }
+    let rest = (duration[task] as number) + (tail[next[target] as number] as number)
+    if ((waitTail[task] as number) > rest) rest = waitTail[task] as number
+    let longest = ((waitHead[task] as number) > free ? (waitHead[task] as number) : free) + rest
+    for (let at = target; count > 0; at = previous[at] as number) {
+      rest += duration[at] as number
+      const bound = waitTail[at] as number
+      if (bound > rest) rest = bound
+      const through = (heads[--count] as number) + rest
+      if (through > longest) longest = through
+    }
+    return longest
+  }
+
+  /** The same for a task that comes before the others. */
+  private lengthBefore(task: number, target: number): number {
+    const { heads, plan: { head, tail, waitHead, waitTail, previous, next, shop: { duration } } } = this
+    const before = previous[target] as number
+    let own = (head[before] as number) + (duration[before] as number)
+    if ((waitHead[task] as number) > own) own = waitHead[task] as number
+    let free = own + (duration[task] as number)
+    let count = 0
+    for (let at = target; at !== task; at = next[at] as number) {
+      const bound = waitHead[at] as number
+      if (bound > free) free = bound
+      heads[count++] = free
+      free += duration[at] as number
+    }
+    let rest = tail[next[task] as number] as number
+    let longest = 0
+    for (let at = previous[task] as number; count > 0; at = previous[at] as number) {
+      rest += duration[at] as number
+      const bound = waitTail[at] as number
+      if (bound > rest) rest = bound
+      const through = (heads[--count] as number) + rest
+      if (through > longest) longest = through
+    }
+    rest += duration[task] as number
+    const through = own + ((waitTail[task] as number) > rest ? (waitTail[task] as number) : rest)
+    return through > longest ? through : longest
+  }
 }
