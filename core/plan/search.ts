@@ -63,7 +63,7 @@ const LOOSENED_MOST = 30
 /** How slowly the gain of a kind of move is forgotten. */
 const MEMORY = 0.98
 /** Of the limit, so much at the most goes into the order alone at first: gaps are filled better when the whole lies well. */
-const FIRST_SHARE = 0.2
+const FIRST_SHARE = 0.8
 const CHECKPOINTS = 24
 
 /**

@@ -71,13 +71,13 @@ class ShopSearch {
     return start ? tasks.sort((x, y) => (start[x] as number) - (start[y] as number)) : tasks
   }
 
-  /** Until enough plans are kept, one by chance; then one between two of them. */
-  private anyBeginning(): ArrayLike<number> {
+  /** Between two of the good plans; until enough are kept, between the best and one by chance. */
+  private anyBeginning(): Int32Array {
     const { elite, random } = this
-    if (elite.length < ELITE) return randomOrder(this.shop, random)
-    const x = Math.floor(random() * ELITE)
-    const y = (x + 1 + Math.floor(random() * (ELITE - 1))) % ELITE
-    return between((elite[x] as Kept).order, (elite[y] as Kept).order, 0.3 + 0.4 * random())
+    const isFull = elite.length === ELITE
+    const x = isFull ? Math.floor(random() * ELITE) : 0
+    const other = isFull ? (elite[(x + 1 + Math.floor(random() * (ELITE - 1))) % ELITE] as Kept).order : randomOrder(this.shop, random)
+    return between((elite[x] as Kept).order, other, 0.3 + 0.4 * random())
   }
 
   /** Always to the shortest plan next to the present one that is not forbidden, though it be longer. */
@@ -144,7 +144,7 @@ class ShopSearch {
 }
 
 /** Between two orders: by ranks, weighed. What both put first stays first, so no task comes before what it must follow. */
-function between(x: Int32Array, y: Int32Array, share: number): Int32Array {
+function between(x: Int32Array, y: ArrayLike<number>, share: number): Int32Array {
   const rank = new Float64Array(x.length)
   for (let i = 0; i < x.length; i++) {
     rank[x[i] as number] = (rank[x[i] as number] as number) + share * i
