@@ -47,7 +47,7 @@ type Phase = keyof typeof PHASES
 const IDLE_SHARE = 0.1
 const IDLE_PER_BLOCK = 40
 /** Iterations of one heating and cooling, per block; so many follow each other before the gaps are tried again. */
-const HEAT_LENGTH = 20
+const HEAT_LENGTH = 8
 const HEATS = 4
 /** Minutes of completion of a job of mean weight that are given up as often as not: least and most at the start of a heat, and at its end. */
 const COOLEST_START = 60

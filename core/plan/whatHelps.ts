@@ -2,7 +2,7 @@ import { replan } from './replan'
 import type { Pin, PlanAnswer, PlannedTask, PlanRequest } from './types'
 
 /** Longer by this much is what people stay when asked, minutes. */
-const EVENING_MIN = 120
+export const EVENING_MIN = 120
 /** So many of each maker's next shifts are tried. */
 const SHIFTS_TRIED = 3
 const TRIES = 120

@@ -109,6 +109,31 @@ describe('a proposal', () => {
     expect(await refusal(restorePlan(manager!, accepted.id - 1, 'undo', solve, weigh, now))).toMatchObject({ code: 'conflict' })
   })
 
+  test('accepted while somebody plans all afresh is built upon, and not lost', async () => {
+    const last = pours((await currentPlan(manager!))!).at(-1)!
+    const startAt = new Date(Date.parse(last.startAt) + 24 * 3_600_000).toISOString()
+    const theirs = await proposal(maker!, ask({ pins: [{ taskKey: last.key, startAt, personId: null }] }))
+    let accepted: PlanView | null = null
+    const interrupted: Solve = async (work) => {
+      accepted ??= await acceptProposal(maker!, theirs.id, now)
+      return solve(work)
+    }
+    const after = await makePlan(manager!, interrupted, now, weigh)
+    expect(after.terms.pins).toEqual(accepted!.terms.pins)
+    expect(pours(after).find((task) => task.key === last.key)!.startAt).toBe(startAt)
+    expect((await restorePlan(manager!, after.id, 'undo', solve, weigh, now)).terms.pins).toEqual(accepted!.terms.pins)
+
+    let plans = 0
+    const never: Solve = async (work) => {
+      await acceptProposal(maker!, (await proposal(maker!, ask({}))).id, now)
+      plans++
+      return solve(work)
+    }
+    expect(await refusal(makePlan(manager!, never, now, weigh))).toMatchObject({ code: 'conflict' })
+    expect(plans).toBeGreaterThan(1)
+    await acceptProposal(manager!, (await proposal(manager!, ask({}))).id, now)
+  })
+
   test('of half an hour ago is not taken any more', async () => {
     const found = await proposal(manager!, ask({}))
     expect(await refusal(acceptProposal(manager!, found.id, new Date(now.getTime() + 31 * 60_000)))).toMatchObject({ code: 'conflict' })

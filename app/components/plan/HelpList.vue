@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { isColdBox } from '~~/core/batch'
+import { EVENING_MIN, type Gain, type Help } from '~~/core/plan'
 import { formatDuration } from '~~/core/units'
-import type { Gain, Help } from '~~/core/plan'
 import type { PlanQuestionView } from '~~/shared/types'
 
 /** What the workshop would gain by one more of each mould, a longer evening or a box that runs on, tried out in the browser. */
@@ -11,6 +12,7 @@ const { load, ask, stop } = usePlanWorker()
 const gains = shallowRef<Gain[] | null>(null)
 const progress = ref<number | null>(null)
 const SHOWN = 8
+const boxHasHours = computed(() => question.request.tasks.some((task) => isColdBox(task.id)))
 
 watch(() => question, () => {
   stop()
@@ -44,7 +46,7 @@ function orderWords(gain: Gain): string[] {
 <template>
   <section>
     <h2 class="mb-1">What would help</h2>
-    <p class="text-soft">Tries one more of each mould, and everybody and the heated box two hours longer on the next days.</p>
+    <p class="text-soft">Tries one more of each mould, and everybody{{ boxHasHours ? ' and the heated box' : '' }} {{ formatDuration(EVENING_MIN) }} longer on the next days.</p>
     <template v-if="progress !== null">
       <progress class="mt-2 block h-2 w-full accent-ink" :value="progress" max="1" aria-label="How far it is" />
       <button type="button" class="quiet slim mt-2" @click="leave">Stop</button>

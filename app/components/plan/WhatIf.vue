@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon'
+import { EVENING_MIN } from '~~/core/plan'
 import { MINUTES_PER_DAY } from '~~/core/units'
 import { planAskSchema } from '~~/shared/schemas/forms'
 import { check } from '~~/shared/schemas/check'
@@ -28,8 +29,6 @@ const KINDS = [
   { value: 'mould', label: 'there is one more of a mould' },
   { value: 'order', label: 'something new is asked for' },
 ] as const
-/** How long a box runs on, unless something else is asked. */
-const EVENING_MIN = 120
 const kind = ref<(typeof KINDS)[number]['value']>('away')
 const today = DateTime.now().setZone(workshop.timeZone)
 const draft = reactive({
