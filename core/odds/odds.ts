@@ -17,7 +17,8 @@ const NINE_IN_TEN = 1.2816
  *
  * The plan is carried out again and again with chance: what hands do differs (log-normal, with the planned minutes as its
  * mean), cures differ too, makers miss shifts, pieces must be made again. Cures are planned in the cold and with a margin, so nine in ten are
- * taken to be done by their planned time. Makers, places and the order on everything shared stay the plan's, nothing starts before its planned time, and nobody stands in for anybody, so the odds are on the careful side;
+ * taken to be done by their planned time. Makers, places and the order on everything shared stay the plan's, and nobody stands in for anybody. What a window closes on
+ * is begun as soon as it can be, all else not before its planned time, so the odds are on the careful side;
  * dust beside an open pour is not looked at again. A job made again takes as long once more as from its first task to its last.
  * Source: Monte Carlo simulation of a fixed resource flow (Policella et al., partial order schedules, 2004).
  * @param planned the tasks of a correct plan, in request order
@@ -58,7 +59,8 @@ export function odds(request: PlanRequest, planned: readonly PlannedTask[], opti
 interface World {
   /** By planned start. */
   order: number[]
-  start: Float64Array
+  /** By task: when it begins at the earliest, whatever has ended by then. */
+  from: Float64Array
   duration: Float64Array
   /** By task, per cent: how much its duration differs. */
   deviation: Float64Array
@@ -80,12 +82,15 @@ function worldOf(request: PlanRequest, planned: readonly PlannedTask[], spread: 
   const makerOf = new Map(makers.map((maker, m) => [maker.id, m]))
   const deviation = Float64Array.from(tasks, (task) => (certain.has(task.id) ? 0 : task.attended ? spread.handsPct : spread.curesPct))
   const links = linksOf(request, planned).sort((x, y) => x.to - y.to)
+  const windows = request.lags.flatMap((lag) => (lag.maxMin === null || lag.maxMin === undefined ? [] : [{ from: indexOf.get(lag.from) ?? 0, to: indexOf.get(lag.to) ?? 0, maxMin: lag.maxMin }]))
+  const closesOn = new Set(windows.map(({ to }) => tasks[to]?.id))
   const firstLink = new Int32Array(tasks.length + 1)
   for (const { to } of links) firstLink[to + 1] = (firstLink[to + 1] as number) + 1
   for (let i = 0; i < tasks.length; i++) firstLink[i + 1] = (firstLink[i + 1] as number) + (firstLink[i] as number)
   return {
     order: tasks.map((_, i) => i).sort((x, y) => (planned[x] as PlannedTask).startMin - (planned[y] as PlannedTask).startMin || (planned[x] as PlannedTask).endMin - (planned[y] as PlannedTask).endMin || x - y),
-    start: Float64Array.from(planned, (task) => task.startMin),
+    // Nobody who mixed faster than planned lets a pot wait for its time.
+    from: Float64Array.from(planned, (task) => (closesOn.has(task.id) ? 0 : task.startMin)),
     duration: Float64Array.from(tasks, (task: PlanTask) => task.durationMin),
     deviation,
     planned: Float64Array.from(tasks, (task, i) => (task.attended ? deviationOf(deviation[i] as number) / 2 : NINE_IN_TEN)),
@@ -94,7 +99,7 @@ function worldOf(request: PlanRequest, planned: readonly PlannedTask[], spread: 
     firstLink,
     linkFrom: Int32Array.from(links, ({ from }) => from),
     linkWait: Float64Array.from(links, ({ waitMin }) => waitMin),
-    windows: request.lags.flatMap((lag) => (lag.maxMin === null || lag.maxMin === undefined ? [] : [{ from: indexOf.get(lag.from) ?? 0, to: indexOf.get(lag.to) ?? 0, maxMin: lag.maxMin }])),
+    windows,
     horizon: request.horizonMin,
   }
 }
@@ -105,7 +110,7 @@ function carryOut(world: World, absencePct: number, random: () => number): { end
   const shifts = world.shifts.map((own) => own.filter(() => random() * 100 >= absencePct))
   const nextShift = new Int32Array(shifts.length)
   for (const i of world.order) {
-    let from = world.start[i] as number
+    let from = world.from[i] as number
     for (let k = world.firstLink[i] as number; k < (world.firstLink[i + 1] as number); k++) {
       from = Math.max(from, (end[world.linkFrom[k] as number] as number) + (world.linkWait[k] as number))
     }

@@ -60,6 +60,22 @@ describe('odds', () => {
     expect(one!.windowMissedPct).toBeGreaterThan(10)
     expect(one!.readyMin90).toBeGreaterThan(one!.readyMin50)
   })
+  test('who mixes faster pours sooner: no window closes because of that; who pours at the last minute misses it half the time', () => {
+    const pot = (maxMin: number): PlanRequest => ({
+      ...small, makers: [{ id: 'm', skills: [], shifts: [[0, 480]] }, { id: 'n', skills: [], shifts: [[0, 480]] }], jobs: [{ id: 'a' }, { id: 'other' }],
+      tasks: [
+        { id: 'mix', job: 'a', durationMin: 20, attended: true }, { id: 'rest', job: 'a', durationMin: 8, attended: false }, { id: 'pour', job: 'a', durationMin: 10, attended: true },
+        { id: 'sand', job: 'other', durationMin: 40, attended: true },
+      ],
+      lags: [{ from: 'mix', to: 'rest', maxMin: 0 }, { from: 'rest', to: 'pour', maxMin }],
+    })
+    const at = (id: string, startMin: number, endMin: number, maker: string | null) => ({ id, startMin, endMin, maker, station: null, place: null })
+    const missed = (maxMin: number, pourAt: number, sander: string) => odds(pot(maxMin), [at('mix', 20, 40, 'm'), at('rest', 40, 48, null), at('pour', pourAt, pourAt + 10, 'm'), at('sand', pourAt - 40, pourAt, sander)], options({ runs: 2000, spread: { handsPct: 25, curesPct: 0, absencePct: 0 } }))[0]!.windowMissedPct
+    expect(missed(0, 48, 'n')).toBe(0)
+    // The one who pours sands until the window closes.
+    expect(missed(32, 80, 'm')).toBeGreaterThan(35)
+    expect(missed(32, 80, 'm')).toBeLessThan(65)
+  })
   test('the chance to be made again is the chance not to be ready', () => {
     const request: PlanRequest = { ...small, jobs: [{ id: 'a', dueMin: 9000 }, { id: 'b', dueMin: 9000 }] }
     const alone: PlanRequest = { ...request, jobs: [{ id: 'a', dueMin: 1500 }, { id: 'b', dueMin: 9000 }] }
