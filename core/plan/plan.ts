@@ -1,6 +1,7 @@
 import { answer, refuse, type Result } from '../result'
 import { answerOf } from './answerOf'
 import { blocksOf } from './blocks'
+import { easeWindows } from './easeWindows'
 import { infeasible } from './infeasible'
 import { lowerBoundOf } from './lowerBound'
 import { modelOf } from './model'
@@ -69,5 +70,6 @@ export function plan(request: PlanRequest, clock: PlanClock, { pins = [], onProg
       message: `no plan was found in ${iterations} tries: most often "${request.tasks[task]?.id}" found no time. It is not proven that there is none; allow more time, or loosen a wait or a shift`,
     })
   }
+  easeWindows(model, options.blocks, windows, best.placements)
   return answer(answerOf(model, windows, best.placements, { iterations, elapsedMs: iterationLimit === null ? clock.now() - clock.startedAt : 0 }))
 }

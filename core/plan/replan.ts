@@ -2,6 +2,7 @@ import { answer, refuse, type Result } from '../result'
 import { answerOf } from './answerOf'
 import { blocksOf } from './blocks'
 import type { Placements } from './draft'
+import { easeWindows } from './easeWindows'
 import { infeasible } from './infeasible'
 import { nowhere } from './jobs'
 import { modelOf, type Model } from './model'
@@ -33,10 +34,9 @@ export function replan(request: PlanRequest, { keep, pins, improves = false, tri
   if ('refusal' in checked) return checked.refusal
   const { windows } = checked
   const pinned = new Set(pins.flatMap((pin) => (pin.startMin === null ? [] : [pin.task])))
+  const [blocks, earlier] = [blocksOf(model, windows, 'lags'), placementsOf(model, keep)]
   const repair = new Repair({
-    model, windows, improves,
-    blocks: blocksOf(model, windows, 'lags'),
-    earlier: placementsOf(model, keep),
+    model, windows, improves, blocks, earlier,
     pinned: model.tasks.filter((task) => pinned.has(task.id)).map((task) => task.index),
     seed: request.seed ?? 1,
     progress: (done) => (onProgress?.(done / tries) ? 1 : done / tries),
@@ -45,6 +45,7 @@ export function replan(request: PlanRequest, { keep, pins, improves = false, tri
     const { id } = request.tasks[Math.max(0, repair.stuck)] ?? { id: '' }
     return refuse('not-found', { path: `tasks[${Math.max(0, repair.stuck)}]`, message: `"${id}" found no time beside what is pinned. It is not proven that there is none; plan afresh, or loosen a pin` })
   }
+  easeWindows(model, blocks, windows, repair.current, (task) => repair.current.start[task] !== earlier.start[task])
   return answer(answerOf(model, windows, repair.current, { iterations: repair.tries, elapsedMs: 0 }))
 }
 
