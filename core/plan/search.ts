@@ -53,6 +53,8 @@ const HEATS = 4
 const COOLEST_START = 60
 const HOTTEST_START = 2400
 const COLD = 1
+/** How often a heat goes on from where the one before it ended, and not from the best plan: out of deep valleys it takes several. */
+const GOES_ON_SHARE = 0.6
 /** How often a heat thinks little of tardiness, so as to find its way to plans with less, and how little. */
 const LAX_SHARE = 0.3
 const LAX_FACTOR = 4
@@ -207,17 +209,17 @@ class Search {
 
   private begin(phase: Phase): void {
     this.moveUp()
+    const goesOn = phase === 'heat' && this.phase === 'heat' && this.random() < GOES_ON_SHARE
     this.phase = phase
     this.heatIteration = 0
     this.heatStart = COOLEST_START * (HOTTEST_START / COOLEST_START) ** this.random()
     this.gainedAt = this.draft.workshop.finds
     this.score.factor = phase === 'heat' && this.random() < LAX_SHARE ? LAX_FACTOR : TARDINESS_FACTOR
-    this.returnToBest()
+    this.goOnFrom(goesOn ? copyOf(this.current) : (this.best as Found).placements)
   }
 
-  private returnToBest(): void {
+  private goOnFrom(placements: Placements): void {
     const { draft, score, current } = this
-    const { placements } = this.best as Found
     for (const block of this.order) draft.takeOut(block)
     current.start.set(placements.start)
     current.maker.set(placements.maker)
@@ -360,7 +362,7 @@ class Search {
     const objective = score.sums()
     if (this.best && compareObjectives(objective, this.best.objective) >= 0) return
     this.gainedAt = draft.workshop.finds
-    this.best = { placements: { start: current.start.slice(), maker: current.maker.slice(), spot: current.spot.slice() }, objective }
+    this.best = { placements: copyOf(current), objective }
   }
 
   private startOf(block: number, start: Int32Array): number {
@@ -375,6 +377,8 @@ class Search {
     return ranks.sort((x, y) => (x.rank === y.rank ? 0 : x.rank - y.rank)).map(({ block }) => block)
   }
 }
+
+const copyOf = ({ start, maker, spot }: Placements): Placements => ({ start: start.slice(), maker: maker.slice(), spot: spot.slice() })
 
 function copyPlacement(from: Placements, to: Placements, task: number): void {
   to.start[task] = from.start[task] as number
