@@ -33,6 +33,8 @@ export interface PlanLine {
   judged: ReadonlySet<number>
   promisedMin: number
   weight: number
+  /** Whether pieces are wanted as they get ready, as for a market day; else all of them together. */
+  inParts: boolean
 }
 
 export type TaskKind = 'step' | 'mix' | 'rest' | 'pour' | 'heat' | 'cure' | 'sand' | 'harden'
@@ -45,9 +47,17 @@ export interface TaskMeaning {
   title: string
 }
 
+/** Some pieces of a line that one task makes ready. */
+export interface Part {
+  lineId: number
+  pieces: number
+}
+
 export interface PlanQuestion {
   request: PlanRequest
   meaning: Map<string, TaskMeaning>
+  /** By the last task on them. */
+  parts: Map<string, Part>
 }
 
 export interface Workroom {

@@ -1,7 +1,8 @@
 import type { PlanLag, PlanTask } from '../plan'
 import { boxWait, firstWait, isWorthHeating, type HeatedBox } from './boxCure'
 import { cureWait } from './cureWait'
-import type { PlanLine, PlanOptions, PlanPot, PlanQuestion, TaskKind, TaskMeaning } from './planLine'
+import { partJobs } from './partJobs'
+import type { Part, PlanLine, PlanOptions, PlanPot, PlanQuestion, TaskKind, TaskMeaning } from './planLine'
 import { chunks, LONGEST_STINT_MIN, numbersOf, overlap, rangeOf, type Stint } from './stints'
 import { BOX, CLOCK, coldBoxOf, jobOf, keyOf } from './taskNames'
 import { HEAT_PASS_MIN, MEASURE_MIN, type Layer, type Milestone, type Recipe, type Resin, type Step } from './types'
@@ -41,6 +42,7 @@ class Builder {
   private readonly tasks: PlanTask[] = []
   private readonly lags: PlanLag[] = []
   private readonly meaning = new Map<string, TaskMeaning>()
+  private readonly parts = new Map<string, Part>()
   private readonly mixes = new Map<number, Mixing>()
   /** By mould: how many hold something that is poured. */
   private readonly held = new Map<string, number>()
@@ -56,15 +58,15 @@ class Builder {
     if (this.usesBox) this.closeBox()
     const { options, meaning } = this
     const { makers, stations, places, moulds } = options.workroom
-    const jobs = options.lines.map((line) => ({ id: jobOf(line), releaseMin: 0, dueMin: line.promisedMin, weight: line.weight }))
+    const { jobs, jobByTask } = partJobs(options.lines, this.parts, this.lags)
     return {
-      meaning,
+      meaning, parts: this.parts,
       request: {
         horizonMin: options.horizonMin, makers, stations, places,
         // What is poured lies in a mould, whatever was counted.
         moulds: moulds.map(({ id, count }) => ({ id, count: Math.max(count, this.held.get(id) ?? 0) })),
         jobs: [{ id: CLOCK, weight: 0 }, ...jobs],
-        tasks: this.tasks, lags: this.lags,
+        tasks: this.tasks.map((task) => ({ ...task, job: jobByTask.get(task.id) ?? task.job })), lags: this.lags,
         limit: { iterations: options.iterations }, seed: options.seed,
       },
     }
@@ -81,7 +83,8 @@ class Builder {
       const stints = own.map((pot) => this.addPot(line, layer, pot, i, before))
       before = [...before.filter((earlier) => !stints.some((stint) => overlap(earlier, stint))), ...stints]
     })
-    this.addAfterSteps(line, before.filter((stint) => !numbersOf(stint).every((number) => line.judged.has(number))))
+    const last = this.addAfterSteps(line, before.filter((stint) => !numbersOf(stint).every((number) => line.judged.has(number))))
+    for (const { leave, pieces } of last) this.parts.set(leave, { lineId: line.id, pieces })
   }
 
   private add(line: PlanLine, key: string, kind: TaskKind, title: string, potId: number | null, task: Omit<PlanTask, 'id' | 'job'>): string {
@@ -325,8 +328,8 @@ class Builder {
   }
 
   /** Demoulding and finishing, each after its own milestone; between them the pieces lie and harden. */
-  private addAfterSteps(line: PlanLine, curing: Stint[]): void {
-    if (curing.length === 0) return
+  private addAfterSteps(line: PlanLine, curing: Stint[]): Stint[] {
+    if (curing.length === 0) return []
     let before = curing
     const last = line.recipe.layers.length - 1
     let reached = this.reachedMin(line, last, firstWait(line.recipe))
@@ -338,6 +341,7 @@ class Builder {
       const left = before.filter((stint) => !isOut(stint))
       if (left.length > 0) before = [...before.filter(isOut), ...this.follow(before, this.addStep(line, step, left))]
     }
+    return before
   }
 
   /** What lies until a step's milestone is reached; what is poured already hardens since then. */

@@ -149,6 +149,8 @@ export interface PromiseRow {
   usesSand: boolean
   /** Whether some of its long cures lie in the heated box. */
   usesBox: boolean
+  /** For a market day: how many of the pieces that are planned are ready by then. */
+  pieces: { inTime: number; planned: number } | null
   /** What holds it there, from the first cause to the last. */
   because: readonly string[]
   /** Null where nothing is planned, and for plans from before odds were worked out. */

@@ -12,7 +12,7 @@ const task = (key: string, from: number, to: number, changes: Partial<PlanTaskRo
   key, orderId: 1, orderLineId: 1, potId: null, kind: 'step', title: key, attended: true, startAt: at(from), endAt: at(to), personId: 1, station: null, placeId: null, binding: 'none', withKey: null, ...changes,
 })
 const promise = (orderId: number, readyHour: number | null, promisedHour = 20, changes: Partial<PromiseRow> = {}): PromiseRow => ({
-  orderId, title: `Order ${orderId}`, promisedAt: at(promisedHour), readyAt: readyHour === null ? null : at(readyHour), lateMin: readyHour === null ? 0 : (readyHour - promisedHour) * 60, usesSand: false, usesBox: false, because: ['the mould is held'], odds: null, ...changes,
+  orderId, title: `Order ${orderId}`, promisedAt: at(promisedHour), readyAt: readyHour === null ? null : at(readyHour), lateMin: readyHour === null ? 0 : (readyHour - promisedHour) * 60, usesSand: false, usesBox: false, pieces: null, because: ['the mould is held'], odds: null, ...changes,
 })
 
 describe('lanes', () => {

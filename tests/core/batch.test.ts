@@ -83,7 +83,7 @@ describe('planRequest', () => {
     box: { tempC: 40, areaCm2: 1000, runs: [[0, 20 * 1440]] as [number, number][] },
   }
   const line = (changes: Partial<PlanLine> = {}, one = recipe()): PlanLine => ({
-    id: 1, recipe: one, quantity: 2, promisedMin: 5000, weight: 1, demoulded: new Set(), judged: new Set(),
+    id: 1, recipe: one, quantity: 2, promisedMin: 5000, weight: 1, inParts: false, demoulded: new Set(), judged: new Set(),
     pots: one.layers.map((each, i) => ({ id: i + 1, layerId: each.id, firstPiece: 1, pieces: 2, stirMin: 4, restMin: 6, workMin: 40, pouredMin: null, heatedUntilMin: null })), ...changes,
   })
   const solve = (lines: PlanLine[], sandLines: number[] = [], boxLines: number[] = []) => {
@@ -123,6 +123,34 @@ describe('planRequest', () => {
     expect(at('prepare')).toBeUndefined()
     expect(at('face cures')).toMatchObject({ startMin: 0, endMin: 140 })
     expect(at('pour back').startMin).toBeLessThanOrEqual(620)
+  })
+  test('a market day wants each pot’s pieces by themselves: some are in time where not all can be', () => {
+    const pots = [1, 2, 3].map((id) => ({ id, layerId: 1, firstPiece: 2 * id - 1, pieces: id === 3 ? 1 : 2, stirMin: 4, restMin: 6, workMin: 40, pouredMin: null, heatedUntilMin: null }))
+    // Two moulds: one pot after the other, and a cure of a day between them.
+    const few = { ...workroom, moulds: [{ id: 'm1', count: 2 }] }
+    const solveMarket = (inParts: boolean) => {
+      const question = planRequest({ horizonMin: 20 * 1440, lines: [line({ quantity: 5, pots, inParts, promisedMin: 4400 }, { ...recipe(), mouldId: 1 })], resins: new Map([[1, resin]]), workroom: few, rules, paths: { sandLines: new Set(), boxLines: new Set() }, iterations: 40, seed: 1 })
+      const result = plan(question.request, { now: () => 0, startedAt: 0 })
+      if (!result.ok) throw new Error(JSON.stringify(result.issues))
+      expect(checkPlan(question.request, result.value.tasks)).toEqual([])
+      return { question, answer: result.value }
+    }
+    const { question, answer } = solveMarket(true)
+    expect([...question.parts.values()].map(({ lineId, pieces }) => [lineId, pieces])).toEqual([[1, 2], [1, 2], [1, 1]])
+    const own = question.request.jobs.filter(({ id }) => id.startsWith('line1'))
+    // 2, 2 and 1 of five pieces, in whole parts of 64
+    expect(own.map(({ id, weight, dueMin }) => [id, weight, dueMin])).toEqual([['line1', 0, undefined], ['line1.0', 26 / 64, 4400], ['line1.1', 26 / 64, 4400], ['line1.2', 13 / 64, 4400]])
+    const jobOfTask = new Map(question.request.tasks.map(({ id, job }) => [id, job]))
+    expect([...question.parts.keys()].map((task) => jobOfTask.get(task))).toEqual(['line1.0', 'line1.1', 'line1.2'])
+    // What is prepared for all of them is nobody's end; what a pot pours is its part's.
+    const jobsOf = (title: string) => [...question.meaning].filter(([, meaning]) => meaning.title === title).map(([id]) => jobOfTask.get(id))
+    expect(jobsOf('prepare')).toEqual(['line1'])
+    expect(jobsOf('pour face')).toEqual(['line1.0', 'line1.1', 'line1.2'])
+    const end = new Map(answer.tasks.map((task) => [task.id, task.endMin]))
+    const inTime = [...question.parts].filter(([task]) => end.get(task)! <= 4400).reduce((sum, [, { pieces }]) => sum + pieces, 0)
+    expect(inTime).toBeGreaterThanOrEqual(2)
+    expect(inTime).toBeLessThan(5)
+    expect(solveMarket(false).question.request.jobs.map(({ id, weight }) => [id, weight])).toEqual([['clock', 0], ['line1', 1]])
   })
   test('lines begun at the same time do not get in each other’s way', () => {
     const potsOf = (id: number) => two.layers.map((each, i) => ({ id: id * 10 + i, layerId: each.id, firstPiece: 1, pieces: 1, stirMin: 4, restMin: 6, workMin: 40, pouredMin: i === 0 ? -100 : null, heatedUntilMin: null }))

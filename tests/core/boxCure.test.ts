@@ -10,7 +10,7 @@ const always: HeatedBox['runs'] = [[0, 20 * 1440]]
 const box: HeatedBox = { tempC: 40, areaCm2: 1000, runs: always }
 const range = { coldC: 20, warmC: 20 }
 const line = (changes: Partial<PlanLine> = {}, one: Recipe = recipe()): PlanLine => ({
-  id: 1, recipe: one, quantity: 2, promisedMin: 5000, weight: 1, demoulded: new Set(), judged: new Set(),
+  id: 1, recipe: one, quantity: 2, promisedMin: 5000, weight: 1, inParts: false, demoulded: new Set(), judged: new Set(),
   pots: one.layers.map((each, i) => ({ id: i + 1, layerId: each.id, firstPiece: 1, pieces: 2, stirMin: 4, restMin: 6, workMin: 40, pouredMin: null, heatedUntilMin: null })), ...changes,
 })
 

@@ -10,7 +10,7 @@ const bearing = { ...resin, heatC: 55 }
 const days = Array.from({ length: 30 }, (_, day): [number, number] => [day * 1440 + 480, day * 1440 + 1080])
 const made = recipe({ mouldId: null, steps: [demoulding, step({ name: 'sand', phase: 'after', waitsFor: 'sand', skill: 'finish' })] })
 const line = (id: number, promisedMin: number): PlanLine => ({
-  id, recipe: made, quantity: 2, promisedMin, weight: 1, demoulded: new Set(), judged: new Set(),
+  id, recipe: made, quantity: 2, promisedMin, weight: 1, inParts: false, demoulded: new Set(), judged: new Set(),
   pots: [{ id, layerId: 1, firstPiece: 1, pieces: 2, stirMin: 4, restMin: 6, workMin: 40, pouredMin: null, heatedUntilMin: null }],
 })
 const workroom = (rackCm2: number, box: Workroom['box']): Workroom => ({

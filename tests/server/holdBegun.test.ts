@@ -5,7 +5,7 @@ import { holdBegun } from '../../server/services/planning/situation'
 
 const HORIZON = 10_000
 const question = (tasks: (Partial<PlanTask> & { id: string; durationMin: number })[], lags: PlanLag[] = []): PlanQuestion => ({
-  meaning: new Map(),
+  meaning: new Map(), parts: new Map(),
   request: {
     horizonMin: HORIZON, stations: [], places: [], moulds: [], jobs: [{ id: 'j' }], lags, makers: [{ id: 'p1', skills: [], shifts: [[-500, 500]] }],
     tasks: [{ id: 'clock', job: 'j', durationMin: HORIZON, attended: false }, ...tasks.map((task): PlanTask => ({ job: 'j', attended: false, ...task }))],

@@ -22,7 +22,7 @@ const solve = (request: ReturnType<typeof planRequest>['request']) => Promise.re
 function begunLine(id: number, recoat: 'either' | 'tack'): PlanLine {
   const made = recipe({ mouldId: null, layers: [layer({ name: 'face' }), layer({ id: 2, name: 'back', pourMin: 20, recoat })], steps: [step({ name: 'demould', phase: 'after', waitsFor: 'demould' })] })
   const pots = made.layers.map((each, i) => ({ id: id * 10 + i, layerId: each.id, firstPiece: 1, pieces: 1, stirMin: 4, restMin: 6, workMin: 60, pouredMin: i === 0 ? -100 : null, heatedUntilMin: null }))
-  return { id, recipe: made, quantity: 1, promisedMin: 9000, weight: 1, demoulded: new Set(), judged: new Set(), pots }
+  return { id, recipe: made, quantity: 1, promisedMin: 9000, weight: 1, inParts: false, demoulded: new Set(), judged: new Set(), pots }
 }
 
 async function together(lines: PlanLine[]) {

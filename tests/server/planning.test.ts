@@ -100,6 +100,13 @@ describe('a promise', () => {
     expect(kept.because.at(-1)).toContain('demould')
     expect(promiseOf(order({ promisedAt: after(60).toISOString() }), { plan: solved.value, question, paths, names, odds: none }).lateMin).toBe(readyMin - 60)
   })
+  test('of a market day tells how many pieces are ready by then', () => {
+    if (!solved.ok) throw new Error('no plan')
+    const told = (changes: Partial<Order>) => promiseOf(order(changes), { plan: solved.value, question, paths, names, odds: none }).pieces
+    expect(told({ kind: 'market' })).toEqual({ inTime: 2, planned: 2 })
+    expect(told({ kind: 'market', promisedAt: after(60).toISOString() })).toEqual({ inTime: 0, planned: 2 })
+    expect(told({})).toBeNull()
+  })
   test('that no plan can hold says why in the words of people', () => {
     const impossible = new Map([[90, ['nobody here has the skill "gild" that "line90.s0.1" needs', 'the plan ends at minute 60']]])
     const told = promiseOf(order(), { plan: ['unused'], question, paths: { ...paths, impossible }, names, odds: none })

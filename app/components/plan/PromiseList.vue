@@ -28,6 +28,7 @@ const oddsWords = computed(() => {
       <StateWord v-if="promise.readyAt === null" word="cannot be planned" stage="hands" />
       <StateWord v-else-if="promise.lateMin > 0" :word="`late by ${formatDuration(promise.lateMin)}`" stage="hands" />
       <span v-else>ready {{ dayAndClock(promise.readyAt) }}</span>
+      <span v-if="promise.pieces" class="text-soft">; {{ promise.pieces.inTime }} of {{ promise.pieces.planned }} pieces by then</span>
       <span v-if="promise.usesSand" class="text-soft">; sanded between layers</span>
       <span v-if="promise.usesBox" class="text-soft">; hardens in the heated box</span>
       <PromiseChance v-if="promise.odds" :odds="promise.odds" />

@@ -65,7 +65,7 @@ const lines = computed(() => {
   return [...new Map(tasks.value.map((one) => [one.orderLineId, { id: one.orderLineId, title: [orderTitles.value.get(one.orderId), names.get(one.orderLineId)].filter(Boolean).join(', ') }])).values()].filter((line) => line.id > 0)
 })
 const titleOfJob = (job: string) => {
-  const lineId = Number(job.replace('line', ''))
+  const lineId = Number.parseInt(job.replace('line', ''), 10)
   return orderTitles.value.get(tasks.value.find((one) => one.orderLineId === lineId)?.orderId ?? 0) ?? 'an order'
 }
 

@@ -37,6 +37,7 @@ export function planLines(order: Order, context: LinesContext): PlanLine[] {
       quantity: line.quantity,
       promisedMin: Math.floor(minutesAt(origin, new Date(order.promisedAt))),
       weight: WEIGHT[order.kind],
+      inParts: order.kind === 'market',
       judged,
       demoulded: new Set([...numbersOf(['demoulded']), ...judged]),
       pots: own,
