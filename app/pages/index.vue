@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { PieceRow } from '~~/shared/types'
+import { comesIfOrdered } from '~~/core/batch'
 import { formatDuration } from '~~/core/units'
 import { nextOpening } from '~/utils/nextOpening'
 
@@ -10,7 +11,6 @@ const workshop = useWorkshopStore()
 const resins = useResinStore()
 const { ready, failure, again } = useLoading(() => Promise.all([plan.load(), racks.load(), resins.load()]))
 const now = useTicking(30_000)
-const MS_PER_DAY = 86_400_000
 const { short: shortTime, clock, local, dayAndClock } = useWhen()
 const SHOWN = 15
 const mine = ref(false)
@@ -41,7 +41,7 @@ const short = computed(() => {
   return [...needMl].flatMap(([id, need]) => {
     const resin = resins.byId.get(id)
     const told = plan.plan?.terms.deliveries.find((delivery) => delivery.resinId === id)?.at
-    const ordered = new Date(now.value + (resin?.leadDays ?? 0) * MS_PER_DAY).toISOString()
+    const ordered = new Date(comesIfOrdered(now.value, resin?.leadDays ?? 0)).toISOString()
     return resin && resin.stockMl !== undefined && need > resin.stockMl ? [{ resin, need, stock: resin.stockMl, comes: told ? `it comes ${shortTime(told)}` : `ordered now it can be there ${shortTime(ordered)}` }] : []
   })
 })

@@ -22,6 +22,13 @@ describe('when the resin of each pot is there', () => {
   test('what is promised first is served first; the others wait until it can come', () => {
     expect(arrivals([pot(1, 1, 200), pot(2, 2, 300), pot(3, 3, 200)])).toEqual({ 1: 3 * DAY })
   })
+  test('planned a few minutes later it comes in the same hour, so that nothing moves for that', () => {
+    const comes = (minutesLater: number) => {
+      const start = new Date(origin.getTime() + minutesLater * 60_000)
+      return minutesLater + (resinArrivals([pot(1, 1, 900)], lines, new Map([[1, { ...resin, stockMl: 500, leadDays: 3 }]]), NO_TERMS, start).get(1) ?? 0)
+    }
+    expect([comes(0), comes(1), comes(37), comes(60), comes(61)]).toEqual([3 * DAY, 3 * DAY + 60, 3 * DAY + 60, 3 * DAY + 60, 3 * DAY + 120])
+  })
   test('a small pot takes what a large one leaves', () => {
     expect(arrivals([pot(2, 2, 600), pot(3, 3, 400)])).toEqual({ 2: 3 * DAY })
   })

@@ -1,5 +1,4 @@
-import { CLOCK, type PlanLine, type PlanQuestion, type Resin } from '../../../core/batch'
-import { MINUTES_PER_DAY } from '../../../core/units'
+import { CLOCK, comesIfOrdered, type PlanLine, type PlanQuestion, type Resin } from '../../../core/batch'
 import type { PlanTerms } from '../../../shared/types'
 import type { StoredPot } from '../../db/pots'
 import { minuteOf } from './terms'
@@ -16,14 +15,15 @@ export function resinArrivals(pots: readonly StoredPot[], lines: readonly PlanLi
   const promised = new Map(lines.map((line) => [line.id, line.promisedMin]))
   const dueOf = (pot: StoredPot) => Math.min(NEVER, ...pot.portions.map((portion) => promised.get(portion.lineId) ?? NEVER))
   const left = new Map([...resins].map(([id, { stockMl }]) => [id, stockMl]))
+  const comesIn = (leadDays: number) => minuteOf(origin)(new Date(comesIfOrdered(origin.getTime(), leadDays)).toISOString())
   const arrivals = new Map<number, number>()
   for (const pot of pots.filter(({ state }) => state === 'planned').sort((x, y) => dueOf(x) - dueOf(y) || x.id - y.id)) {
     const told = comesAt.get(pot.resinId)
-    const inStore = left.get(pot.resinId) ?? 0
+    const [inStore, leadDays] = [left.get(pot.resinId) ?? 0, resins.get(pot.resinId)?.leadDays ?? 0]
     if (told !== undefined) {
       if (told > 0) arrivals.set(pot.id, told)
     } else if (pot.needMl <= inStore) left.set(pot.resinId, inStore - pot.needMl)
-    else if (resins.get(pot.resinId)?.leadDays) arrivals.set(pot.id, (resins.get(pot.resinId)?.leadDays ?? 0) * MINUTES_PER_DAY)
+    else if (leadDays > 0) arrivals.set(pot.id, comesIn(leadDays))
   }
   return arrivals
 }
