@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals'
 import type { PlanQuestion } from '../../core/batch'
 import type { PlanLag, PlannedTask, PlanTask } from '../../core/plan'
-import { holdBegun } from '../../server/services/planning/situation'
+import { holdBegun, inBoxUntil } from '../../server/services/planning/situation'
 
 const HORIZON = 10_000
 const question = (tasks: (Partial<PlanTask> & { id: string; durationMin: number })[], lags: PlanLag[] = []): PlanQuestion => ({
@@ -43,4 +43,10 @@ test('hands that are at it, or begin soon, hold what they hold; who is not there
   expect(holdBegun(asked, earlier).map(({ task, startMin, maker }) => [task, startMin, maker])).toEqual([['now', 0, 'p1'], ['soon', 100, 'p1']])
   expect(lasts(asked, 'now')).toBe(40)
   expect(holdBegun(tasks(), earlier, false)).toEqual([])
+})
+test('what lies in the heated box, or goes in as the new plan begins, is not carried in again', () => {
+  const at = (minute: number) => new Date(Date.UTC(2026, 10, 28, 16, minute))
+  const task = (key: string, from: number, to: number) => ({ key, startAt: at(from), endAt: at(to), personId: null, stationId: null, placeId: 1 })
+  const tasks = [task('line1.k1.1.1.box', 0, 40), task('line1.k2.2.1.box', 9, 50), task('line1.k3.3.1.box', 10, 60), task('line1.h1.1', 0, 30)]
+  expect([...inBoxUntil({ tasks }, at(9))]).toEqual([['line1.k1.1.1.box', at(40)], ['line1.k2.2.1.box', at(50)]])
 })

@@ -67,7 +67,7 @@ export async function readSituation(workspaceId: number, now: Date, keep: KeptPl
   const pots = [...real, ...supposedPots(orders, shelf)]
   const pieces = await listPieces(db, workspaceId, { orderLineIds: realLines.map((line) => line.id) })
   const room = withSupposedMoulds(withShiftChanges(workroom, terms, origin), suppose)
-  const heatedUntil = new Map(keep?.tasks.flatMap((task) => (isBoxTask(task.key) && task.startAt <= now ? [[task.key, task.endAt] as const] : [])))
+  const heatedUntil = keep ? inBoxUntil(keep, origin) : new Map<string, Date>()
   const basis = await readExperience(db, workspaceId, workspace.rules.yieldPct)
   const withPots = (all: readonly StoredPot[]): Situation => {
     const lines = orders.flatMap((order) => planLines(order, { shelf, pots: all, pieces, origin, heatedUntil }))
@@ -85,6 +85,10 @@ export async function readSituation(workspaceId: number, now: Date, keep: KeptPl
   }
   return withPots(pots)
 }
+
+/** When what lies in the heated box comes out of it, by its task; what goes in as the new plan begins lies there already, for nobody carries it a second time. */
+export const inBoxUntil = ({ tasks }: Pick<KeptPlan, 'tasks'>, origin: Date): Map<string, Date> =>
+  new Map(tasks.flatMap((task) => (isBoxTask(task.key) && task.startAt <= origin ? [[task.key, task.endAt]] : [])))
 
 /** The tasks of the plan that holds, on the clock of a new one; those begun before it lie before its start. */
 export function keptTasks({ tasks }: KeptPlan, origin: Date): PlannedTask[] {
