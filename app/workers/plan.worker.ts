@@ -29,7 +29,7 @@ self.onmessage = ({ data }: MessageEvent<ToPlanWorker>) => {
   else if (question) self.postMessage({ id: data.id, answer: answerTo(question, data) } satisfies FromPlanWorker)
 }
 
-function answerTo({ request, planned, pins }: PlanQuestionView, { id, ask }: { id: number; ask: PlanTry }): PlanTryAnswers[keyof PlanTryAnswers] {
+function answerTo({ request, planned, pins, promises }: PlanQuestionView, { id, ask }: { id: number; ask: PlanTry }): PlanTryAnswers[keyof PlanTryAnswers] {
   switch (ask.kind) {
     case 'room':
       return ask.makers.map((maker) => ({ maker, room: roomFor({ request, planned, pins, task: ask.task, maker }, ask.span) }))
@@ -43,6 +43,6 @@ function answerTo({ request, planned, pins }: PlanQuestionView, { id, ask }: { i
       return { moved: after.value.tasks.filter((task) => { const was = before.get(task.id); return was && ((was.startMin !== task.startMin && was.endMin !== task.endMin) || was.maker !== task.maker) }) }
     }
     case 'helps':
-      return whatHelps({ request, planned, pins, closings: coldBoxes(request), onProgress: (progress) => { self.postMessage({ id, progress } satisfies FromPlanWorker); return false } })
+      return whatHelps({ request, planned, pins, closings: coldBoxes(request), promises, onProgress: (progress) => { self.postMessage({ id, progress } satisfies FromPlanWorker); return false } })
   }
 }

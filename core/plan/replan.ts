@@ -45,7 +45,7 @@ export function replan(request: PlanRequest, { keep, pins, improves = false, tri
     const { id } = request.tasks[Math.max(0, repair.stuck)] ?? { id: '' }
     return refuse('not-found', { path: `tasks[${Math.max(0, repair.stuck)}]`, message: `"${id}" found no time beside what is pinned. It is not proven that there is none; plan afresh, or loosen a pin` })
   }
-  easeWindows(model, blocks, windows, repair.current, (task) => repair.current.start[task] !== earlier.start[task])
+  easeWindows(model, blocks, windows, repair.current, (task) => improves || repair.current.start[task] !== earlier.start[task])
   return answer(answerOf(model, windows, repair.current, { iterations: repair.tries, elapsedMs: 0 }))
 }
 

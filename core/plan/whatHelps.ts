@@ -15,13 +15,22 @@ export type Help =
   /** What closes a place then does so later, with this task of the request. */
   | { kind: 'place'; closing: string; fromMin: number; toMin: number }
 
-/** What it would bring, job by job. */
+/** What it would bring, promise by promise. */
 export interface Gain {
   help: Help
   tardinessSavedMin: number
   completionSavedMin: number
-  /** Jobs that end at another time, minutes sooner (later below nothing), the most sooner first. */
-  jobs: { job: string; soonerMin: number }[]
+  /** Promises with a job that ends at another time, the most sooner first. */
+  promises: PromiseGain[]
+}
+
+/** Minutes sooner; later below nothing. */
+export interface PromiseGain {
+  promise: string
+  /** By the last of its jobs. */
+  soonerMin: number
+  /** By all of its jobs in the mean, each by its weight. */
+  meanSoonerMin: number
 }
 
 export interface HelpQuestion {
@@ -30,6 +39,8 @@ export interface HelpQuestion {
   pins: readonly Pin[]
   /** The tasks that stand for nothing but a place that is closed, each fixed to its minute, in order of time. */
   closings: readonly { task: string; fromMin: number }[]
+  /** By job what it is promised in; what has no weight ends nobody's wait and is told for none. */
+  promises: Readonly<Record<string, string>>
   /** Told after each thing tried, 0 to 1; asks by its answer to stop there. */
   onProgress?: (done: number) => boolean
 }
@@ -40,7 +51,7 @@ export interface HelpQuestion {
  * What improves is compared with the same search without any help, so that a gain is owed to the help alone.
  * @returns what gains something, the most first: less weighted tardiness, then less weighted completion
  */
-export function whatHelps({ request, planned, pins, closings, onProgress }: HelpQuestion): Gain[] {
+export function whatHelps({ request, planned, pins, closings, promises, onProgress }: HelpQuestion): Gain[] {
   const withHelp = (changed: PlanRequest) => replan(changed, { keep: planned, pins, improves: true, tries: TRIES })
   const before = withHelp(request)
   if (!before.ok) return []
@@ -48,7 +59,7 @@ export function whatHelps({ request, planned, pins, closings, onProgress }: Help
   const gains: Gain[] = []
   for (const [i, help] of helps.entries()) {
     const after = withHelp(helped(request, help))
-    if (after.ok) gains.push(gainOf(request, help, before.value, after.value))
+    if (after.ok) gains.push(gainOf(request, promises, help, before.value, after.value))
     if (onProgress?.((i + 1) / helps.length)) break
   }
   return gains
@@ -90,18 +101,30 @@ function helped(request: PlanRequest, help: Help): PlanRequest {
   return { ...request, makers: request.makers.map((maker) => (maker.id === help.maker ? { ...maker, shifts: longer(maker.shifts) } : maker)) }
 }
 
-function gainOf({ tasks }: PlanRequest, help: Help, before: PlanAnswer, after: PlanAnswer): Gain {
-  const ends = (answer: PlanAnswer) => {
+function gainOf({ jobs, tasks }: PlanRequest, promises: HelpQuestion['promises'], help: Help, before: PlanAnswer, after: PlanAnswer): Gain {
+  const endsIn = (answer: PlanAnswer) => {
     const end = new Map<string, number>()
     tasks.forEach(({ job }, i) => end.set(job, Math.max(end.get(job) ?? 0, answer.tasks[i]?.endMin ?? 0)))
     return end
   }
-  const later = ends(after)
-  const jobs = [...ends(before)].map(([job, end]) => ({ job, soonerMin: end - (later.get(job) ?? end) })).filter(({ soonerMin }) => soonerMin !== 0)
+  const [endsBefore, endsAfter] = [endsIn(before), endsIn(after)]
+  const byPromise = new Map<string, { weight: number; beforeMin: number; afterMin: number }[]>()
+  for (const { id, weight: given } of jobs) {
+    const weight = given ?? 1
+    const promise = promises[id]
+    const [beforeMin, afterMin] = [endsBefore.get(id), endsAfter.get(id)]
+    if (promise === undefined || weight === 0 || beforeMin === undefined || afterMin === undefined) continue
+    byPromise.set(promise, [...(byPromise.get(promise) ?? []), { weight, beforeMin, afterMin }])
+  }
+  const gains = [...byPromise].map(([promise, ends]): PromiseGain => ({
+    promise,
+    soonerMin: Math.max(...ends.map((end) => end.beforeMin)) - Math.max(...ends.map((end) => end.afterMin)),
+    meanSoonerMin: ends.reduce((sum, end) => sum + end.weight * (end.beforeMin - end.afterMin), 0) / ends.reduce((sum, end) => sum + end.weight, 0),
+  }))
   return {
     help,
     tardinessSavedMin: before.objective.weightedTardinessMin - after.objective.weightedTardinessMin,
     completionSavedMin: before.objective.weightedCompletionMin - after.objective.weightedCompletionMin,
-    jobs: jobs.sort((x, y) => y.soonerMin - x.soonerMin),
+    promises: gains.filter((gain) => gain.soonerMin !== 0 || gain.meanSoonerMin !== 0).sort((x, y) => y.soonerMin - x.soonerMin || y.meanSoonerMin - x.meanSoonerMin),
   }
 }

@@ -123,6 +123,8 @@ export interface PlanQuestionView {
   pins: Pin[]
   /** What people call the tasks. */
   titles: Record<string, string>
+  /** What people call the order that a job is promised in. */
+  promises: Record<string, string>
 }
 
 export const FEEDS = ['mine', 'workshop'] as const

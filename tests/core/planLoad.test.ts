@@ -39,7 +39,7 @@ describe('what would help', () => {
   const scarce: PlanRequest = { ...workshopCase({ jobs: 10, seed: 4, mouldsPerJob: 0.1, slackDays: 1 }), limit: { iterations: 60 } }
   const answer = plan(scarce, { now: () => 0, startedAt: 0 })
   if (!answer.ok) throw new Error('no plan')
-  const question = { request: scarce, planned: answer.value.tasks, pins: [], closings: [] }
+  const question = { request: scarce, planned: answer.value.tasks, pins: [], closings: [], promises: Object.fromEntries(scarce.jobs.map(({ id }) => [id, `order of ${id}`])) }
   const gains = whatHelps(question)
 
   test('names what gains something, the most first, the same every time', () => {
@@ -52,10 +52,10 @@ describe('what would help', () => {
   })
   test('where moulds are scarce, a mould helps, and says whom', () => {
     const mould = gains.find((gain) => gain.help.kind === 'mould')!
-    expect(mould.jobs[0]!.soonerMin).toBeGreaterThan(0)
-    // No job is told twice, and none that stays as it was.
-    expect(new Set(mould.jobs.map((one) => one.job)).size).toBe(mould.jobs.length)
-    expect(mould.jobs.every((one) => one.soonerMin !== 0)).toBe(true)
+    expect(mould.promises[0]!.soonerMin).toBeGreaterThan(0)
+    // No promise is told twice, and none that stays as it was.
+    expect(new Set(mould.promises.map((one) => one.promise)).size).toBe(mould.promises.length)
+    expect(mould.promises.every((one) => one.soonerMin !== 0)).toBe(true)
   })
   test('a place that closes two hours later helps what needs them, and is tried only where it is open before', () => {
     const closed = (id: string, durationMin: number) => ({ id, job: 'none', durationMin, attended: false, place: { kind: 'rack', areaCm2: 100 } })
@@ -66,12 +66,23 @@ describe('what would help', () => {
       lags: [fixed('before', 0), fixed('night', 300)], limit: { iterations: 5 },
     }
     const late = [at('clock', 0, 3000, null), at('before', 0, 60, null, 'rack'), at('night', 300, 900, null, 'rack'), at('lies', 900, 1200, null, 'rack')]
-    const found = whatHelps({ request: narrow, planned: late, pins: [], closings: [{ task: 'before', fromMin: 0 }, { task: 'night', fromMin: 300 }] })
-    expect(found).toEqual([{ help: { kind: 'place', closing: 'night', fromMin: 300, toMin: 420 }, tardinessSavedMin: 800, completionSavedMin: 840, jobs: [{ job: 'j', soonerMin: 840 }] }])
+    const found = whatHelps({ request: narrow, planned: late, pins: [], closings: [{ task: 'before', fromMin: 0 }, { task: 'night', fromMin: 300 }], promises: { none: 'the clock', j: 'dial' } })
+    expect(found).toEqual([{ help: { kind: 'place', closing: 'night', fromMin: 300, toMin: 420 }, tardinessSavedMin: 800, completionSavedMin: 840, promises: [{ promise: 'dial', soonerMin: 840, meanSoonerMin: 840 }] }])
+  })
+  test('a promise of several jobs is told by its last, and by all of them in the mean', () => {
+    const lies = (id: string, job: string) => ({ id, job, durationMin: 400, attended: true, mould: { id: 'dial', count: 1 } })
+    const three: PlanRequest = {
+      ...request, moulds: [{ id: 'dial', count: 1 }], makers: [{ id: 'ada', skills: [], shifts: [[0, 3000]] }, { id: 'bea', skills: [], shifts: [[0, 3000]] }],
+      jobs: [{ id: 'a', weight: 1 }, { id: 'b', weight: 3 }, { id: 'rest', weight: 0 }], tasks: [lies('a1', 'a'), lies('b1', 'b'), lies('r1', 'rest')], limit: { iterations: 20 },
+    }
+    const queued = [at('b1', 0, 400, 'ada'), at('a1', 400, 800, 'ada'), at('r1', 800, 1200, 'ada')]
+    const mould = whatHelps({ request: three, planned: queued, pins: [], closings: [], promises: { a: 'market', b: 'market', rest: 'market' } }).find((gain) => gain.help.kind === 'mould')
+    // One of two copies each at once: the last ends 400 min sooner, and of four parts of the weight one does.
+    expect(mould).toEqual({ help: { kind: 'mould', mould: 'dial' }, tardinessSavedMin: 0, completionSavedMin: 400, promises: [{ promise: 'market', soonerMin: 400, meanSoonerMin: 100 }] })
   })
   test('gains nothing where everything is ready as soon as it can be', () => {
     const idle: PlanRequest = { ...request, tasks: [request.tasks[1]!], limit: { iterations: 5 } }
-    expect(whatHelps({ request: idle, planned: [at('lies', 0, 1380, null, 'rack')], pins: [], closings: [] })).toEqual([])
+    expect(whatHelps({ request: idle, planned: [at('lies', 0, 1380, null, 'rack')], pins: [], closings: [], promises: {} })).toEqual([])
   })
   test('tells how far it is and stops when asked', () => {
     const told: number[] = []

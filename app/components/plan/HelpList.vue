@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { isColdBox } from '~~/core/batch'
-import { EVENING_MIN, type Gain, type Help } from '~~/core/plan'
+import { EVENING_MIN, type Gain, type Help, type PromiseGain } from '~~/core/plan'
 import { formatDuration } from '~~/core/units'
 import type { PlanQuestionView } from '~~/shared/types'
 
 /** What the workshop would gain by one more of each mould, a longer evening or a box that runs on, tried out in the browser. */
-const { question, titleOfJob } = defineProps<{ question: PlanQuestionView; titleOfJob: (job: string) => string }>()
+const { question } = defineProps<{ question: PlanQuestionView }>()
 const workshop = useWorkshopStore()
 const { dayAndClock, clock } = useWhen()
 const { load, ask, stop } = usePlanWorker()
 const gains = shallowRef<Gain[] | null>(null)
 const progress = ref<number | null>(null)
 const SHOWN = 8
+const MOST_NAMED = 3
 const boxHasHours = computed(() => question.request.tasks.some((task) => isColdBox(task.id)))
 
 watch(() => question, () => {
@@ -35,12 +36,9 @@ function helpWords(help: Help): string {
   const hours = `from ${dayAndClock(at(help.fromMin))} to ${clock(at(help.toMin))}`
   return help.kind === 'place' ? `the heated box runs on ${hours}` : `${workshop.people.get(Number(help.maker.slice(1)))?.name ?? 'somebody'} stays ${hours}`
 }
-/** What each order gains or loses; an order's lines end with the last of them. */
-function orderWords(gain: Gain): string[] {
-  const byTitle = new Map<string, number>()
-  for (const { job, soonerMin } of gain.jobs) byTitle.set(titleOfJob(job), Math.max(byTitle.get(titleOfJob(job)) ?? -Infinity, soonerMin))
-  return [...byTitle].slice(0, 3).map(([title, soonerMin]) => `“${title}” ${formatDuration(Math.abs(soonerMin))} ${soonerMin > 0 ? 'sooner' : 'later'}`)
-}
+const byTime = (minutes: number) => `${formatDuration(Math.abs(minutes))} ${minutes > 0 ? 'sooner' : 'later'}`
+/** What each order gains or loses as a whole; or else its pieces. */
+const promiseWords = ({ promise, soonerMin, meanSoonerMin }: PromiseGain) => (soonerMin === 0 ? `pieces of “${promise}” ${byTime(meanSoonerMin)} in the mean` : `“${promise}” ${byTime(soonerMin)}`)
 </script>
 
 <template>
@@ -56,7 +54,7 @@ function orderWords(gain: Gain): string[] {
     <ol v-else-if="gains" class="mt-2">
       <li v-for="(gain, i) in gains.slice(0, SHOWN)" :key="i" class="border-b border-hair py-1.5 leading-snug">
         <span class="font-semibold">{{ helpWords(gain.help) }}</span><br>
-        <span class="text-soft">{{ orderWords(gain).join(', ') || 'the sum of all, a little' }}</span>
+        <span class="text-soft">{{ gain.promises.slice(0, MOST_NAMED).map(promiseWords).join(', ') || 'the sum of all, a little' }}</span>
       </li>
     </ol>
   </section>

@@ -64,10 +64,6 @@ const lines = computed(() => {
   const names = new Map((plan.pots ?? []).flatMap((pot) => pot.portions.map((portion) => [portion.lineId, portion.recipeName] as const)))
   return [...new Map(tasks.value.map((one) => [one.orderLineId, { id: one.orderLineId, title: [orderTitles.value.get(one.orderId), names.get(one.orderLineId)].filter(Boolean).join(', ') }])).values()].filter((line) => line.id > 0)
 })
-const titleOfJob = (job: string) => {
-  const lineId = Number.parseInt(job.replace('line', ''), 10)
-  return orderTitles.value.get(tasks.value.find((one) => one.orderLineId === lineId)?.orderId ?? 0) ?? 'an order'
-}
 
 /** Does something that the server may refuse, and says so. */
 async function trying(work: () => Promise<unknown>): Promise<void> {
@@ -153,7 +149,7 @@ onBeforeUnmount(() => { if (plan.proposal) void plan.discard() })
         <PromiseList v-if="side === 'promises'" :promises="promises" />
         <div v-else class="space-y-6">
           <WhatIf :terms="plan.plan.terms" :lines="lines" :busy="plan.planning" @ask="ask" />
-          <HelpList v-if="plan.question" :question="plan.question" :title-of-job="titleOfJob" />
+          <HelpList v-if="plan.question" :question="plan.question" />
         </div>
       </aside>
     </div>
