@@ -21,7 +21,7 @@ export function promiseChanges(before: readonly PromiseRow[], after: readonly Pr
   const byOrder = new Map(before.map((promise) => [promise.orderId, promise]))
   const changes = after.map((promise): PromiseChange => {
     const was = byOrder.get(promise.orderId) ?? null
-    const laterMin = isPlanned(was) && isPlanned(promise) ? Math.round((Date.parse(promise.readyAt) - Date.parse(was.readyAt)) / 60_000) : null
+    const laterMin = was?.isMade && promise.isMade ? 0 : isPlanned(was) && isPlanned(promise) ? Math.round((Date.parse(promise.readyAt) - Date.parse(was.readyAt)) / 60_000) : null
     return { before: was, after: promise, laterMin }
   })
   return changes.sort((x, y) => weightOf(y) - weightOf(x))

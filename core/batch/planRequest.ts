@@ -124,12 +124,10 @@ class Builder {
     const isBegun = line.pots.some((pot) => pot.pouredMin !== null && line.recipe.layers.findIndex((layer) => layer.id === pot.layerId) >= index)
     if (!below || isBegun || curing.length === 0) return curing
     let before = curing
-    let reached = this.reachedMin(line, index - 1, this.openingOf(line, index - 1))
+    const hardening = this.hardeningOf(line, index - 1, this.openingOf(line, index - 1), curing)
     for (const step of preparing(line.recipe, index)) {
-      const needed = step.waitsFor ? this.reachedMin(line, index - 1, step.waitsFor) : 0
-      if (needed > reached) before = this.addHardening(line, index - 1, before, needed - reached, step)
-      reached = Math.max(reached, needed)
-      before = this.follow(before, this.addStep(line, step, before))
+      const hard = hardening(step)
+      before = this.follow([...before, ...hard], this.addStep(line, step, before))
     }
     return before
   }
@@ -180,7 +178,7 @@ class Builder {
       this.startsAt(lying, 0, 0)
       if (mould) this.held.set(mould.id, (this.held.get(mould.id) ?? 0) + pot.pieces)
       const cured = this.addBox(line, layer, pot, index, lying)
-      return { ...range, enter: lying, leave: this.closeWith(line, layer, pot, cured, sands), beside: this.addVisits(line, layer, pot, index, null) }
+      return { ...range, enter: lying, leave: this.closeWith(line, layer, pot, cured, sands), lies: cured, beside: this.addVisits(line, layer, pot, index, null) }
     }
     const key = (what: string) => keyOf(layer, pot, what)
     const pourMin = Math.max(1, Math.ceil(layer.pourMin * pot.pieces))
@@ -204,7 +202,7 @@ class Builder {
     }
     if (index > 0) this.keepTackWindow(line, index, pot, pouring)
     const cured = this.addBox(line, layer, pot, index, curing)
-    return { ...range, enter: mixing.mix, leave: this.closeWith(line, layer, pot, cured, sands), beside: this.addVisits(line, layer, pot, index, pouring) }
+    return { ...range, enter: mixing.mix, leave: this.closeWith(line, layer, pot, cured, sands), lies: cured, beside: this.addVisits(line, layer, pot, index, pouring) }
   }
 
   /** The heated box, where a layer's cure goes on in it once nothing moves any more. */
@@ -327,41 +325,57 @@ class Builder {
     return line.pots.find((one) => one.layerId === layer?.id && one.firstPiece <= end && end < one.firstPiece + one.pieces) ?? pot
   }
 
-  /** Demoulding and finishing, each after its own milestone; between them the pieces lie and harden. */
+  /** Demoulding and finishing, each after its own milestone. */
   private addAfterSteps(line: PlanLine, curing: Stint[]): Stint[] {
     if (curing.length === 0) return []
     let before = curing
-    const last = line.recipe.layers.length - 1
-    let reached = this.reachedMin(line, last, firstWait(line.recipe))
+    const hardening = this.hardeningOf(line, line.recipe.layers.length - 1, firstWait(line.recipe), curing)
     for (const step of line.recipe.steps.filter((one) => one.phase === 'after')) {
-      const needed = step.waitsFor ? this.reachedMin(line, last, step.waitsFor) : 0
-      if (needed > reached) before = this.addHardening(line, last, before, needed - reached, step)
-      reached = Math.max(reached, needed)
+      const hard = hardening(step)
       const isOut = (stint: Stint) => step.demoulds && numbersOf(stint).every((number) => line.demoulded.has(number))
       const left = before.filter((stint) => !isOut(stint))
-      if (left.length > 0) before = [...before.filter(isOut), ...this.follow(before, this.addStep(line, step, left))]
+      if (left.length > 0) before = [...before.filter(isOut), ...this.follow([...before, ...hard], this.addStep(line, step, left))]
     }
     return before
   }
 
-  /** What lies until a step's milestone is reached; what is poured already hardens since then. */
-  private addHardening(line: PlanLine, layer: number, before: readonly Stint[], minutes: number, step: Step): Stint[] {
-    const index = line.recipe.steps.indexOf(step)
-    const kind = this.boxOf(line, layer) ? 'box' : 'rack'
-    this.usesBox ||= kind === 'box'
-    return this.follow(before, before.map(({ first, pieces }) => {
-      const id = this.add(line, `h${index}.${first}`, 'harden', `hardens for ${step.name}`, null, {
-        durationMin: Math.min(minutes, this.leftUntil(line, layer, { first, pieces }, step.waitsFor)), attended: false, place: { kind, areaCm2: line.recipe.footprintCm2 * pieces },
-      })
-      return { first, pieces, enter: id, leave: id }
-    }))
+  /**
+   * The hardening that steps wait for after a layer's cure, each up to its own milestone. Pieces harden from their pour on,
+   * whatever is done to them meanwhile: one hardening follows the other, and the steps only wait for theirs.
+   * @param opening the milestone that the cure ends with
+   * @returns for each step in turn the stints it waits for
+   */
+  private hardeningOf(line: PlanLine, layer: number, opening: Milestone, curing: readonly Stint[]): (step: Step) => Stint[] {
+    let lying = curing
+    let reached = opening
+    return (step) => {
+      const { waitsFor } = step
+      if (waitsFor === null || this.reachedMin(line, layer, waitsFor) <= this.reachedMin(line, layer, reached)) return []
+      const from = reached
+      reached = waitsFor
+      lying = lying.map((stint) => this.addHardening(line, layer, stint, from, waitsFor, step))
+      return [...lying]
+    }
   }
 
-  /** Minutes from now until a milestone is surely reached by pieces that are poured, even in the cold; infinite while they are not. */
-  private leftUntil(line: PlanLine, index: number, pieces: { first: number; pieces: number }, milestone: Milestone | null): number {
+  /** What goes on lying from one milestone to the next: on the rack as long as it takes since the pour, in the heated box no longer than it would on the rack. */
+  private addHardening(line: PlanLine, layer: number, { first, pieces, lies, leave }: Stint, from: Milestone, to: Milestone, step: Step): Stint {
+    const kind = this.boxOf(line, layer) ? 'box' : 'rack'
+    this.usesBox ||= kind === 'box'
+    const poured = this.pouredMin(line, layer, { first, pieces })
+    const lasts = this.reachedMin(line, layer, to) - this.reachedMin(line, layer, from)
+    const leftTo = (milestone: Milestone) => Math.max(0, Math.ceil(poured + this.wait(line.recipe.layers[layer], milestone).surelyByMin))
+    const durationMin = poured === Infinity ? lasts : kind === 'box' ? Math.min(lasts, leftTo(to)) : leftTo(to) - leftTo(from)
+    const id = this.add(line, `h${line.recipe.steps.indexOf(step)}.${first}`, 'harden', `hardens for ${step.name}`, null, { durationMin, attended: false, place: { kind, areaCm2: line.recipe.footprintCm2 * pieces } })
+    this.lag(lies ?? leave, id)
+    return { first, pieces, enter: id, leave: id }
+  }
+
+  /** When the last of some pieces was poured, minutes from the plan's start; infinite while one of them is not. */
+  private pouredMin(line: PlanLine, index: number, pieces: { first: number; pieces: number }): number {
     const layer = line.recipe.layers[index]
     const poured = line.pots.filter((pot) => pot.layerId === layer?.id && overlap(rangeOf(pot), pieces)).map((pot) => pot.pouredMin ?? Infinity)
-    return milestone === null || poured.length === 0 ? Infinity : Math.max(0, Math.ceil(Math.max(...poured) + this.wait(layer, milestone).surelyByMin))
+    return poured.length === 0 ? Infinity : Math.max(...poured)
   }
 }
 

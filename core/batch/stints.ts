@@ -10,6 +10,8 @@ export interface Stint {
   pieces: number
   enter: string
   leave: string
+  /** The cure that its pieces lie in, where they go on hardening. */
+  lies?: string
   /** What is done beside, and has to be done too before the next stage. */
   beside?: string[]
   /** From the end of the stage until the next may begin, and must have begun; minutes. */

@@ -7,7 +7,7 @@ import { NONE, type Workshop } from './workshop'
 /** Of a closing window, so much is left before it closes, where that costs nobody anything. A starting value. */
 const LEFT_SHARE = 0.5
 /** What is tried of the minutes that are missing, for nights and other work lie between. */
-const TRIED_SHARES = [1, 0.75, 0.5, 0.25, 0.1]
+const TRIED_SHARES = [1, 0.75, 0.5, 0.25, 0.12, 0.06, 0.03]
 
 /** A wait with a greatest value: what ends the first task opens it, and the second must begin before it closes. */
 interface Window {

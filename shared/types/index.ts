@@ -144,6 +144,8 @@ export interface PromiseRow {
   title: string
   promisedAt: string
   readyAt: string | null
+  /** Whether all its pieces are made, so that nothing of it is left to plan. */
+  isMade: boolean
   /** Minutes late; zero or less is in time. */
   lateMin: number
   usesSand: boolean

@@ -12,7 +12,7 @@ const task = (key: string, from: number, to: number, changes: Partial<PlanTaskRo
   key, orderId: 1, orderLineId: 1, potId: null, kind: 'step', title: key, attended: true, startAt: at(from), endAt: at(to), personId: 1, station: null, placeId: null, binding: 'none', withKey: null, ...changes,
 })
 const promise = (orderId: number, readyHour: number | null, promisedHour = 20, changes: Partial<PromiseRow> = {}): PromiseRow => ({
-  orderId, title: `Order ${orderId}`, promisedAt: at(promisedHour), readyAt: readyHour === null ? null : at(readyHour), lateMin: readyHour === null ? 0 : (readyHour - promisedHour) * 60, usesSand: false, usesBox: false, pieces: null, because: ['the mould is held'], odds: null, ...changes,
+  orderId, title: `Order ${orderId}`, promisedAt: at(promisedHour), readyAt: readyHour === null ? null : at(readyHour), lateMin: readyHour === null ? 0 : (readyHour - promisedHour) * 60, usesSand: false, usesBox: false, isMade: false, pieces: null, because: ['the mould is held'], odds: null, ...changes,
 })
 
 describe('lanes', () => {
@@ -66,6 +66,11 @@ describe('what a change comes to', () => {
     ['a promise won back', [promise(1, 23)], [promise(1, 19)], [moved], 'One task moves. No promise slips. “Order 1” is kept that would have been late.'],
   ])('says in a sentence: %s', (_what, before, after, tasks, sentence) => {
     expect(changeSentence({ moved: tasks }, promiseChanges(before, after))).toBe(sentence)
+  })
+  test('what is made does not change by the time at which it is looked at', () => {
+    const [change] = promiseChanges([promise(1, 10, 20, { isMade: true })], [promise(1, 12, 20, { isMade: true })])
+    expect(hasChanged(change!)).toBe(false)
+    expect(hasChanged(promiseChanges([promise(1, 14)], [promise(1, 12, 20, { isMade: true })])[0]!)).toBe(true)
   })
   test('what is only supposed has no before, and slips nobody', () => {
     const changes = promiseChanges([promise(1, 10)], [promise(1, 10), promise(-1, 30)])

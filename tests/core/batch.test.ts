@@ -184,6 +184,18 @@ describe('planRequest', () => {
     const lasts = (one: PlanLine) => { const { startMin, endMin } = solve([one]).at('hardens for sand'); return endMin - startMin }
     expect([lasts(out(-3900)), lasts(out(-9000)), lasts(line({}, sanded))]).toEqual([100, 0, 2800])
   })
+  test('what waits for hands hardens meanwhile, and a plan made later ends it at the same hour', () => {
+    const sanded = recipe({ steps: [demoulding, step({ name: 'sand', phase: 'after', waitsFor: 'sand' })] })
+    const inMould = (pouredMin: number) => solve([line({ pots: [{ ...line().pots[0]!, pouredMin }] }, sanded)])
+    for (const now of [-1300, -1100, -900]) {
+      const { at } = inMould(now)
+      expect(at('demould').startMin).toBeGreaterThanOrEqual(480)
+      expect(at('hardens for sand').endMin).toBe(now + 4000)
+    }
+    const { at } = solve([line({}, sanded)])
+    expect(at('hardens for sand').endMin - at('face cures').startMin).toBe(4000)
+    expect(at('sand').startMin).toBeGreaterThanOrEqual(Math.max(at('hardens for sand').endMin, at('demould').endMin))
+  })
   test('judged pieces need nothing more', () => {
     const done = line({ judged: new Set([1, 2]), demoulded: new Set([1, 2]) })
     done.pots[0]!.pouredMin = -9000

@@ -14,7 +14,7 @@ const task = (changes: Partial<PlanTaskRow> = {}): PlanTaskRow => ({
 })
 const source = (changes: Partial<CalendarSource> = {}): CalendarSource => ({
   name: 'Test yard', timeZone: 'Europe/Berlin', plan: { id: 12, madeAt: '2026-03-20T06:00:00.000Z' }, tasks: [task()], letters: new Map([[7, 'K']]), personOf: () => 'Somebody', withPromises: false,
-  promises: [{ orderId: 3, title: 'Two dials', promisedAt: '2026-04-02T14:00:00.000Z', readyAt: null, lateMin: 0, usesSand: false, usesBox: false, pieces: null, because: [], odds: null }], ...changes,
+  promises: [{ orderId: 3, title: 'Two dials', promisedAt: '2026-04-02T14:00:00.000Z', readyAt: null, lateMin: 0, usesSand: false, usesBox: false, isMade: false, pieces: null, because: [], odds: null }], ...changes,
 })
 const read = (file: string) => new ICAL.Component(ICAL.parse(file) as unknown as [])
 const events = (file: string) => read(file).getAllSubcomponents('vevent').map((one) => new ICAL.Event(one))

@@ -107,6 +107,12 @@ describe('a promise', () => {
     expect(told({ kind: 'market', promisedAt: after(60).toISOString() })).toEqual({ inTime: 0, planned: 2 })
     expect(told({})).toBeNull()
   })
+  test('of which everything is made is neither late nor to be planned', () => {
+    if (!solved.ok) throw new Error('no plan')
+    const made = promiseOf(order({ id: 5, promisedAt: after(-60).toISOString(), lines: [{ id: 99, recipeId: 1, quantity: 2, recipeVersion: null }] }), { plan: solved.value, question, paths, names, odds: none })
+    expect(made).toMatchObject({ isMade: true, lateMin: 0, because: [], odds: null })
+    expect(promiseOf(order(), { plan: solved.value, question, paths, names, odds: none }).isMade).toBe(false)
+  })
   test('that no plan can hold says why in the words of people', () => {
     const impossible = new Map([[90, ['nobody here has the skill "gild" that "line90.s0.1" needs', 'the plan ends at minute 60']]])
     const told = promiseOf(order(), { plan: ['unused'], question, paths: { ...paths, impossible }, names, odds: none })

@@ -6,7 +6,7 @@ import type { PromiseRow } from '~~/shared/types'
 /** Every promise with how it fares, those first that fare worst. */
 const { promises } = defineProps<{ promises: readonly PromiseRow[] }>()
 const { dayAndClock } = useWhen()
-const worst = ({ lateMin, readyAt }: PromiseRow) => (readyAt === null ? Infinity : lateMin)
+const worst = ({ lateMin, readyAt, isMade }: PromiseRow) => (isMade ? -Infinity : readyAt === null ? Infinity : lateMin)
 const sorted = computed(() => [...promises].sort((x, y) => worst(y) - worst(x)))
 const basis = computed(() => promises.find((promise) => promise.odds?.basis)?.odds?.basis)
 const round = (value: number) => Math.round(value)
@@ -26,6 +26,7 @@ const oddsWords = computed(() => {
       <NuxtLink :to="`/orders/${promise.orderId}`" class="link font-semibold">{{ promise.title }}</NuxtLink><br>
       <span class="text-soft">promised {{ dayAndClock(promise.promisedAt) }}</span><br>
       <StateWord v-if="promise.readyAt === null" word="cannot be planned" stage="hands" />
+      <span v-else-if="promise.isMade">all made</span>
       <StateWord v-else-if="promise.lateMin > 0" :word="`late by ${formatDuration(promise.lateMin)}`" stage="hands" />
       <span v-else>ready {{ dayAndClock(promise.readyAt) }}</span>
       <span v-if="promise.pieces" class="text-soft">; {{ promise.pieces.inTime }} of {{ promise.pieces.planned }} pieces by then</span>

@@ -19,12 +19,13 @@ export interface PromiseContext {
 /** How an order's promise fares under the plan, and what holds its end where it is. */
 export function promiseOf(order: Order, { plan, question, paths, names, odds }: PromiseContext): PromiseRow {
   const lineIds = new Set(order.lines.map((line) => line.id))
-  const row = { orderId: order.id, title: order.title, promisedAt: order.promisedAt, usesSand: order.lines.some((line) => paths.sandLines.has(line.id)), usesBox: order.lines.some((line) => paths.boxLines.has(line.id)), pieces: null, odds: null }
+  const row = { orderId: order.id, title: order.title, promisedAt: order.promisedAt, usesSand: order.lines.some((line) => paths.sandLines.has(line.id)), usesBox: order.lines.some((line) => paths.boxLines.has(line.id)), isMade: false, pieces: null, odds: null }
   const impossible = order.lines.map((line) => paths.impossible.get(line.id)).find((reason) => reason !== undefined)
   const refusal = impossible ?? (isRefusal(plan) ? plan : undefined)
   if (refusal !== undefined || isRefusal(plan)) return { ...row, readyAt: null, lateMin: 0, because: (refusal ?? []).map((sentence) => inWords(sentence, names)) }
 
   const taskIds = new Set([...question.meaning].filter(([, meaning]) => lineIds.has(meaning.lineId)).map(([id]) => id))
+  if (taskIds.size === 0) return { ...row, isMade: true, readyAt: names.origin.toISOString(), lateMin: 0, because: [] }
   const end = Math.max(0, ...plan.tasks.filter((task) => taskIds.has(task.id)).map((task) => task.endMin))
   const readyAt = new Date(names.origin.getTime() + end * MS_PER_MIN)
   const lateMin = Math.round((readyAt.getTime() - Date.parse(order.promisedAt)) / MS_PER_MIN)
