@@ -17,6 +17,8 @@ export interface Placements {
   spot: Int32Array
 }
 
+export const copyOf = ({ start, maker, spot }: Placements): Placements => ({ start: start.slice(), maker: maker.slice(), spot: spot.slice() })
+
 /** A block that can only be placed together with others because of a mould they hold between them. */
 interface Bundle {
   /** All tasks of its blocks, tied by lags and moulds. */

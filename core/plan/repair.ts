@@ -1,17 +1,22 @@
 import type { Block } from './blocks'
-import { Draft, type Placements } from './draft'
+import { copyOf, Draft, type Placements } from './draft'
 import { blocksOfJobs, meanWeightOf, nowhere } from './jobs'
+import { lowerBoundOf } from './lowerBound'
 import type { Model, ModelTask } from './model'
 import { refillJob, refillJobs, refillPair, withFollowers, type Move } from './moves'
 import { Score } from './score'
+import { search } from './search'
 import { seededRandom } from './seededRandom'
 import type { Windows } from './windows'
 import { NONE } from './workshop'
 
-/** What one moved task weighs: so many minutes of completion of a job of mean weight must be won by it. A starting value. */
+/** What one moved task weighs: so many minutes of completion of a job of mean weight must be won by it; less where somebody asks what would be better. Starting values. */
 const MOVED_TASK_MIN = 30
+const MOVED_TASK_MIN_TO_IMPROVE = 5
 /** Tries without any gain after which the plan is left as it is. */
 const IDLE_TRIES = 80
+/** So often all that moved is tried where it lay. */
+const MOST_ROUNDS = 4
 
 const KINDS = [refillJob, refillPair, refillJobs]
 
@@ -34,8 +39,10 @@ export interface RepairOptions {
   /** Whether jobs that stand as well as before may be improved too; else only what slips is looked after. */
   improves: boolean
   seed: number
-  /** Asked before each try: how much of the limit is used up, 1 at its end. */
-  progress: (tries: number) => number
+  /** How often slipped jobs are refilled at the most, and where the plan is to improve how often anything is moved. */
+  tries: number
+  /** Told the tries so far, asked whether to stop there. */
+  stops: (done: number) => boolean
 }
 
 /**
@@ -80,11 +87,10 @@ export class Repair {
   run(): boolean {
     if (!this.placePinned()) return false
     if (!this.placeRest(this.keepWhatStands())) return false
-    this.draft.sequence = this.options.blocks.map((block) => block.index)
-    this.scoreAnew()
-    this.take(this.options.blocks.map((block) => block.index))
+    this.takeAll()
     this.improve()
     this.putBackWhatNeedNotMove()
+    if (this.options.improves) this.searchOn()
     return true
   }
 
@@ -153,7 +159,7 @@ export class Repair {
   private improve(): void {
     const { draft, options, blocksOfJob, random } = this
     let idle = 0
-    while (idle < IDLE_TRIES && options.progress(this.tries) < 1) {
+    while (idle < IDLE_TRIES && this.tries < options.tries && !options.stops(this.tries)) {
       const job = this.anySlippedJob()
       if (job === NONE) return
       this.tries++
@@ -161,6 +167,34 @@ export class Repair {
       const move: Move = make({ draft, order: draft.sequence, blocksOfJob, random, anyJob: () => job })
       idle = 'takeOut' in move && this.refill(move.takeOut) ? 0 : idle + 1
     }
+  }
+
+  /** Looks for a better plan by moving anything, and takes it where it is worth what it moves. */
+  private searchOn(): void {
+    const { model, blocks, windows, seed, tries, stops } = this.options
+    const [before, cost, done] = [copyOf(this.current), this.cost, this.tries]
+    const { best, iterations } = search({ model, blocks, windows, bound: lowerBoundOf(model, windows.earliest), seed, from: before, progress: (more) => (stops(done + more) ? 1 : more / tries) })
+    this.tries += iterations
+    if (best === null) return
+    this.layOut(best.placements)
+    this.putBackWhatNeedNotMove()
+    if (this.cost >= cost) this.layOut(before)
+  }
+
+  private layOut(placements: Placements): void {
+    const { draft, options } = this
+    const headStart = (block: number) => placements.start[(options.blocks[block] as Block).tasks[0] as number] as number
+    const all = options.blocks.map((block) => block.index)
+    for (const block of all) draft.takeOut(block)
+    for (const block of [...all].sort((x, y) => headStart(x) - headStart(y) || x - y)) draft.putBack(block, placements)
+    this.takeAll()
+  }
+
+  private takeAll(): void {
+    const all = this.options.blocks.map((block) => block.index)
+    this.draft.sequence = all
+    this.scoreAnew()
+    this.take(all)
   }
 
   /** A job that costs more than it did, by how much; `NONE` where none does. */
@@ -198,23 +232,36 @@ export class Repair {
     return false
   }
 
-  /** One after the other, what moved goes back to where it lay if that makes nothing worse. */
+  /** What moved goes back to where it lay if that makes nothing worse: job by job, then piece of work by piece of work, as long as something does. */
   private putBackWhatNeedNotMove(): void {
-    const { draft, options } = this
-    for (const { index, tasks } of [...options.blocks].sort((x, y) => this.headOf(x.index) - this.headOf(y.index) || x.index - y.index)) {
-      if (!tasks.some((task) => this.hasMoved(task))) continue
-      draft.takeOut(index)
-      if (draft.keep(index, options.earlier)) {
-        this.scoreAnew()
-        if (this.costNow() <= this.cost) {
-          this.take([index])
-          continue
-        }
-        draft.takeOut(index)
+    const { blocks } = this.options
+    const byOldStart = (some: readonly number[]) => [...some].sort((x, y) => this.headOf(x) - this.headOf(y) || x - y)
+    const groups = [...this.blocksOfJob.map(byOldStart), ...byOldStart(blocks.map((block) => block.index)).map((block) => [block])]
+    for (let rounds = 0; rounds < MOST_ROUNDS; rounds++) {
+      let goesOn = false
+      for (const group of groups) {
+        const moved = group.filter((block) => (blocks[block] as Block).tasks.some((task) => this.hasMoved(task)))
+        if (moved.length > 0 && this.putBack(moved)) goesOn = true
       }
-      draft.putBack(index, this.current)
-      this.scoreAnew()
+      if (!goesOn) return
     }
+  }
+
+  private putBack(moved: readonly number[]): boolean {
+    const { draft, options } = this
+    for (const block of moved) draft.takeOut(block)
+    const kept = moved.filter((block) => draft.keep(block, options.earlier))
+    if (kept.length === moved.length) {
+      this.scoreAnew()
+      if (this.costNow() <= this.cost) {
+        this.take(moved)
+        return true
+      }
+    }
+    for (const block of kept) draft.takeOut(block)
+    for (const block of moved) draft.putBack(block, this.current)
+    this.scoreAnew()
+    return false
   }
 
   private take(blocks: readonly number[]): void {
@@ -244,7 +291,7 @@ export class Repair {
     for (let job = 0; job < model.jobs.length; job++) cost += this.jobCost(job)
     let moved = 0
     for (let task = 0; task < model.tasks.length; task++) if (this.hasMoved(task)) moved++
-    return cost + moved * MOVED_TASK_MIN * this.meanWeight
+    return cost + moved * (this.options.improves ? MOVED_TASK_MIN_TO_IMPROVE : MOVED_TASK_MIN) * this.meanWeight
   }
 
   /** Whether a task that was planned lies at another time or in other hands than before. */

@@ -1,14 +1,12 @@
 import { answer, refuse, type Result } from '../result'
 import { answerOf } from './answerOf'
 import { blocksOf } from './blocks'
-import type { Placements } from './draft'
 import { easeWindows } from './easeWindows'
 import { infeasible } from './infeasible'
-import { nowhere } from './jobs'
-import { modelOf, type Model } from './model'
+import { modelOf } from './model'
+import { placementsOf } from './placementsOf'
 import { Repair } from './repair'
 import type { Pin, PlanAnswer, PlannedTask, PlanRequest } from './types'
-import { NONE } from './workshop'
 
 export interface ReplanOptions {
   /** Where tasks lay in the plan that is to be kept; those it does not know are new, others than the request's are passed over. */
@@ -35,32 +33,19 @@ export function replan(request: PlanRequest, { keep, pins, improves = false, tri
   const { windows } = checked
   const pinned = new Set(pins.flatMap((pin) => (pin.startMin === null ? [] : [pin.task])))
   const [blocks, earlier] = [blocksOf(model, windows, 'lags'), placementsOf(model, keep)]
+  const most = improves ? 2 * tries : tries
+  let isStopped = false
   const repair = new Repair({
     model, windows, improves, blocks, earlier,
     pinned: model.tasks.filter((task) => pinned.has(task.id)).map((task) => task.index),
     seed: request.seed ?? 1,
-    progress: (done) => (onProgress?.(done / tries) ? 1 : done / tries),
+    tries,
+    stops: (done) => (isStopped ||= onProgress?.(done / most) === true),
   })
   if (!repair.run()) {
     const { id } = request.tasks[Math.max(0, repair.stuck)] ?? { id: '' }
     return refuse('not-found', { path: `tasks[${Math.max(0, repair.stuck)}]`, message: `"${id}" found no time beside what is pinned. It is not proven that there is none; plan afresh, or loosen a pin` })
   }
-  easeWindows(model, blocks, windows, repair.current, (task) => improves || repair.current.start[task] !== earlier.start[task])
+  easeWindows(model, blocks, windows, repair.current, (task) => repair.current.start[task] !== earlier.start[task])
   return answer(answerOf(model, windows, repair.current, { iterations: repair.tries, elapsedMs: 0 }))
-}
-
-/** Where the tasks of the model lay in an earlier plan. */
-function placementsOf(model: Model, planned: readonly PlannedTask[]): Placements {
-  const { request, tasks } = model
-  const at = new Map(planned.map((task) => [task.id, task]))
-  const makers = new Map(request.makers.map((maker, i) => [maker.id, i]))
-  const placements = nowhere(model)
-  for (const { index, id, spots } of tasks) {
-    const earlier = at.get(id)
-    if (!earlier || earlier.startMin < 0) continue
-    placements.start[index] = earlier.startMin
-    placements.maker[index] = earlier.maker === null ? NONE : (makers.get(earlier.maker) ?? NONE)
-    placements.spot[index] = spots.findIndex((spot) => (request.stations[spot.station]?.id ?? null) === earlier.station && (request.places[spot.place]?.id ?? null) === earlier.place)
-  }
-  return placements
 }

@@ -1,5 +1,5 @@
 import type { Block } from './blocks'
-import { Draft, type Checkpoint, type Placements } from './draft'
+import { copyOf, Draft, type Checkpoint, type Placements } from './draft'
 import { blocksOfJobs, meanWeightOf, nowhere } from './jobs'
 import type { Model, ModelTask } from './model'
 import { jobByCost, moveBlock, moveJob, passObstacle, passWithFollowers, refillJob, refillJobs, refillTime, refillPair, type Move, type Scene } from './moves'
@@ -23,6 +23,8 @@ export interface SearchOptions {
   windows: Windows
   bound: { weightedTardinessMin: number; weightedCompletionMin: number }
   seed: number
+  /** A plan to begin from, in place of the priority rules. */
+  from?: Placements
   /** Asked before each iteration with the number done so far: how much of the limit is used up, 1 at its end. */
   progress: (iterations: number) => number
 }
@@ -141,8 +143,8 @@ class Search {
   }
 
   run(): { best: Found | null; iterations: number; stuck: number | null } {
-    const { model, blocks, windows, progress } = this.options
-    for (const start of startingOrders(model, blocks, windows)) {
+    const { blocks, progress } = this.options
+    for (const start of this.starts()) {
       if (this.isDone()) break
       this.iterations++
       this.rebuild(start, this.cost)
@@ -156,6 +158,16 @@ class Search {
     while (this.best && !this.isDone()) this.step()
     const worst = this.failures.indexOf(Math.max(...this.failures))
     return { best: this.best, iterations: this.iterations, stuck: this.best ? null : (blocks[worst]?.tasks[0] ?? null) }
+  }
+
+  /** The plan to begin from in the order of its starts; the rules where it cannot be placed so, or there is none. */
+  private *starts(): Generator<number[]> {
+    const { model, blocks, windows, from } = this.options
+    if (from) {
+      const isFixed = blocks.map((block) => hasOneStart(block, windows))
+      yield blocks.map((block) => block.index).sort((x, y) => Number(isFixed[y]) - Number(isFixed[x]) || this.startOf(x, from.start) - this.startOf(y, from.start) || x - y)
+    }
+    if (!this.best) yield* startingOrders(model, blocks, windows)
   }
 
   private isDone(): boolean {
@@ -377,8 +389,6 @@ class Search {
     return ranks.sort((x, y) => (x.rank === y.rank ? 0 : x.rank - y.rank)).map(({ block }) => block)
   }
 }
-
-const copyOf = ({ start, maker, spot }: Placements): Placements => ({ start: start.slice(), maker: maker.slice(), spot: spot.slice() })
 
 function copyPlacement(from: Placements, to: Placements, task: number): void {
   to.start[task] = from.start[task] as number

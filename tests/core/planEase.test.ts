@@ -42,13 +42,11 @@ describe('closing windows', () => {
     // Of the 22 minutes that are missing a quarter can be had: with half of them it would end at 21.
     expect([startOf(tasks, 'mix'), startOf(tasks, 'pour')]).toEqual([6, 60])
   })
-  test('what is kept stays where it lies; what is new, or may be improved, is eased', () => {
+  test('what is kept stays where it lies, what is new is eased', () => {
     const early = tasksOf(pot).map((task) => ({ ...task, ...{ mix: { startMin: 2, endMin: 12 }, rest: { startMin: 12, endMin: 18 } }[task.id] }))
     expect(checkPlan(pot, early)).toEqual([])
     const kept = replan(pot, { keep: early, pins: [], tries: 10 })
     expect(kept.ok && kept.value.tasks.map((task) => task.startMin)).toEqual(early.map((task) => task.startMin))
-    const improved = replan(pot, { keep: early, pins: [], tries: 10, improves: true })
-    expect(improved.ok && startOf(improved.value.tasks, 'mix')).toBe(22)
     const fresh = replan(pot, { keep: [], pins: [], tries: 10 })
     expect(fresh.ok && startOf(fresh.value.tasks, 'mix')).toBe(22)
   })

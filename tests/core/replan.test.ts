@@ -105,6 +105,17 @@ describe('planning anew', () => {
     expect(twice).toMatchObject({ ok: false, code: 'infeasible' })
   })
 
+  test.each([1, 2, 5, 6])('asked to improve a poor plan it comes as near to no lateness as planning from nothing: workshop %d', (seed) => {
+    const tight = workshopCase({ jobs: 12, seed, mouldsPerJob: 0.3, slackDays: 2 })
+    const [poor, good] = [1, 400].map((iterations) => must(plan({ ...tight, limit: { iterations } }, clock)))
+    const improved = must(replan(tight, { keep: poor!.tasks, pins: [], tries: 400, improves: true }))
+    expect(checkPlan(tight, improved.tasks)).toEqual([])
+    expect(improved.objective.weightedTardinessMin).toBeLessThan(poor!.objective.weightedTardinessMin)
+    expect(improved.objective.weightedTardinessMin).toBeLessThanOrEqual(1.01 * good!.objective.weightedTardinessMin)
+    // What is as good as it was is not touched again.
+    const again = must(replan(tight, { keep: improved.tasks, pins: [], tries: 0, improves: true }))
+    expect(again.tasks).toEqual(improved.tasks)
+  })
   test('tells how far it is and stops when asked, with a whole plan', () => {
     const told: number[] = []
     const ill = withoutFirstMaker(request, 2880)
