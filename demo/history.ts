@@ -107,7 +107,7 @@ async function demouldAndJudge(manager: Who, planned: PlanView, past: Past): Pro
       await actOnPiece(who(task.personId), piece.id, kind, { version: version++, note }, at)
       return true
     }
-    if (!(await act('demoulded', demoulding, '')) && demoulding) continue
+    if (piece.state !== 'demoulded' && !(await act('demoulded', demoulding, '')) && demoulding) continue
     const verdict: Verdict = chance.happens(0.06) ? 'lost' : chance.happens(0.07) ? 'rework' : 'good'
     const judged = await act(verdict, packing, verdict === 'good' ? chance.pick(WHAT_WENT_WELL) : chance.pick(WHAT_WENT_WRONG))
     if (judged && chance.happens(0.15) && packing) await notePiece(who(packing.personId), piece.id, chance.pick(NEXT_TIME), new Date(Date.parse(packing.endAt) + 90 * MS_PER_MIN))

@@ -54,7 +54,8 @@ export async function loadDemo(knex: Knex, now: Date): Promise<void> {
     await liveThrough(ids.manager, takenAt, past)
     await deliver(ids.manager, taken.id, now)
   }
-  for (const order of OPEN_ORDERS) {
+  // In the order in which they were taken: what is lived through knows no order that comes later.
+  for (const order of [...OPEN_ORDERS].sort((x, y) => x.takenDay - y.takenDay)) {
     const { takenAt } = await take(order)
     if (order.takenDay <= -3) await liveThrough(ids.manager, takenAt, past)
   }

@@ -8,6 +8,9 @@ export const STARTING_SPREAD: Spread = { handsPct: 25, curesPct: 8, absencePct: 
 /** Enough for a chance to be right within about two in a hundred, nineteen times in twenty. */
 export const USUAL_RUNS = 2000
 
+/** So long after the end of a shift somebody stays for what a window would else close on, minutes: nobody leaves a mixed pot standing. A starting value. */
+export const STAYS_ON_MIN = 30
+
 const RUNS_PER_REPORT = 100
 /** Nine in ten of a normal distribution lie below so many standard deviations. */
 const NINE_IN_TEN = 1.2816
@@ -18,7 +21,8 @@ const NINE_IN_TEN = 1.2816
  * The plan is carried out again and again with chance: what hands do differs (log-normal, with the planned minutes as its
  * mean), cures differ too, makers miss shifts, pieces must be made again. Cures are planned in the cold and with a margin, so nine in ten are
  * taken to be done by their planned time. Makers, places and the order on everything shared stay the plan's, and nobody stands in for anybody. What a window closes on
- * is begun as soon as it can be, all else not before its planned time, so the odds are on the careful side;
+ * is begun as soon as it can be, also a little after the end of a shift (`STAYS_ON_MIN`); all else not before its planned time nor
+ * beyond a shift, so the odds are on the careful side;
  * dust beside an open pour is not looked at again. A job made again takes as long once more as from its first task to its last.
  * Source: Monte Carlo simulation of a fixed resource flow (Policella et al., partial order schedules, 2004).
  * @param planned the tasks of a correct plan, in request order
@@ -67,6 +71,8 @@ interface World {
   /** By task: where its planned duration lies in what it can be, in standard deviations from the middle. */
   planned: Float64Array
   maker: Int32Array
+  /** By task: how long after the end of a shift it may go on, minutes. */
+  staysOn: Float64Array
   shifts: Interval[][]
   /** By task: where its links begin in the lists below; one more at the end. */
   firstLink: Int32Array
@@ -95,6 +101,7 @@ function worldOf(request: PlanRequest, planned: readonly PlannedTask[], spread: 
     deviation,
     planned: Float64Array.from(tasks, (task, i) => (task.attended ? deviationOf(deviation[i] as number) / 2 : NINE_IN_TEN)),
     maker: Int32Array.from(planned, (task) => makerOf.get(task.maker ?? '') ?? -1),
+    staysOn: Float64Array.from(tasks, (task) => (closesOn.has(task.id) ? STAYS_ON_MIN : 0)),
     shifts: makers.map((maker) => [...maker.shifts].sort((x, y) => x[0] - y[0])),
     firstLink,
     linkFrom: Int32Array.from(links, ({ from }) => from),
@@ -119,17 +126,18 @@ function carryOut(world: World, absencePct: number, random: () => number): { end
     if (maker >= 0) {
       const own = shifts[maker] as Interval[]
       // What takes longer than a shift goes on to its end, and no further: the rest is somebody's overtime.
-      let at = nextShift[maker] as number
-      while (at < own.length && (own[at] as Interval)[1] <= from) at++
+      const staysOn = world.staysOn[i] as number
+      let at = staysOn > 0 ? Math.max(0, (nextShift[maker] as number) - 1) : (nextShift[maker] as number)
+      while (at < own.length && (own[at] as Interval)[1] + staysOn <= from) at++
       nextShift[maker] = at
       let placed = Infinity
       for (; at < own.length && placed === Infinity; at++) {
         const [opens, closes] = own[at] as Interval
         const begin = Math.max(opens, from)
-        if (begin + Math.min(duration, closes - opens) <= closes) placed = begin
+        if (begin + Math.min(duration, closes - opens) <= closes + staysOn) placed = begin
       }
       if (placed === Infinity) placed = Math.max(from, world.horizon)
-      else duration = Math.min(duration, (own[at - 1] as Interval)[1] - placed)
+      else duration = Math.min(duration, (own[at - 1] as Interval)[1] + staysOn - placed)
       from = placed
     }
     start[i] = from

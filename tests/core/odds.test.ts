@@ -76,6 +76,17 @@ describe('odds', () => {
     expect(missed(32, 80, 'm')).toBeGreaterThan(35)
     expect(missed(32, 80, 'm')).toBeLessThan(65)
   })
+  test('a mixed pot is poured though the shift has ended, but what no window closes on waits for the next', () => {
+    const evening = (maxMin: number | null): PlanRequest => ({
+      ...small, makers: [{ id: 'm', skills: [], shifts: [[0, 480], [1440, 1920]] }], jobs: [{ id: 'a', dueMin: 600 }],
+      tasks: [{ id: 'mix', job: 'a', durationMin: 60, attended: true }, { id: 'pour', job: 'a', durationMin: 10, attended: true }], lags: [{ from: 'mix', to: 'pour', maxMin }],
+    })
+    const at = (id: string, startMin: number, endMin: number) => ({ id, startMin, endMin, maker: 'm', station: null, place: null })
+    // Mixed until the very minute in which pouring must begin to be done within the shift.
+    const told = (maxMin: number | null) => odds(evening(maxMin), [at('mix', 410, 470), at('pour', 470, 480)], options({ runs: 1000, spread: { handsPct: 4, curesPct: 0, absencePct: 0 } }))[0]!
+    expect(told(30)).toMatchObject({ keptPct: 100, windowMissedPct: 0 })
+    expect(told(null).keptPct).toBeLessThan(65)
+  })
   test('the chance to be made again is the chance not to be ready', () => {
     const request: PlanRequest = { ...small, jobs: [{ id: 'a', dueMin: 9000 }, { id: 'b', dueMin: 9000 }] }
     const alone: PlanRequest = { ...request, jobs: [{ id: 'a', dueMin: 1500 }, { id: 'b', dueMin: 9000 }] }

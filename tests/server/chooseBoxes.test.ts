@@ -20,7 +20,7 @@ const workroom = (rackCm2: number, box: Workroom['box']): Workroom => ({
   moulds: [], range: { coldC: 20, warmC: 20 }, box,
 })
 const warm: HeatedBox = { tempC: 40, areaCm2: 400, runs: [[0, 30 * 1440]] }
-const none: Paths = { sandLines: new Set(), boxLines: new Set(), impossible: new Map() }
+const none: Paths = { sandLines: new Set(), boxLines: new Set(), edgeLines: new Set(), impossible: new Map() }
 
 async function chosen(lines: PlanLine[], room: Workroom, isStable = false, paths = none) {
   const asked: (readonly string[])[] = []

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals'
-import { planRequest, type LinePaths, type PlanLine } from '../../core/batch'
+import { leaveTime, planRequest, type LinePaths, type PlanLine, type PlanQuestion } from '../../core/batch'
 import { plan } from '../../core/plan'
 import { choosePaths } from '../../server/services/planning/choosePaths'
 import { planTogether } from '../../server/services/planning/planTogether'
@@ -16,6 +16,7 @@ const workroom = {
   range: { coldC: 20, warmC: 20 },
   box: null,
 }
+const once = (question: PlanQuestion, edgeLines: ReadonlySet<number>) => leaveTime(question, { edgeLines, planned: [] })
 const solve = (request: ReturnType<typeof planRequest>['request']) => Promise.resolve(plan(request, { now: () => 0, startedAt: 0 }))
 
 /** A line whose face was poured at minute −100, so its back is due before minute 620. */
@@ -27,8 +28,8 @@ function begunLine(id: number, recoat: 'either' | 'tack'): PlanLine {
 
 async function together(lines: PlanLine[]) {
   const ask = (some: PlanLine[], paths: LinePaths, iterations: number) => planRequest({ horizonMin: HORIZON_MIN, lines: some, resins: new Map([[1, resin]]), workroom, rules, paths, iterations, seed: 1 })
-  const alone = await choosePaths(lines, (line, paths) => solve(ask([line], paths, 5).request))
-  return { alone, ...(await planTogether(lines, alone, (some, paths) => ask(some, paths, 20), ({ request }) => solve(request))) }
+  const alone = await choosePaths(lines, (line, paths, edgeLines) => solve(once(ask([line], paths, 5), edgeLines)))
+  return { alone, ...(await planTogether(lines, alone, (some, paths) => ask(some, paths, 20), (question, edgeLines) => solve(once(question, edgeLines)))) }
 }
 
 test('lines that each fit alone and not together: one is sanded first, all are planned', async () => {
@@ -45,4 +46,17 @@ test('where nobody may sand, the one left over is named with the reason and the 
   expect(paths.impossible.size).toBeGreaterThan(0)
   expect([...paths.impossible.values()][0]![0]).toMatch(/found no time/)
   expect(question.request.jobs.length).toBe(1 + 3 - paths.impossible.size)
+})
+
+test('a window that can only be met at its end is used to its end before anything is sanded', async () => {
+  const line = begunLine(1, 'either')
+  const unpoured = { ...line, pots: line.pots.map((pot) => ({ ...pot, pouredMin: null })), recipe: { ...line.recipe, layers: line.recipe.layers.map((each) => ({ ...each, pourMin: 5 })) } }
+  /** Two shifts every third day. Poured by 360 at the latest, the face can be recoated up to 1080, or to 1050 with half an hour left; mixed from the second shift's begin on, the back is poured 15 min after it. */
+  const from = (secondShift: number) => {
+    const shifts = Array.from({ length: 6 }, (_, i): [number, number][] => [[300, 360], [secondShift, secondShift + 90]].map(([opens, closes]): [number, number] => [i * 4320 + opens!, i * 4320 + closes!])).flat()
+    const ask = (some: PlanLine[], paths: LinePaths) => planRequest({ horizonMin: HORIZON_MIN, lines: some, resins: new Map([[1, resin]]), workroom: { ...workroom, makers: [{ ...workroom.makers[0]!, shifts }] }, rules, paths, iterations: 5, seed: 1 })
+    return choosePaths([unpoured], (one, paths, edgeLines) => solve(once(ask([one], paths), edgeLines)))
+  }
+  const [early, edge, late] = [await from(1000), await from(1045), await from(1200)]
+  expect([early, edge, late].map(({ edgeLines, sandLines, impossible }) => [edgeLines.size, sandLines.size, impossible.size])).toEqual([[0, 0, 0], [1, 0, 0], [0, 1, 0]])
 })

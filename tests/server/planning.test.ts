@@ -88,7 +88,7 @@ describe('a promise', () => {
   })
   const solved = plan(question.request, { now: () => 0, startedAt: 0 })
   const names = { meaning: question.meaning, person: () => 'Wren', order: () => 'Two plaques', timeZone: 'UTC', origin, resins: new Map<number, string>(), placeKinds: new Map([['r9', 'box']]) }
-  const paths = { sandLines: new Set<number>(), boxLines: new Set<number>(), impossible: new Map<number, string[]>() }
+  const paths = { sandLines: new Set<number>(), boxLines: new Set<number>(), edgeLines: new Set<number>(), impossible: new Map<number, string[]>() }
   const none = new Map<number, PromiseOdds>()
 
   test('is kept or missed by so many minutes, with the reasons', () => {

@@ -5,7 +5,10 @@ import type { PlanTaskRow } from '~~/shared/types'
 /** A week of the plan on paper: a row for each maker, a column for each day. */
 const plan = usePlanStore()
 const workshop = useWorkshopStore()
-const { ready, failure, again } = useLoading(() => plan.load())
+const { ready, failure, again } = useLoading(async () => {
+  await plan.load()
+  openNextWork()
+})
 const { clock } = useWhen()
 const DAYS = 7
 const monday = ref(DateTime.now().setZone(workshop.timeZone).startOf('week'))
@@ -17,6 +20,11 @@ const rows = computed(() => (workshop.workshop?.people ?? []).map((person) => ({
   days: days.value.map((day) => hands.value.filter((task) => task.personId === person.id && DateTime.fromISO(task.startAt, { zone: workshop.timeZone }).hasSame(day, 'day'))),
 })))
 const promised = computed(() => days.value.map((day) => (plan.plan?.promises ?? []).filter((promise) => DateTime.fromISO(promise.promisedAt, { zone: workshop.timeZone }).hasSame(day, 'day'))))
+/** On a Saturday evening the week that matters is the next one. */
+function openNextWork(): void {
+  const next = hands.value.find((task) => Date.parse(task.endAt) > Date.now())
+  if (next) monday.value = DateTime.fromISO(next.startAt, { zone: workshop.timeZone }).startOf('week')
+}
 const isEmpty = computed(() => rows.value.every((row) => row.days.every((list) => list.length === 0)))
 const letterOf = (task: PlanTaskRow) => plan.potById.get(task.potId ?? 0)?.letter
 const print = () => window.print()

@@ -1,4 +1,4 @@
-import type { LinePaths, PlanLine } from '../../../core/batch'
+import { leaveTime, type LinePaths, type PlanLine } from '../../../core/batch'
 import type { Pin, PlanAnswer, PlannedTask, PlanRequest, PlanWork } from '../../../core/plan'
 import type { Result } from '../../../core/result'
 import type { AskKind, PlanTerms } from '../../../shared/types'
@@ -42,7 +42,10 @@ export async function planAll(situation: Situation, { kind, terms, keep, gathers
       held = earlier ? holdBegun(question, earlier, withHands) : []
       return question
     }
-    return planTogether(where.lines, paths, ask, ({ request }) => solve({ request, pins: known([...held, ...pins], request), keep: beside, improves, tries: TRIES }))
+    return planTogether(where.lines, paths, ask, (question, edgeLines) => {
+      const request = leaveTime(question, { edgeLines, planned: beside ?? [] })
+      return solve({ request, pins: known([...held, ...pins], request), keep: beside, improves, tries: TRIES })
+    })
   }
   const alone = await pathsOf(situation, keep, kind, solve)
   let withHands = true
@@ -62,12 +65,13 @@ export async function planAll(situation: Situation, { kind, terms, keep, gathers
 async function pathsOf({ lines, ask }: Situation, keep: KeptPlan | null, kind: AskKind, solve: Solve): Promise<Paths> {
   const isKnown = (line: PlanLine) => kind !== 'afresh' && keep?.lineIds.has(line.id) === true
   const isBegun = (line: PlanLine) => line.pots.some((pot) => pot.pouredMin !== null)
-  const chosen = await choosePaths(lines.filter((line) => !isKnown(line)), (line, paths) => solve({ request: ask([line], paths, ITERATIONS_ALONE).request, pins: [], keep: null, improves: false, tries: 0 }))
+  const chosen = await choosePaths(lines.filter((line) => !isKnown(line)), (line, paths, edgeLines) => solve({ request: leaveTime(ask([line], paths, ITERATIONS_ALONE), { edgeLines, planned: [] }), pins: [], keep: null, improves: false, tries: 0 }))
   const [sanded, heated] = [new Set(keep?.sandLines), new Set(keep?.boxLines)]
   const idsOf = (some: readonly PlanLine[]) => some.map((line) => line.id)
   return {
     sandLines: new Set([...chosen.sandLines, ...idsOf(lines.filter((line) => isKnown(line) && sanded.has(line.id)))]),
     boxLines: new Set(idsOf(lines.filter((line) => (isKnown(line) || isBegun(line)) && heated.has(line.id)))),
+    edgeLines: chosen.edgeLines,
     impossible: chosen.impossible,
   }
 }
