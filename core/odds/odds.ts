@@ -1,5 +1,5 @@
 import { seededRandom, type Interval, type PlannedTask, type PlanRequest, type PlanTask } from '../plan'
-import { linksOf } from './linksOf'
+import { linksOf, type Link } from './linksOf'
 import type { JobOdds, OddsOptions, Spread } from './types'
 
 /** What is assumed until the notebook tells more: starting values, to be replaced by the studio's own. */
@@ -10,6 +10,9 @@ export const USUAL_RUNS = 2000
 
 /** So long after the end of a shift somebody stays for what a window would else close on, minutes: nobody leaves a mixed pot standing. A starting value. */
 export const STAYS_ON_MIN = 30
+
+/** So far ahead it is plain whether something is late, minutes. A starting value. */
+const FORESEEN_MIN = 90
 
 const RUNS_PER_REPORT = 100
 /** Nine in ten of a normal distribution lie below so many standard deviations. */
@@ -22,7 +25,7 @@ const NINE_IN_TEN = 1.2816
  * mean), cures differ too, makers miss shifts, pieces must be made again. Cures are planned in the cold and with a margin, so nine in ten are
  * taken to be done by their planned time. Makers, places and the order on everything shared stay the plan's, and nobody stands in for anybody. What a window closes on
  * is begun as soon as it can be, also a little after the end of a shift (`STAYS_ON_MIN`); all else not before its planned time nor
- * beyond a shift, so the odds are on the careful side;
+ * beyond a shift, so the odds are on the careful side; nobody mixes before it is plain that there can be poured (`FORESEEN_MIN`);
  * dust beside an open pour is not looked at again. A job made again takes as long once more as from its first task to its last.
  * Source: Monte Carlo simulation of a fixed resource flow (Policella et al., partial order schedules, 2004).
  * @param planned the tasks of a correct plan, in request order
@@ -87,8 +90,9 @@ function worldOf(request: PlanRequest, planned: readonly PlannedTask[], spread: 
   const indexOf = new Map(tasks.map((task, i) => [task.id, i]))
   const makerOf = new Map(makers.map((maker, m) => [maker.id, m]))
   const deviation = Float64Array.from(tasks, (task) => (certain.has(task.id) ? 0 : task.attended ? spread.handsPct : spread.curesPct))
-  const links = linksOf(request, planned).sort((x, y) => x.to - y.to)
   const windows = request.lags.flatMap((lag) => (lag.maxMin === null || lag.maxMin === undefined ? [] : [{ from: indexOf.get(lag.from) ?? 0, to: indexOf.get(lag.to) ?? 0, maxMin: lag.maxMin }]))
+  const carriedOut = linksOf(request, planned)
+  const links = [...carriedOut, ...foreseen(carriedOut, windows, planned)].sort((x, y) => x.to - y.to)
   const closesOn = new Set(windows.map(({ to }) => tasks[to]?.id))
   const firstLink = new Int32Array(tasks.length + 1)
   for (const { to } of links) firstLink[to + 1] = (firstLink[to + 1] as number) + 1
@@ -109,6 +113,21 @@ function worldOf(request: PlanRequest, planned: readonly PlannedTask[], spread: 
     windows,
     horizon: request.horizonMin,
   }
+}
+
+/**
+ * Nobody mixes a pot while what its pour waits for is plainly late: what is begun already, and comes before both by the plan,
+ * holds the mixing up as long as it would hold up the pour.
+ */
+function foreseen(links: readonly Link[], windows: World['windows'], planned: readonly PlannedTask[]): Link[] {
+  const startOf = (task: number) => planned[task]?.startMin ?? 0
+  const into = new Map<number, Link[]>()
+  for (const link of links) into.set(link.to, [...(into.get(link.to) ?? []), link])
+  return windows.flatMap(({ from, to }) => {
+    const apartMin = startOf(to) - startOf(from)
+    if (apartMin > FORESEEN_MIN) return []
+    return (into.get(to) ?? []).filter((link) => startOf(link.from) < startOf(from)).map((link): Link => ({ from: link.from, to: from, waitMin: link.waitMin - apartMin }))
+  })
 }
 
 function carryOut(world: World, absencePct: number, random: () => number): { end: Float64Array; missed: Uint8Array } {

@@ -5,8 +5,8 @@ import { cautionsFor } from '../../app/utils/cautions'
 import { hasReached, nextOpening, whatNow } from '../../app/utils/nextOpening'
 import { readableOn } from '../../app/utils/readableOn'
 import { whyThenWords } from '../../app/utils/whyThenWords'
-import { BINDINGS } from '../../core/plan'
-import type { PieceRow } from '../../shared/types'
+import { BINDINGS, type Binding } from '../../core/plan'
+import type { PieceRow, PlanTaskRow } from '../../shared/types'
 
 const piece = (changes: Partial<PieceRow> = {}): PieceRow => ({
   id: 1, number: 1, state: 'curing', orderId: 1, orderTitle: '', recipeId: 1, recipeName: '', layerName: '', letter: 'A', tint: '#444444', resinId: 1, placeId: 1, footprintCm2: 1,
@@ -38,11 +38,17 @@ test('changes name the field, what it was and what it is', () => {
 })
 test('letters stay readable on any tint', () => expect([readableOn('#f4f1ea'), readableOn('#26221f')]).toEqual(['#1d1a15', '#fbf8f0']))
 test('every reason has its words, and no caution stands twice', () => {
-  const words = BINDINGS.map((binding) => whyThenWords({ binding, kind: 'mix', withKey: null }, undefined, 'Somebody'))
-  words.push(whyThenWords({ binding: 'lag', kind: 'mix', withKey: 'clock' }, undefined, 'Somebody'))
+  const at = (hour: number) => new Date(Date.UTC(2026, 2, 2, hour)).toISOString()
+  const own = (changes: { binding: Binding; kind?: PlanTaskRow['kind']; withKey?: string | null }) => ({ kind: 'mix' as const, withKey: null, startAt: at(10), ...changes })
+  const words = BINDINGS.map((binding) => whyThenWords(own({ binding }), undefined, 'Somebody'))
+  words.push(whyThenWords(own({ binding: 'lag', withKey: 'clock' }), undefined, 'Somebody'))
   expect(new Set(words).size).toBe(BINDINGS.length + 1)
   expect(words.at(-1)).toContain('resin')
-  expect(whyThenWords({ binding: 'lag', kind: 'pour', withKey: 'clock' }, undefined, 'Somebody')).toBe(words[BINDINGS.indexOf('lag')])
+  expect(whyThenWords(own({ binding: 'lag', kind: 'pour', withKey: 'clock' }), undefined, 'Somebody')).toBe(words[BINDINGS.indexOf('lag')])
+  // What it waits for lies before it; what its window must not close for lies after it.
+  const other = (hour: number) => ({ title: 'pour back', startAt: at(hour) }) as PlanTaskRow
+  expect(whyThenWords(own({ binding: 'lag', kind: 'pour' }), other(8), 'Somebody')).toBe('It comes after “pour back”, as soon as the wait between the two is over.')
+  expect(whyThenWords(own({ binding: 'lag', kind: 'pour' }), other(20), 'Somebody')).toBe('Any sooner, and the window that it opens would close too soon for “pour back”.')
   const lines = cautionsFor(['liquid', 'heat', 'liquid'])
   expect(new Set(lines).size).toBe(lines.length)
 })

@@ -87,6 +87,21 @@ describe('odds', () => {
     expect(told(30)).toMatchObject({ keptPct: 100, windowMissedPct: 0 })
     expect(told(null).keptPct).toBeLessThan(65)
   })
+  test('nobody mixes a pot while the paint that it is poured over is plainly still wet', () => {
+    const wet = (paintMin: number): PlanRequest => ({
+      ...small, makers: [{ id: 'm', skills: [], shifts: [[0, 5000]] }], jobs: [{ id: 'a' }],
+      tasks: [{ id: 'dries', job: 'a', durationMin: paintMin, attended: false }, { id: 'mix', job: 'a', durationMin: 10, attended: true }, { id: 'pour', job: 'a', durationMin: 10, attended: true }],
+      lags: [{ from: 'dries', to: 'pour' }, { from: 'mix', to: 'pour', minMin: 6, maxMin: 30 }],
+    })
+    const at = (id: string, startMin: number, endMin: number, maker: string | null) => ({ id, startMin, endMin, maker, station: null, place: null })
+    // One cure in ten ends late, here by hours.
+    const [one] = odds(wet(1440), [at('dries', 0, 1440, null), at('mix', 1424, 1434, 'm'), at('pour', 1440, 1450, 'm')], options({ runs: 1000, spread: { handsPct: 0, curesPct: 30, absencePct: 0 } }))
+    expect(one!.windowMissedPct).toBe(0)
+    expect(one!.readyMin90).toBeGreaterThanOrEqual(1450)
+    // What begins only after the mixing is not foreseen.
+    const [blind] = odds(wet(60), [at('dries', 1430, 1490, null), at('mix', 1424, 1434, 'm'), at('pour', 1490, 1500, 'm')], options({ runs: 1000, spread: { handsPct: 0, curesPct: 30, absencePct: 0 } }))
+    expect(blind!.windowMissedPct).toBeGreaterThan(50)
+  })
   test('the chance to be made again is the chance not to be ready', () => {
     const request: PlanRequest = { ...small, jobs: [{ id: 'a', dueMin: 9000 }, { id: 'b', dueMin: 9000 }] }
     const alone: PlanRequest = { ...request, jobs: [{ id: 'a', dueMin: 1500 }, { id: 'b', dueMin: 9000 }] }
