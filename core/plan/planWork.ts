@@ -13,10 +13,12 @@ export interface PlanWork {
   improves: boolean
   /** How often what slipped is tried otherwise, where a plan is kept. */
   tries: number
+  /** Whether it is to fit beside what is kept or not at all: else all is planned afresh where that leaves no room. */
+  mustFit?: boolean
 }
 
-/** Does it: afresh by `plan`, else by `replan`; and afresh too where what is kept leaves no room. */
-export function planWork({ request, pins, keep, improves, tries }: PlanWork, clock: PlanClock, onProgress?: (done: number) => boolean): Result<PlanAnswer> {
+/** Does it: afresh by `plan`, else by `replan`; and afresh too where what is kept leaves no room and need not be kept. */
+export function planWork({ request, pins, keep, improves, tries, mustFit = false }: PlanWork, clock: PlanClock, onProgress?: (done: number) => boolean): Result<PlanAnswer> {
   const kept = keep === null ? null : replan(request, { keep, pins, improves, tries, onProgress })
-  return kept === null || (!kept.ok && kept.code === 'not-found') ? plan(request, clock, { pins, onProgress }) : kept
+  return kept === null || (!kept.ok && kept.code === 'not-found' && !mustFit) ? plan(request, clock, { pins, onProgress }) : kept
 }

@@ -5,6 +5,7 @@ import type { GatheredMix } from '../../../shared/types'
 import type { StoredPot } from '../../db/pots'
 import type { Paths } from './choosePaths'
 import { lateLines } from './lateLines'
+import { oddsOf, type Weigh } from './oddsOf'
 import type { Together } from './planTogether'
 import { corePortion } from './portionsOf'
 import { potFields } from './potFields'
@@ -22,6 +23,9 @@ const NEAR_MIN = 2 * MINUTES_PER_DAY
 const MOST_TRIED = 10
 /** A mix less is worth so much weighted completion, an hour of a commission's; a starting value. */
 const WORTH_MIN = 3 * 60
+/** Nobody's window may come to close on somebody so much more often for it, per cent, found in so few runs; starting values. */
+const MORE_MISSED_PCT = 5
+const ROUGH_RUNS = 300
 
 interface Pair {
   x: StoredPot
@@ -31,23 +35,37 @@ interface Pair {
 }
 
 /**
- * Mixes pots of different orders as one where that misses no promise by more: one mix less to weigh and stir, and the film
- * of one cup. Those of one colour and mixed at nearly the same time come first; what people gathered may grow too.
+ * Mixes pots of different orders as one where that misses no promise by more and no window more often: one mix less to weigh
+ * and stir, and the film of one cup; but several pours that must all come in time. Those of one colour and mixed at nearly the same time come first; what people gathered may grow too.
  * @param planAgain the plan in another situation, beside the one so far
  */
-export async function gatherMixes(planned: Together, asked: Situation, planAgain: (where: Situation, paths: Paths, so: PlanAnswer) => Promise<Together>): Promise<Gathered> {
+export async function gatherMixes(planned: Together, asked: Situation, weigh: Weigh, planAgain: (where: Situation, paths: Paths, so: PlanAnswer) => Promise<Together>): Promise<Gathered> {
   let best: Together & { situation: Situation } = { ...planned, situation: asked }
   const failed = new Set<string>()
+  let missed: ReadonlyMap<number, number> | null = null
   for (let tried = 0; tried < MOST_TRIED && best.solved.ok; tried++) {
     const pair = nextPair(best, failed)
     if (!pair) break
     const { situation, paths, solved } = best
     const where = situation.withPots(merged(situation.pots, pair, situation.shelf))
     const again = await planAgain(where, paths, solved.value)
-    if (again.paths.impossible.size <= paths.impossible.size && isWorthIt(again, best)) best = { ...again, situation: where }
-    else failed.add(keyOf(pair))
+    if (again.paths.impossible.size > paths.impossible.size || !isWorthIt(again, best)) {
+      failed.add(keyOf(pair))
+      continue
+    }
+    missed ??= await windowsMissed(best, weigh)
+    const missedThen = await windowsMissed({ ...again, situation: where }, weigh)
+    if ([...missedThen].some(([order, pct]) => pct > (missed?.get(order) ?? 0) + MORE_MISSED_PCT)) failed.add(keyOf(pair))
+    else [best, missed] = [{ ...again, situation: where }, missedThen]
   }
   return { ...best, mixes: mixesOf(asked, best.situation) }
+}
+
+/** How often each order misses a window, per cent. */
+async function windowsMissed({ solved, question, situation }: Together & { situation: Situation }, weigh: Weigh): Promise<Map<number, number>> {
+  const { orders, lines, basis, origin } = situation
+  const odds = solved.ok ? await oddsOf(solved.value, { question, orders, lines, basis, origin }, weigh, ROUGH_RUNS) : []
+  return new Map([...odds].map(([order, { windowMissedPct }]) => [order, windowMissedPct]))
 }
 
 const keyOf = ({ x, y }: Pick<Pair, 'x' | 'y'>) => `${x.id}/${y.id}/${x.portions.length}/${y.portions.length}`

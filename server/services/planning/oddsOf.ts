@@ -22,9 +22,10 @@ export interface OddsContext {
 /**
  * The odds of each order's promise: the plan is carried out again and again with chance (`core/odds`).
  * A commission must be made again when one of the pieces that are not judged yet fails; a market takes what is ready.
+ * @param runs how often
  * @returns by order; orders of which nothing is planned are left out
  */
-export async function oddsOf(plan: PlanAnswer, { question, orders, lines, basis, origin }: OddsContext, weigh: Weigh): Promise<Map<number, PromiseOdds>> {
+export async function oddsOf(plan: PlanAnswer, { question, orders, lines, basis, origin }: OddsContext, weigh: Weigh, runs = USUAL_RUNS): Promise<Map<number, PromiseOdds>> {
   const orderOf = new Map(orders.flatMap((order) => order.lines.map((line) => [line.id, order.id] as const)))
   const { request, meaning } = question
   const jobOf = (taskId: string) => {
@@ -39,7 +40,7 @@ export async function oddsOf(plan: PlanAnswer, { question, orders, lines, basis,
   const left = new Map(lines.map((line) => [line.id, line.quantity - line.judged.size]))
   const pieces = (order: Order) => order.lines.reduce((sum, line) => sum + (left.get(line.id) ?? 0), 0)
   const againPct = Object.fromEntries(orders.filter((order) => order.kind === 'commission').map((order) => [String(order.id), 100 * (1 - (basis.yieldPct / 100) ** pieces(order))]))
-  const found = await weigh({ request: byOrder, planned: plan.tasks, options: { runs: USUAL_RUNS, seed: 1, spread: { ...STARTING_SPREAD, handsPct: basis.handsPct }, againPct, certain: request.tasks.flatMap(({ id }) => (isOfClock(id) ? [id] : [])) } })
+  const found = await weigh({ request: byOrder, planned: plan.tasks, options: { runs, seed: 1, spread: { ...STARTING_SPREAD, handsPct: basis.handsPct }, againPct, certain: request.tasks.flatMap(({ id }) => (isOfClock(id) ? [id] : [])) } })
   const at = (minute: number) => new Date(origin.getTime() + minute * MS_PER_MIN).toISOString()
   return new Map(found.flatMap(({ job, keptPct, readyMin90, windowMissedPct }) => (job === 'none' ? [] : [[Number(job), { keptPct: keptPct ?? 100, safeAt: at(readyMin90), windowMissedPct, basis }]])))
 }

@@ -6,6 +6,7 @@ import type { KeptPlan } from '../../db/plans'
 import { chooseBoxes } from './chooseBoxes'
 import { choosePaths, type Paths } from './choosePaths'
 import { gatherMixes, type Gathered } from './gatherMixes'
+import type { Weigh } from './oddsOf'
 import { planTogether } from './planTogether'
 import { holdBegun, ITERATIONS, keptTasks, type Situation } from './situation'
 import { pinsOf } from './terms'
@@ -24,18 +25,19 @@ export interface PlanAllOptions {
   /** Whether pots of different orders may be mixed as one. */
   gathers: boolean
   solve: Solve
+  weigh: Weigh
 }
 
 /**
  * Chooses for all lines together: tack window or sanding, rack or heated box, own pots or shared ones; and plans them
  * from the situation's instant on.
  */
-export async function planAll(situation: Situation, { kind, terms, keep, gathers, solve }: PlanAllOptions): Promise<Gathered> {
+export async function planAll(situation: Situation, { kind, terms, keep, gathers, solve, weigh }: PlanAllOptions): Promise<Gathered> {
   const earlier = keep === null ? null : keptTasks(keep, situation.origin)
   const pins = pinsOf(terms, situation.origin)
   const kept = kind === 'afresh' ? null : earlier
 
-  const together = (where: Situation, paths: Paths, beside: readonly PlannedTask[] | null, withHands: boolean, improves: boolean) => {
+  const together = (where: Situation, paths: Paths, { beside, withHands, improves, mustFit = false }: { beside: readonly PlannedTask[] | null; withHands: boolean; improves: boolean; mustFit?: boolean }) => {
     let held: Pin[] = []
     const ask = (some: PlanLine[], chosen: LinePaths) => {
       const question = where.ask(some, chosen, ITERATIONS)
@@ -44,21 +46,22 @@ export async function planAll(situation: Situation, { kind, terms, keep, gathers
     }
     return planTogether(where.lines, paths, ask, (question, edgeLines) => {
       const request = leaveTime(question, { edgeLines, planned: beside ?? [] })
-      return solve({ request, pins: known([...held, ...pins], request), keep: beside, improves, tries: TRIES })
-    })
+      return solve({ request, pins: known([...held, ...pins], request), keep: beside, improves, tries: TRIES, mustFit })
+    }, !mustFit)
   }
   const alone = await pathsOf(situation, keep, kind, solve)
   let withHands = true
-  let planned = await together(situation, alone, kept, withHands, kind === 'improve')
+  const first = () => together(situation, alone, { beside: kept, withHands, improves: kind === 'improve' })
+  let planned = await first()
   // What hands have begun or are about to gives way where nothing else does.
   if (earlier && (!planned.solved.ok || planned.paths.impossible.size > alone.impossible.size)) {
     withHands = false
-    planned = await together(situation, alone, kept, withHands, kind === 'improve')
+    planned = await first()
   }
   const isStable = kind === 'keep'
-  const again = (where: Situation, paths: Paths, beside: readonly PlannedTask[]) => together(where, paths, beside, withHands, !isStable)
+  const again = (where: Situation, paths: Paths, beside: readonly PlannedTask[]) => together(where, paths, { beside, withHands, improves: !isStable, mustFit: true })
   const heated = await chooseBoxes(planned, { lines: situation.lines, mayBeHeated: situation.mayBeHeated, isStable, planAgain: (paths, beside) => again(situation, paths, beside) })
-  return gathers ? gatherMixes(heated, situation, (where, paths, so) => again(where, paths, so.tasks)) : { ...heated, situation, mixes: [] }
+  return gathers ? gatherMixes(heated, situation, weigh, (where, paths, so) => again(where, paths, so.tasks)) : { ...heated, situation, mixes: [] }
 }
 
 /** Lines that were planned before keep the path they took; the others are tried alone. What is begun does not leave the heated box. */

@@ -13,19 +13,21 @@ export interface Together {
  * Plans the lines beside each other. One that finds no room there uses its windows to their end, is then taken out of the
  * heated box, then sanded between its layers if its recipe allows, and otherwise left out with the reason, so that the
  * promises of the others still stand.
+ * @param gives false where the lines are to fit as they are chosen, or not at all
  */
 export async function planTogether(
   lines: readonly PlanLine[],
   chosen: Paths,
   ask: (lines: PlanLine[], paths: LinePaths) => PlanQuestion,
   solve: (question: PlanQuestion, edgeLines: ReadonlySet<number>) => Promise<Result<PlanAnswer>>,
+  gives = true,
 ): Promise<Together> {
   const [sandLines, boxLines, edgeLines, impossible] = [new Set(chosen.sandLines), new Set(chosen.boxLines), new Set(chosen.edgeLines), new Map(chosen.impossible)]
   for (;;) {
     const question = ask(lines.filter((line) => !impossible.has(line.id)), { sandLines, boxLines })
     const solved = await solve(question, edgeLines)
     const stuck = solved.ok ? undefined : stuckLine(solved.issues[0]?.path ?? '', question, lines)
-    if (solved.ok || !stuck) return { question, solved, paths: { sandLines, boxLines, edgeLines, impossible } }
+    if (solved.ok || !stuck || !gives) return { question, solved, paths: { sandLines, boxLines, edgeLines, impossible } }
     if (!edgeLines.has(stuck.id)) edgeLines.add(stuck.id)
     else if (boxLines.has(stuck.id) && !isInBox(stuck)) boxLines.delete(stuck.id)
     else if (mayBeSanded(stuck) && !sandLines.has(stuck.id)) sandLines.add(stuck.id)

@@ -2,7 +2,7 @@ import { isBoxTask, type PlanQuestion } from '../../../core/batch'
 import { checkPlan, type PlanAnswer, type PlanRequest } from '../../../core/plan'
 import type { GatheredMix, PromiseOdds, PromiseRow } from '../../../shared/types'
 import type { NewPlanTask } from '../../db/plans'
-import { oddsOf, type Weigh } from './oddsOf'
+import { oddsOf } from './oddsOf'
 import { planAll, type PlanAllOptions } from './planAll'
 import { promiseOf } from './promiseOf'
 import type { Situation } from './situation'
@@ -21,17 +21,13 @@ export interface WorkedOut {
   mixes: GatheredMix[]
 }
 
-export interface WorkOutOptions extends PlanAllOptions {
-  weigh: Weigh
-}
-
 /** Plans what is left of all accepted orders from the situation's instant on, proven by the core's checker. */
-export async function workOut(asked: Situation, { weigh, ...options }: WorkOutOptions): Promise<WorkedOut> {
+export async function workOut(asked: Situation, options: PlanAllOptions): Promise<WorkedOut> {
   const { situation, question, solved, paths, mixes } = await planAll(asked, options)
   const { origin, lines, orders, people, basis } = situation
   if (solved.ok) requireProven(question.request, solved.value)
 
-  const odds = solved.ok ? await oddsOf(solved.value, { question, orders, lines, basis, origin }, weigh) : new Map<number, PromiseOdds>()
+  const odds = solved.ok ? await oddsOf(solved.value, { question, orders, lines, basis, origin }, options.weigh) : new Map<number, PromiseOdds>()
   const titles = new Map(orders.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)))
   const resins = new Map([...situation.arrivals.keys()].map((pot) => [pot, situation.shelf.resins.get(situation.pots.find((one) => one.id === pot)?.resinId ?? 0)?.name ?? 'its resin']))
   const names = { meaning: question.meaning, person: (maker: string | null) => people.get(maker ?? '') ?? 'nobody', order: (lineId: number) => titles.get(lineId) ?? '', timeZone: situation.timeZone, origin, resins, placeKinds: new Map(question.request.places.map((place) => [place.id, place.kind])) }
