@@ -25,7 +25,7 @@ const MOST_TRIED = 10
 const WORTH_MIN = 3 * 60
 /** Nobody's window may come to close on somebody so much more often for it, per cent, found in so few runs; starting values. */
 const MORE_MISSED_PCT = 5
-const ROUGH_RUNS = 300
+const ROUGH_RUNS = 1000
 
 interface Pair {
   x: StoredPot
