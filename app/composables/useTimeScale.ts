@@ -7,7 +7,7 @@ export const SPANS = [{ hours: 1, name: '1 h' }, { hours: 4, name: '4 h' }, { ho
 const NARROWEST = 420
 /** In views: what is drawn to either side, and by how much that moves at once. */
 const BESIDE_VIEWS = 0.5
-const STEP_VIEWS = 0.25
+const STEP_VIEWS = 0.0625
 
 /**
  * The time that a scrolled frame shows; only what lies near is drawn.
