@@ -87,23 +87,26 @@ const reachable = computed(() => (whereOf.value.has(chosen ?? '') ? chosen : dra
 /** The day at the left edge; scrolling within it draws nothing anew. */
 const dayFormatter = computed(() => new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone }))
 const leftDay = computed(() => dayFormatter.value.format(scale.leftMs.value).replace(',', ''))
-const days = computed(() => {
-  const { fromMs, toMs } = scale.drawn.value
-  const first = DateTime.fromMillis(Math.max(fromMs, rangeFrom), { zone: timeZone }).startOf('day')
+/** All days of the range, read from the calendar once for each zoom; a step of the view only picks from them. */
+const calendar = computed(() => {
+  const first = DateTime.fromMillis(rangeFrom, { zone: timeZone }).startOf('day')
   const wide = x(first.plus({ days: 1 }).toMillis()) - x(first.toMillis())
   const hasRoom = wide > DAY_ROOM
-  const list: { start: number; label: string; nights: [number, number][] }[] = []
-  for (let day = first; day.toMillis() < Math.min(toMs, scale.toMs.value); day = day.plus({ days: 1 })) {
+  const list: { start: number; end: number; label: string; nights: [number, number][] }[] = []
+  for (let day = first; day.toMillis() < scale.toMs.value; day = day.plus({ days: 1 })) {
     if (!hasRoom && day.weekday !== 1) continue
     const label = wide > LABEL_ROOM ? day.toFormat('ccc d LLL') : hasRoom ? day.toFormat('d') : wide * 7 > LABEL_ROOM || day.weekNumber % 2 === 0 ? day.toFormat('d LLL') : ''
-    list.push({ start: day.toMillis(), label, nights: hasRoom ? [[day.toMillis(), day.set({ hour: 7 }).toMillis()], [day.set({ hour: 21 }).toMillis(), day.plus({ days: 1 }).toMillis()]] : [] })
+    const [start, end] = [day.toMillis(), day.plus({ days: 1 }).toMillis()]
+    list.push({ start, end, label, nights: hasRoom ? [[start, day.set({ hour: 7 }).toMillis()], [day.set({ hour: 21 }).toMillis(), end]] : [] })
   }
   return list
 })
+const days = computed(() => calendar.value.filter((day) => scale.isDrawn(day.start, day.end)))
+const clock = computed(() => new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone }))
 const ticks = computed(() => {
   const everyMin = hours.value <= 1 ? 5 : hours.value <= 4 ? 30 : hours.value <= 12 ? 60 : hours.value <= 48 ? 360 : 0
   if (everyMin === 0) return []
-  return days.value.flatMap((day) => Array.from({ length: Math.floor(1440 / everyMin) }, (_, i) => DateTime.fromMillis(day.start, { zone: timeZone }).plus({ minutes: i * everyMin })))
+  return days.value.flatMap((day) => Array.from({ length: Math.floor((day.end - day.start) / (everyMin * MS_PER_MIN)) }, (_, i) => day.start + i * everyMin * MS_PER_MIN)).filter((ms) => scale.isDrawn(ms, ms)).map((ms) => ({ ms, label: clock.value.format(ms) }))
 })
 
 // The platform's own formatter: thousands of marks are worded, some of them while the lanes are panned.
@@ -231,7 +234,7 @@ async function lead(mark: LaneMark | undefined): Promise<void> {
           <p class="sticky left-0 z-10 shrink-0 border-r border-hair bg-sheet px-2 py-1.5 text-[0.87rem] text-soft" :style="{ width: `${LABEL}px` }">{{ leftDay }} →</p>
           <svg :width="scale.width.value" :height="HEAD" class="block shrink-0 select-none" aria-hidden="true">
             <g v-for="day in days" :key="day.start"><line :x1="x(day.start)" :x2="x(day.start)" y1="2" :y2="HEAD" stroke="var(--firm)" /><text :x="x(day.start) + 4" y="14" font-size="13" font-weight="650" fill="var(--ink)">{{ day.label }}</text></g>
-            <text v-for="tick in ticks" :key="tick.toMillis()" :x="x(tick.toMillis())" y="31" font-size="11" text-anchor="middle" fill="var(--soft)">{{ tick.toFormat('HH:mm') }}</text>
+            <text v-for="tick in ticks" :key="tick.ms" :x="x(tick.ms)" y="31" font-size="11" text-anchor="middle" fill="var(--soft)">{{ tick.label }}</text>
           </svg>
         </div>
         <div class="flex">
@@ -243,7 +246,7 @@ async function lead(mark: LaneMark | undefined): Promise<void> {
               <rect v-for="[nightFrom, nightTo] in day.nights" :key="nightFrom" :x="x(nightFrom)" y="0" :width="x(nightTo) - x(nightFrom)" :height="height" fill="var(--night)" />
               <line :x1="x(day.start)" :x2="x(day.start)" y1="0" :y2="height" stroke="var(--firm)" />
             </template>
-            <line v-for="tick in ticks" :key="tick.toMillis()" :x1="x(tick.toMillis())" :x2="x(tick.toMillis())" y1="0" :y2="height" stroke="var(--hair)" stroke-width="0.7" />
+            <line v-for="tick in ticks" :key="tick.ms" :x1="x(tick.ms)" :x2="x(tick.ms)" y1="0" :y2="height" stroke="var(--hair)" stroke-width="0.7" />
             <g v-for="{ lane, top, height: laneHeight } in laid" :key="lane.key">
               <line x1="0" :x2="scale.width.value" :y1="top + laneHeight - LANE_GAP / 2 + 1" :y2="top + laneHeight - LANE_GAP / 2 + 1" stroke="var(--hair)" />
               <rect v-for="[opens, closes] in lane.shifts.filter(([opens, closes]) => scale.isDrawn(opens, closes))" :key="opens" :x="x(opens)" :y="top - LANE_GAP / 2 + 2" :width="x(closes) - x(opens)" :height="laneHeight - 1" fill="var(--shift)" stroke="var(--hair)" stroke-width="0.7" />
