@@ -226,9 +226,7 @@ export class Repair {
         return true
       }
     }
-    for (const block of placed) draft.takeOut(block)
-    for (const block of blocks) draft.putBack(block, this.current)
-    this.scoreAnew()
+    this.bringBack(placed, blocks)
     return false
   }
 
@@ -258,10 +256,15 @@ export class Repair {
         return true
       }
     }
-    for (const block of kept) draft.takeOut(block)
-    for (const block of moved) draft.putBack(block, this.current)
-    this.scoreAnew()
+    this.bringBack(kept, moved)
     return false
+  }
+
+  /** Takes out what was tried, and puts what was taken out for it where it lies in the present plan. */
+  private bringBack(placed: readonly number[], blocks: readonly number[]): void {
+    for (const block of placed) this.draft.takeOut(block)
+    for (const block of blocks) this.draft.putBack(block, this.current)
+    this.scoreAnew()
   }
 
   private take(blocks: readonly number[]): void {
