@@ -2,22 +2,19 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
-import { checkPlan, plan, replan, type Pin, type PlanAnswer, type PlanRequest } from '../core/plan'
+import type { PlanRequest } from '../core/plan'
+import { benchPlanSpeed } from './benchPlanSpeed'
 import { CHROMIUM } from './lib/chromium'
 import { jobShopCase } from './lib/jobShopCase'
-import { median } from './lib/median'
 import { ROOT } from './lib/paths'
 import { planModel } from './lib/planModel'
+import { solveTimed } from './lib/solveTimed'
 import { workshopCase } from './lib/workshopCase'
 
 /** What a search and the solver get on each case, milliseconds. */
 const LIMIT_MS = 2000
 const LONG_LIMIT_MS = 10_000
 const SOLVER_LIMIT_MS = 10_000
-/** How often each change is tried for its median. */
-const ROUNDS = 7
-const REPAIR_TRIES = 200
-const SIZES = [25, 50, 100, 200, 500]
 const SOLVER_ORIGIN = 'http://solver.invalid'
 const CASES = join(ROOT, 'tests/fixtures/plan-cases')
 const say = (line: string) => process.stdout.write(`${line}\n`)
@@ -41,16 +38,6 @@ function cases(): { name: string; request: PlanRequest }[] {
   ]
   const shops = PUBLISHED_SHOPS.map(({ shortest, ...options }) => ({ name: `${options.jobs} × ${options.machines}, best ${shortest}`, request: jobShopCase(options) }))
   return [...known, ...madeUp.map(({ name, options }) => ({ name, request: workshopCase(options) })), ...shops]
-}
-
-function solve(request: PlanRequest, limit: NonNullable<PlanRequest['limit']>): { answer: PlanAnswer | null; code: string; ms: number } {
-  const startedAt = performance.now()
-  const result = plan({ ...request, limit }, { now: () => performance.now(), startedAt })
-  const ms = performance.now() - startedAt
-  if (!result.ok) return { answer: null, code: result.code, ms }
-  const broken = checkPlan(request, result.value.tasks)
-  if (broken.length > 0) throw new Error(`the planner broke ${broken.length} constraints, first: ${broken[0]?.task} ${broken[0]?.message}`)
-  return { answer: result.value, code: '', ms }
 }
 
 interface Solved {
@@ -108,7 +95,7 @@ async function solverResult(page: Page, request: PlanRequest): Promise<string> {
   return `${second.tardiness ?? first.tardiness}${proven(first)}, ${second.completion ?? first.completion}${proven(second)}`
 }
 
-/** How good plans are beside a constraint solver on the same cases, and how the first plan's time grows. */
+/** How good plans are beside a constraint solver on the same cases, and how fast they are made, mended and weighed. */
 export async function benchPlan(): Promise<void> {
   say(`\nPlans: weighted tardiness, weighted completion; ours after ${LIMIT_MS / 1000} s, the solver's after ${SOLVER_LIMIT_MS / 1000} s (chuffed, compiled for browsers, in the same run)`)
   const browser = await chromium.launch(CHROMIUM)
@@ -116,8 +103,8 @@ export async function benchPlan(): Promise<void> {
     const page = await browser.newPage()
     await solverPage(page)
     for (const { name, request } of cases()) {
-      const { answer, code } = solve(request, { ms: LIMIT_MS })
-      const long = solve(request, { ms: LONG_LIMIT_MS }).answer
+      const { answer, code } = solveTimed(request, { ms: LIMIT_MS })
+      const long = solveTimed(request, { ms: LONG_LIMIT_MS }).answer
       const later = long ? `, after ${LONG_LIMIT_MS / 1000} s ${long.objective.weightedTardinessMin}, ${long.objective.weightedCompletionMin}` : ''
       const ours = answer ? `${answer.objective.weightedTardinessMin}, ${answer.objective.weightedCompletionMin} (at least ${answer.lowerBound.weightedTardinessMin}, ${answer.lowerBound.weightedCompletionMin}; ${answer.iterations} tries)${later}` : code
       say(`  ${name.padEnd(22)} ${String(request.tasks.length).padStart(4)} tasks   ours ${ours}   solver ${await solverResult(page, request)}`)
@@ -125,44 +112,5 @@ export async function benchPlan(): Promise<void> {
   } finally {
     await browser.close()
   }
-  say('\nThe first plan of made-up workshops')
-  for (const jobs of SIZES) {
-    const request = workshopCase({ jobs, seed: 5 })
-    const { ms } = solve(request, { iterations: 1 })
-    say(`  ${String(request.tasks.length).padStart(5)} tasks   ${ms.toFixed(0).padStart(5)} ms   ${((1000 * ms) / request.tasks.length).toFixed(0)} µs a task   ${Math.round(process.memoryUsage().rss / 1e6)} MB`)
-  }
-  benchSlips()
-}
-
-/** How long it takes to mend a plan after one slip, and how much of it moves. */
-function benchSlips(): void {
-  say('\nA plan mended after one slip, the rest kept (medians; first the first time, as after a start)')
-  for (const jobs of SIZES) {
-    const request = workshopCase({ jobs, seed: 5 })
-    const { answer } = solve(request, { iterations: 1 })
-    if (!answer) continue
-    for (const { name, changed, pins } of slips(request, answer)) {
-      const times: number[] = []
-      let moved = 0
-      for (let i = 0; i < ROUNDS; i++) {
-        const startedAt = performance.now()
-        const after = replan(changed, { keep: answer.tasks, pins, tries: REPAIR_TRIES })
-        times.push(performance.now() - startedAt)
-        if (!after.ok) throw new Error(after.issues[0]?.message)
-        if (checkPlan(changed, after.value.tasks).length > 0) throw new Error('the mended plan breaks a constraint')
-        moved = after.value.tasks.filter((task, t) => task.startMin !== answer.tasks[t]?.startMin || task.maker !== answer.tasks[t]?.maker).length
-      }
-      say(`  ${String(request.tasks.length).padStart(5)} tasks   ${name.padEnd(30)} ${(times[0] ?? 0).toFixed(0).padStart(5)} ms, then ${median(times).toFixed(0).padStart(5)} ms   ${moved} move`)
-    }
-  }
-}
-
-/** A maker who is away on the first day, and a task that begins an hour later than planned. */
-function slips(request: PlanRequest, { tasks }: PlanAnswer): { name: string; changed: PlanRequest; pins: Pin[] }[] {
-  const first = tasks.filter((task) => task.maker !== null).reduce((soonest, task) => (task.startMin < soonest.startMin ? task : soonest))
-  const away = { ...request, makers: request.makers.map((maker) => (maker.id === first.maker ? { ...maker, shifts: maker.shifts.filter(([from]) => from > 1440) } : maker)) }
-  return [
-    { name: 'a maker away for a day', changed: away, pins: [] },
-    { name: 'one task an hour later', changed: request, pins: [{ task: first.id, startMin: first.startMin + 60, maker: first.maker }] },
-  ]
+  benchPlanSpeed()
 }
