@@ -47,7 +47,7 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
   }],
   ['plan-load', async (page) => {
     await page.goto('/plan/load')
-    await page.locator('.bars').first().waitFor()
+    await page.locator('.bars').first().waitFor({ state: 'attached' })
   }],
   ['racks', (page) => page.goto('/racks')],
   ['stores', (page) => page.goto('/stores')],
