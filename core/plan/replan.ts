@@ -14,7 +14,7 @@ export interface ReplanOptions {
   pins: readonly Pin[]
   /** Whether jobs that stand as well as before may be improved too; else only what slips is looked after. */
   improves?: boolean
-  /** How often a slipped job is tried otherwise, at the most. */
+  /** How often a slipped job is tried otherwise at the most, and where the plan is to improve how often anything is moved. */
   tries: number
   /** Told how far the work has come, 0 to 1; asks by its answer to stop there. */
   onProgress?: (done: number) => boolean
