@@ -1,3 +1,4 @@
+import prettier from 'eslint-config-prettier'
 import jest from 'eslint-plugin-jest'
 import playwright from 'eslint-plugin-playwright'
 import vue from 'eslint-plugin-vue'
@@ -5,22 +6,84 @@ import tseslint from 'typescript-eslint'
 
 /** What each room may not import; docs/architecture.md draws the same borders. */
 const rooms = [
-  { files: ['{core,shared,server,app,db,demo,cli}/**'], not: [['(^|/)tests/', 'nothing imports tests']] },
-  { files: ['core/**'], not: [['(^|/)(app|server|shared|db|demo|cli|tests)/|^(vue|nuxt|pinia|knex|mysql2|h3|yup|node:|#|~)', 'the core knows neither interface, database nor Node']] },
+  {
+    files: ['{core,shared,server,app,db,demo,cli}/**'],
+    not: [['(^|/)tests/', 'nothing imports tests']],
+  },
+  {
+    files: ['core/**'],
+    not: [
+      [
+        '(^|/)(app|server|shared|db|demo|cli|tests)/|^(vue|nuxt|pinia|knex|mysql2|h3|yup|node:|#|~)',
+        'the core knows neither interface, database nor Node',
+      ],
+    ],
+  },
   { files: ['core/units/**'], not: [['\\.\\./', 'core/units stands on nothing']] },
-  { files: ['core/{mix,colour,geometry,size,outline,mesh,survey,cure,pots,surplus,resin,cost,run}/**'], not: [['\\.\\./(batch|plan|why)', 'only batch, plan and why build on the other rooms of the core']] },
-  { files: ['shared/**'], not: [['(^|/)(app|server|db|demo|cli|tests)/|^(vue|nuxt|pinia|knex|mysql2|h3|node:|#|~)', 'shared holds schemas and types on top of the core']] },
-  { files: ['server/db/**'], not: [['/(services|api|utils|middleware|workers)/|^(h3|yup)', 'repositories know Knex, the core and shared types']] },
-  { files: ['server/services/**'], not: [['^(h3|knex/)|/(api|middleware|utils)/', 'services know nothing of HTTP']] },
-  { files: ['server/{api,middleware,utils}/**'], not: [['/db/|^knex', 'routes call a service; only services reach the database']] },
-  { files: ['server/workers/computeJob.ts'], not: [['/(services|db|api)/', 'jobs are the core alone']] },
-  { files: ['app/**'], not: [['(^|/)(server|db|demo|cli|tests)/|^(knex|mysql2|h3)', 'the browser meets the server only through the API']] },
-  { files: ['db/migrations/**'], not: [['(^|/)(core|server|shared|app|demo)/', 'history does not shift with code']] },
+  {
+    files: [
+      'core/{mix,colour,geometry,size,outline,mesh,survey,cure,pots,surplus,resin,cost,run}/**',
+    ],
+    not: [
+      ['\\.\\./(batch|plan|why)', 'only batch, plan and why build on the other rooms of the core'],
+    ],
+  },
+  {
+    files: ['shared/**'],
+    not: [
+      [
+        '(^|/)(app|server|db|demo|cli|tests)/|^(vue|nuxt|pinia|knex|mysql2|h3|node:|#|~)',
+        'shared holds schemas and types on top of the core',
+      ],
+    ],
+  },
+  {
+    files: ['server/db/**'],
+    not: [
+      [
+        '/(services|api|utils|middleware|workers)/|^(h3|yup)',
+        'repositories know Knex, the core and shared types',
+      ],
+    ],
+  },
+  {
+    files: ['server/services/**'],
+    not: [['^(h3|knex/)|/(api|middleware|utils)/', 'services know nothing of HTTP']],
+  },
+  {
+    files: ['server/{api,middleware,utils}/**'],
+    not: [['/db/|^knex', 'routes call a service; only services reach the database']],
+  },
+  {
+    files: ['server/workers/computeJob.ts'],
+    not: [['/(services|db|api)/', 'jobs are the core alone']],
+  },
+  {
+    files: ['app/**'],
+    not: [
+      [
+        '(^|/)(server|db|demo|cli|tests)/|^(knex|mysql2|h3)',
+        'the browser meets the server only through the API',
+      ],
+    ],
+  },
+  {
+    files: ['db/migrations/**'],
+    not: [['(^|/)(core|server|shared|app|demo)/', 'history does not shift with code']],
+  },
 ]
 const borders = rooms.map(({ files }) => ({
   files,
   rules: {
-    'no-restricted-imports': ['error', { patterns: rooms.filter((room) => room.files.some((glob) => covers(glob, files[0]))).flatMap((room) => room.not).map(([regex, message]) => ({ regex, message })) }],
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: rooms
+          .filter((room) => room.files.some((glob) => covers(glob, files[0])))
+          .flatMap((room) => room.not)
+          .map(([regex, message]) => ({ regex, message })),
+      },
+    ],
   },
 }))
 /** A later entry replaces an earlier one for the same file, so a room repeats the borders of the rooms around it. */
@@ -28,44 +91,87 @@ function covers(outer, inner) {
   if (outer === inner) return true
   const root = (glob) => glob.replace(/\/?\*\*.*$/, '').split('/')
   const [a, b] = [root(outer), root(inner)]
-  return a.every((part, i) => part === b[i] || (part.startsWith('{') && part.slice(1, -1).split(',').includes(b[i])))
+  return a.every(
+    (part, i) =>
+      part === b[i] || (part.startsWith('{') && part.slice(1, -1).split(',').includes(b[i])),
+  )
 }
 
 export default tseslint.config(
   { ignores: ['node_modules', '.nuxt', '.output', '.velvet', 'test-results', 'playwright-report'] },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/recommended'],
+  prettier,
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },
   {
     rules: {
       '@typescript-eslint/no-explicit-any': 'error',
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_' },
+      ],
       '@typescript-eslint/consistent-type-imports': ['error', { disallowTypeAnnotations: false }],
       eqeqeq: 'error',
       'no-console': 'error',
       'vue/multi-word-component-names': 'off',
-      'vue/max-attributes-per-line': 'off',
-      'vue/singleline-html-element-content-newline': 'off',
-      'vue/html-self-closing': 'off',
-      'vue/html-indent': 'off',
       'vue/require-default-prop': 'off',
-      'vue/multiline-html-element-content-newline': 'off',
       'vue/attributes-order': 'off',
       'vue/no-v-html': 'error',
     },
   },
   ...borders,
-  { files: ['app/components/**'], rules: { 'no-restricted-globals': ['error', ...['fetch', 'useApi', '$fetch', 'useFetch'].map((name) => ({ name, message: 'components do not fetch; a store or a page does' }))] } },
+  {
+    files: ['app/components/**'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        ...['fetch', 'useApi', '$fetch', 'useFetch'].map((name) => ({
+          name,
+          message: 'components do not fetch; a store or a page does',
+        })),
+      ],
+    },
+  },
   {
     files: ['tests/{core,shared,server,app,cli}/**/*.test.ts'],
     ...jest.configs['flat/recommended'],
-    rules: { ...jest.configs['flat/recommended'].rules, 'jest/no-conditional-expect': 'off', 'jest/no-identical-title': 'error', 'jest/expect-expect': 'error', 'jest/valid-expect': 'error' },
+    rules: {
+      ...jest.configs['flat/recommended'].rules,
+      'jest/no-conditional-expect': 'off',
+      'jest/no-identical-title': 'error',
+      'jest/expect-expect': 'error',
+      'jest/valid-expect': 'error',
+    },
   },
   {
     files: ['server/**/*.ts', 'cli/**/*.ts', 'demo/**/*.ts', 'tests/**/*.ts'],
-    languageOptions: { parserOptions: { project: ['./tsconfig.tools.json', './tests/app/tsconfig.json'], tsconfigRootDir: import.meta.dirname } },
+    languageOptions: {
+      parserOptions: {
+        project: ['./tsconfig.tools.json', './tests/app/tsconfig.json'],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
     rules: { '@typescript-eslint/no-floating-promises': 'error' },
   },
-  { files: ['server/services/**'], rules: { 'no-restricted-syntax': ['error', { selector: "CallExpression[callee.name=/^(trx|db|knex)$/]", message: 'SQL is written in server/db only' }] } },
-  { files: ['tests/e2e/**'], ...playwright.configs['flat/recommended'], rules: { ...playwright.configs['flat/recommended'].rules, 'playwright/no-conditional-in-test': 'off', 'playwright/expect-expect': 'error' } },
+  {
+    files: ['server/services/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'CallExpression[callee.name=/^(trx|db|knex)$/]',
+          message: 'SQL is written in server/db only',
+        },
+      ],
+    },
+  },
+  {
+    files: ['tests/e2e/**'],
+    ...playwright.configs['flat/recommended'],
+    rules: {
+      ...playwright.configs['flat/recommended'].rules,
+      'playwright/no-conditional-in-test': 'off',
+      'playwright/expect-expect': 'error',
+    },
+  },
 )

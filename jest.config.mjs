@@ -1,4 +1,7 @@
-const swc = ['@swc/jest', { jsc: { target: 'es2023', parser: { syntax: 'typescript' } }, module: { type: 'es6' } }]
+const swc = [
+  '@swc/jest',
+  { jsc: { target: 'es2023', parser: { syntax: 'typescript' } }, module: { type: 'es6' } },
+]
 
 /** The server's tests share one database, so `./velvet test` runs everything in one process, file by file. */
 export default {

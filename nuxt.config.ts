@@ -8,7 +8,10 @@ async function bundleWorkers(serverDir: string): Promise<void> {
   await build({
     entryPoints: [fileURLToPath(new URL('server/workers/computeJob.ts', import.meta.url))],
     outfile: join(serverDir, 'workers/computeJob.mjs'),
-    bundle: true, platform: 'node', format: 'esm', target: 'node20',
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
   })
 }
 
@@ -21,7 +24,13 @@ export default defineNuxtConfig({
   telemetry: false,
   components: [{ path: '~/components', pathPrefix: false }],
   css: ['~/assets/main.css'],
-  app: { head: { title: 'Velvet Batch', htmlAttrs: { lang: 'en' }, meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }] } },
+  app: {
+    head: {
+      title: 'Velvet Batch',
+      htmlAttrs: { lang: 'en' },
+      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }],
+    },
+  },
   vite: { plugins: [tailwindcss()] },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   nitro: {
@@ -39,7 +48,10 @@ export default defineNuxtConfig({
   security: {
     rateLimiter: false,
     xssValidator: false,
-    requestSizeLimiter: { maxRequestSizeInBytes: 64_000_000, maxUploadFileRequestInBytes: 64_000_000 },
+    requestSizeLimiter: {
+      maxRequestSizeInBytes: 64_000_000,
+      maxUploadFileRequestInBytes: 64_000_000,
+    },
     headers: {
       strictTransportSecurity: false,
       contentSecurityPolicy: {

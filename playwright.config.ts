@@ -9,7 +9,10 @@ export default defineConfig({
   timeout: 60_000,
   expect: { timeout: 10_000 },
   forbidOnly: true,
-  reporter: [['line'], ['json', { outputFile: process.env.VELVET_E2E_RESULTS ?? 'test-results/results.json' }]],
+  reporter: [
+    ['line'],
+    ['json', { outputFile: process.env.VELVET_E2E_RESULTS ?? 'test-results/results.json' }],
+  ],
   use: {
     baseURL: process.env.VELVET_URL ?? 'http://127.0.0.1:4310',
     viewport: { width: 1280, height: 800 },

@@ -4,13 +4,21 @@ import { benchPlan } from './benchPlan'
 import { benchViews } from './benchViews'
 import { Sentence } from './lib/Sentence'
 
-const PARTS: Record<string, () => Promise<void>> = { views: benchViews, edits: benchEdits, plan: benchPlan, lanes: benchLanes }
+const PARTS: Record<string, () => Promise<void>> = {
+  views: benchViews,
+  edits: benchEdits,
+  plan: benchPlan,
+  lanes: benchLanes,
+}
 
 /** `velvet bench [PART …]`: how fast it is, from a real run; all parts where none is named. */
 export async function benchCommand(args: readonly string[]): Promise<number> {
   for (const name of args.length > 0 ? args : Object.keys(PARTS)) {
     const part = PARTS[name]
-    if (!part) throw new Sentence(`There is no part "${name}" to measure; there are ${Object.keys(PARTS).join(' and ')}.`)
+    if (!part)
+      throw new Sentence(
+        `There is no part "${name}" to measure; there are ${Object.keys(PARTS).join(' and ')}.`,
+      )
     await part()
   }
   return 0

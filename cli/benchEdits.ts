@@ -19,28 +19,36 @@ interface EditTimes {
 }
 
 /** Types into a field again and again and measures the script of each keystroke, in the page itself. */
-async function edits(name: string, field: Locator, values: readonly [string, string]): Promise<EditTimes> {
+async function edits(
+  name: string,
+  field: Locator,
+  values: readonly [string, string],
+): Promise<EditTimes> {
   await field.waitFor()
   await field.page().waitForLoadState('networkidle')
   await field.page().waitForTimeout(500)
-  const scriptMs = await field.evaluate(async (element, { texts, count }) => {
-    const input = element as HTMLInputElement
-    const settled = () => new Promise<void>((resolve) => {
-      const channel = new MessageChannel()
-      channel.port1.onmessage = () => resolve()
-      channel.port2.postMessage(null)
-    })
-    const times: number[] = []
-    for (let i = 0; i < count; i++) {
-      await new Promise(requestAnimationFrame)
-      const startedAt = performance.now()
-      input.value = texts[i % 2] ?? ''
-      input.dispatchEvent(new Event('input', { bubbles: true }))
-      await settled()
-      times.push(performance.now() - startedAt)
-    }
-    return times
-  }, { texts: values, count: EDITS })
+  const scriptMs = await field.evaluate(
+    async (element, { texts, count }) => {
+      const input = element as HTMLInputElement
+      const settled = () =>
+        new Promise<void>((resolve) => {
+          const channel = new MessageChannel()
+          channel.port1.onmessage = () => resolve()
+          channel.port2.postMessage(null)
+        })
+      const times: number[] = []
+      for (let i = 0; i < count; i++) {
+        await new Promise(requestAnimationFrame)
+        const startedAt = performance.now()
+        input.value = texts[i % 2] ?? ''
+        input.dispatchEvent(new Event('input', { bubbles: true }))
+        await settled()
+        times.push(performance.now() - startedAt)
+      }
+      return times
+    },
+    { texts: values, count: EDITS },
+  )
   return { name, scriptMs }
 }
 
@@ -53,35 +61,74 @@ function bowl(): Buffer {
     return [radius * Math.cos(angle), radius * Math.sin(angle), 60 * up]
   }
   const corners: [number, number, number][] = []
-  for (let ring = 0; ring < RINGS; ring++) for (let spoke = 0; spoke < SPOKES; spoke++) corners.push(at(ring, spoke), at(ring, spoke + 1), at(ring + 1, spoke + 1), at(ring, spoke), at(ring + 1, spoke + 1), at(ring + 1, spoke))
-  for (let spoke = 0; spoke < SPOKES; spoke++) corners.push([0, 0, 0], at(0, spoke + 1), at(0, spoke), [0, 0, 60], at(RINGS, spoke), at(RINGS, spoke + 1))
+  for (let ring = 0; ring < RINGS; ring++)
+    for (let spoke = 0; spoke < SPOKES; spoke++)
+      corners.push(
+        at(ring, spoke),
+        at(ring, spoke + 1),
+        at(ring + 1, spoke + 1),
+        at(ring, spoke),
+        at(ring + 1, spoke + 1),
+        at(ring + 1, spoke),
+      )
+  for (let spoke = 0; spoke < SPOKES; spoke++)
+    corners.push(
+      [0, 0, 0],
+      at(0, spoke + 1),
+      at(0, spoke),
+      [0, 0, 60],
+      at(RINGS, spoke),
+      at(RINGS, spoke + 1),
+    )
   const bytes = Buffer.alloc(84 + (50 * corners.length) / 3)
   bytes.writeUInt32LE(corners.length / 3, 80)
-  corners.forEach((corner, i) => corner.forEach((value, k) => bytes.writeFloatLE(value, 84 + 50 * Math.floor(i / 3) + 12 + 12 * (i % 3) + 4 * k)))
+  corners.forEach((corner, i) =>
+    corner.forEach((value, k) =>
+      bytes.writeFloatLE(value, 84 + 50 * Math.floor(i / 3) + 12 + 12 * (i % 3) + 4 * k),
+    ),
+  )
   return bytes
 }
 
 /** Opens a mesh and tells how long it took, and the longest tasks of the page's own thread meanwhile. */
-async function meshTimes(page: Page): Promise<{ triangles: number; workedMs: number; longestMs: number }> {
+async function meshTimes(
+  page: Page,
+): Promise<{ triangles: number; workedMs: number; longestMs: number }> {
   await page.goto('/sizing/new')
   await page.getByRole('button', { name: 'from a mesh' }).click()
   await page.evaluate(() => {
     const longest = { ms: 0 }
     const spent = { from: 0, to: 0 }
     Object.assign(window, { longest, spent })
-    document.addEventListener('change', () => {
-      spent.from = performance.now()
-      const look = () => (/\d triangles,/.test(document.querySelector('main')?.textContent ?? '') ? (spent.to = performance.now()) : requestAnimationFrame(look))
-      requestAnimationFrame(look)
-    }, { capture: true, once: true })
-    new PerformanceObserver((list) => { for (const entry of list.getEntries()) if (spent.from > 0 && entry.startTime >= spent.from) longest.ms = Math.max(longest.ms, entry.duration) }).observe({ entryTypes: ['longtask'] })
+    document.addEventListener(
+      'change',
+      () => {
+        spent.from = performance.now()
+        const look = () =>
+          /\d triangles,/.test(document.querySelector('main')?.textContent ?? '')
+            ? (spent.to = performance.now())
+            : requestAnimationFrame(look)
+        requestAnimationFrame(look)
+      },
+      { capture: true, once: true },
+    )
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries())
+        if (spent.from > 0 && entry.startTime >= spent.from)
+          longest.ms = Math.max(longest.ms, entry.duration)
+    }).observe({ entryTypes: ['longtask'] })
   })
   const buffer = bowl()
-  await page.getByLabel('Choose the mesh').setInputFiles({ name: 'bowl.stl', mimeType: 'model/stl', buffer })
+  await page
+    .getByLabel('Choose the mesh')
+    .setInputFiles({ name: 'bowl.stl', mimeType: 'model/stl', buffer })
   await page.getByText(/\d triangles,/).waitFor()
   await page.waitForTimeout(1500)
   const seen = await page.evaluate(() => {
-    const { longest, spent } = window as unknown as { longest: { ms: number }; spent: { from: number; to: number } }
+    const { longest, spent } = window as unknown as {
+      longest: { ms: number }
+      spent: { from: number; to: number }
+    }
     return { workedMs: spent.to - spent.from, longestMs: longest.ms }
   })
   return { triangles: (buffer.length - 84) / 50, ...seen }
@@ -92,10 +139,16 @@ export async function benchEdits(): Promise<void> {
   await withDemo(join(STATE, 'bench'), async (address) => {
     const browser = await chromium.launch(CHROMIUM)
     try {
-      const context = await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 } })
+      const context = await browser.newContext({
+        baseURL: address,
+        viewport: { width: 1280, height: 800 },
+      })
       // The loader of this command marks functions with a helper that the page does not have.
       await context.addInitScript({ content: 'globalThis.__name = (named) => named' })
-      await context.request.post('/api/session', { data: { signIn: 'maren', password: DEMO_PASSWORD }, headers: { origin: address } })
+      await context.request.post('/api/session', {
+        data: { signIn: 'maren', password: DEMO_PASSWORD },
+        headers: { origin: address },
+      })
       const page = await context.newPage()
       const named = async (list: string, name: string) => {
         await page.goto(list)
@@ -103,23 +156,42 @@ export async function benchEdits(): Promise<void> {
       }
       const rows: EditTimes[] = []
       await named('/recipes', 'Lamp base')
-      rows.push(await edits('a recipe of four layers: depth', page.getByLabel('deep'), ['35', '36']))
-      rows.push(await edits('a recipe of four layers: a load', page.getByLabel(/^Load of/).first(), ['1.1', '1.2']))
+      rows.push(
+        await edits('a recipe of four layers: depth', page.getByLabel('deep'), ['35', '36']),
+      )
+      rows.push(
+        await edits('a recipe of four layers: a load', page.getByLabel(/^Load of/).first(), [
+          '1.1',
+          '1.2',
+        ]),
+      )
       await named('/sizing', 'Lamp base mould')
-      rows.push(await edits('a mould: how deep are 120 ml', page.getByLabel('how deep are'), ['120', '121']))
+      rows.push(
+        await edits('a mould: how deep are 120 ml', page.getByLabel('how deep are'), [
+          '120',
+          '121',
+        ]),
+      )
       await named('/sizing', 'Bookend mould')
       rows.push(await edits('a mould: its height', page.getByLabel('height'), ['34', '35']))
       await page.goto('/pots')
       await page.locator('main a[href^="/pots/"]').filter({ hasNotText: 'Gather' }).first().click()
-      rows.push(await edits('a pot: mispour rescue', page.getByLabel('part A in the cup'), ['100', '101']))
-      say(`Script of one keystroke in the browser, milliseconds, ${EDITS} times each; a frame is 16.7.`)
+      rows.push(
+        await edits('a pot: mispour rescue', page.getByLabel('part A in the cup'), ['100', '101']),
+      )
+      say(
+        `Script of one keystroke in the browser, milliseconds, ${EDITS} times each; a frame is 16.7.`,
+      )
       say('')
       say('| screen | median | worst |')
       say('|---|--:|--:|')
-      for (const { name, scriptMs } of rows) say(`| ${name} | ${median(scriptMs).toFixed(1)} | ${Math.max(...scriptMs).toFixed(1)} |`)
+      for (const { name, scriptMs } of rows)
+        say(`| ${name} | ${median(scriptMs).toFixed(1)} | ${Math.max(...scriptMs).toFixed(1)} |`)
       const mesh = await meshTimes(page)
       say('')
-      say(`A mesh of ${mesh.triangles} triangles was read, checked and sliced at 64 levels in ${(mesh.workedMs / 1000).toFixed(2)} s; the longest task of the page meanwhile took ${mesh.longestMs.toFixed(0)} ms.`)
+      say(
+        `A mesh of ${mesh.triangles} triangles was read, checked and sliced at 64 levels in ${(mesh.workedMs / 1000).toFixed(2)} s; the longest task of the page meanwhile took ${mesh.longestMs.toFixed(0)} ms.`,
+      )
     } finally {
       await browser.close()
     }

@@ -21,47 +21,64 @@ function grown(plan: PlanView): PlanView {
     const task = plan.tasks[i % plan.tasks.length]!
     const shift = (Math.floor(i / plan.tasks.length) % 28) * MS_PER_DAY
     const at = (iso: string) => new Date(Date.parse(iso) + shift).toISOString()
-    return { ...task, key: `${task.key}+${Math.floor(i / plan.tasks.length)}`, startAt: at(task.startAt), endAt: at(task.endAt) }
+    return {
+      ...task,
+      key: `${task.key}+${Math.floor(i / plan.tasks.length)}`,
+      startAt: at(task.startAt),
+      endAt: at(task.endAt),
+    }
   })
   return { ...plan, tasks }
 }
 
 /** Milliseconds between frames while the lanes are panned back and forth. */
 function framesWhilePanning(page: Page): Promise<number[]> {
-  return page.evaluate(({ panMs, speed }) => new Promise<number[]>((resolve) => {
-    const frame = document.querySelector('svg[aria-label="The plan, lane by lane"]')!.closest('.overflow-auto')!
-    const times: number[] = []
-    const begin = performance.now()
-    let last = begin
-    const step = (now: number): void => {
-      times.push(now - last)
-      last = now
-      const gone = now - begin
-      frame.scrollLeft = (Math.min(gone, panMs - gone) / 1000) * speed * frame.clientWidth
-      if (now - begin < panMs) requestAnimationFrame(step)
-      else resolve(times.slice(1))
-    }
-    requestAnimationFrame(step)
-  }), { panMs: PAN_MS, speed: VIEWS_PER_S })
+  return page.evaluate(
+    ({ panMs, speed }) =>
+      new Promise<number[]>((resolve) => {
+        const frame = document
+          .querySelector('svg[aria-label="The plan, lane by lane"]')!
+          .closest('.overflow-auto')!
+        const times: number[] = []
+        const begin = performance.now()
+        let last = begin
+        const step = (now: number): void => {
+          times.push(now - last)
+          last = now
+          const gone = now - begin
+          frame.scrollLeft = (Math.min(gone, panMs - gone) / 1000) * speed * frame.clientWidth
+          if (now - begin < panMs) requestAnimationFrame(step)
+          else resolve(times.slice(1))
+        }
+        requestAnimationFrame(step)
+      }),
+    { panMs: PAN_MS, speed: VIEWS_PER_S },
+  )
 }
 
 /** Milliseconds between frames while nothing happens: what this machine gives at best. */
-const framesAtRest = (page: Page): Promise<number[]> => page.evaluate(() => new Promise<number[]>((resolve) => {
-  const times: number[] = []
-  let last = performance.now()
-  const step = (now: number): void => {
-    times.push(now - last)
-    last = now
-    if (times.length < 120) requestAnimationFrame(step)
-    else resolve(times.slice(1))
-  }
-  requestAnimationFrame(step)
-}))
+const framesAtRest = (page: Page): Promise<number[]> =>
+  page.evaluate(
+    () =>
+      new Promise<number[]>((resolve) => {
+        const times: number[] = []
+        let last = performance.now()
+        const step = (now: number): void => {
+          times.push(now - last)
+          last = now
+          if (times.length < 120) requestAnimationFrame(step)
+          else resolve(times.slice(1))
+        }
+        requestAnimationFrame(step)
+      }),
+  )
 
 function line(name: string, frames: readonly number[]): void {
   const sorted = [...frames].sort((x, y) => x - y)
   const share = (100 * frames.filter((ms) => ms <= 1.2 * SMOOTH_MS).length) / frames.length
-  say(`  ${name.padEnd(28)} ${median(frames).toFixed(1).padStart(6)} ms a frame   ${(sorted[Math.floor(0.95 * sorted.length)] ?? 0).toFixed(1).padStart(6)} ms at 95 %   ${share.toFixed(0).padStart(4)} % within a sixtieth of a second`)
+  say(
+    `  ${name.padEnd(28)} ${median(frames).toFixed(1).padStart(6)} ms a frame   ${(sorted[Math.floor(0.95 * sorted.length)] ?? 0).toFixed(1).padStart(6)} ms at 95 %   ${share.toFixed(0).padStart(4)} % within a sixtieth of a second`,
+  )
 }
 
 /** `velvet bench lanes`: how smoothly the plan is panned with 2,000 tasks, beside the same page at rest. */
@@ -69,8 +86,14 @@ export async function benchLanes(): Promise<void> {
   await withDemo(join(STATE, 'bench'), async (address) => {
     const browser = await chromium.launch(CHROMIUM)
     try {
-      const context = await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 } })
-      await context.request.post('/api/session', { data: { signIn: 'maren', password: DEMO_PASSWORD }, headers: { origin: address } })
+      const context = await browser.newContext({
+        baseURL: address,
+        viewport: { width: 1280, height: 800 },
+      })
+      await context.request.post('/api/session', {
+        data: { signIn: 'maren', password: DEMO_PASSWORD },
+        headers: { origin: address },
+      })
       const plan = grown((await (await context.request.get('/api/plan')).json()) as PlanView)
       const page = await context.newPage()
       // The compiler gives the functions that are handed to the page their names by a helper that the page lacks.
@@ -78,7 +101,9 @@ export async function benchLanes(): Promise<void> {
       await page.route('**/api/plan', (route) => route.fulfill({ json: plan }))
       await page.goto('/plan')
       await page.getByRole('group', { name: 'The plan, lane by lane' }).waitFor()
-      say(`\nPanning a plan of ${TASKS.toLocaleString('en')} tasks, ${PAN_MS / 1000} s there and back at ${VIEWS_PER_S} views a second`)
+      say(
+        `\nPanning a plan of ${TASKS.toLocaleString('en')} tasks, ${PAN_MS / 1000} s there and back at ${VIEWS_PER_S} views a second`,
+      )
       line('at rest', await framesAtRest(page))
       for (const span of ['4 h', '12 h', '2 days', 'week', 'month']) {
         await page.getByRole('button', { name: span, exact: true }).click()

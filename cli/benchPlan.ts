@@ -29,15 +29,29 @@ const PUBLISHED_SHOPS = [
 
 /** The cases with known results, made-up workshops with what makes plans hard (promises, moulds, racks and windows), and job shops. */
 function cases(): { name: string; request: PlanRequest }[] {
-  const known = existsSync(CASES) ? readdirSync(CASES).filter((file) => file.endsWith('.request.json')).map((file) => ({ name: file.replace('.request.json', ''), request: JSON.parse(readFileSync(join(CASES, file), 'utf8')) as PlanRequest })) : []
+  const known = existsSync(CASES)
+    ? readdirSync(CASES)
+        .filter((file) => file.endsWith('.request.json'))
+        .map((file) => ({
+          name: file.replace('.request.json', ''),
+          request: JSON.parse(readFileSync(join(CASES, file), 'utf8')) as PlanRequest,
+        }))
+    : []
   const madeUp = [
     { name: 'made up, tight', options: { jobs: 10, seed: 3, slackDays: 0.2, mouldsPerJob: 0.6 } },
     { name: 'made up, few moulds', options: { jobs: 10, seed: 4, mouldsPerJob: 0.1 } },
     { name: 'made up, small rack', options: { jobs: 10, seed: 5, rackShare: 0.15 } },
     { name: 'made up, tack windows', options: { jobs: 10, seed: 6, tackShare: 0.8 } },
   ]
-  const shops = PUBLISHED_SHOPS.map(({ shortest, ...options }) => ({ name: `${options.jobs} × ${options.machines}, best ${shortest}`, request: jobShopCase(options) }))
-  return [...known, ...madeUp.map(({ name, options }) => ({ name, request: workshopCase(options) })), ...shops]
+  const shops = PUBLISHED_SHOPS.map(({ shortest, ...options }) => ({
+    name: `${options.jobs} × ${options.machines}, best ${shortest}`,
+    request: jobShopCase(options),
+  }))
+  return [
+    ...known,
+    ...madeUp.map(({ name, options }) => ({ name, request: workshopCase(options) })),
+    ...shops,
+  ]
 }
 
 interface Solved {
@@ -49,40 +63,71 @@ interface Solved {
 /** The solver as it ships for browsers, in a page of its own; its files come from the installed package. */
 async function solverPage(page: Page): Promise<void> {
   const folder = dirname(createRequire(import.meta.url).resolve('minizinc'))
-  const kinds: Record<string, string> = { mjs: 'text/javascript', js: 'text/javascript', wasm: 'application/wasm', data: 'application/octet-stream' }
+  const kinds: Record<string, string> = {
+    mjs: 'text/javascript',
+    js: 'text/javascript',
+    wasm: 'application/wasm',
+    data: 'application/octet-stream',
+  }
   await page.route(`${SOLVER_ORIGIN}/**`, async (route) => {
     const name = new URL(route.request().url()).pathname.slice(1)
-    if (!/^[\w.-]+$/.test(name)) return route.fulfill({ contentType: 'text/html', body: '<!doctype html><title>solver</title>' })
-    return route.fulfill({ contentType: kinds[name.split('.').pop() ?? ''] ?? 'application/octet-stream', body: readFileSync(join(folder, name)) })
+    if (!/^[\w.-]+$/.test(name))
+      return route.fulfill({
+        contentType: 'text/html',
+        body: '<!doctype html><title>solver</title>',
+      })
+    return route.fulfill({
+      contentType: kinds[name.split('.').pop() ?? ''] ?? 'application/octet-stream',
+      body: readFileSync(join(folder, name)),
+    })
   })
   await page.goto(`${SOLVER_ORIGIN}/`)
-  await page.addScriptTag({ type: 'module', content: `import * as MiniZinc from '${SOLVER_ORIGIN}/minizinc.mjs'; await MiniZinc.init({ workerURL: '${SOLVER_ORIGIN}/minizinc-worker.js', wasmURL: '${SOLVER_ORIGIN}/minizinc.wasm', dataURL: '${SOLVER_ORIGIN}/minizinc.data' }); window.MiniZinc = MiniZinc` })
+  await page.addScriptTag({
+    type: 'module',
+    content: `import * as MiniZinc from '${SOLVER_ORIGIN}/minizinc.mjs'; await MiniZinc.init({ workerURL: '${SOLVER_ORIGIN}/minizinc-worker.js', wasmURL: '${SOLVER_ORIGIN}/minizinc.wasm', dataURL: '${SOLVER_ORIGIN}/minizinc.data' }); window.MiniZinc = MiniZinc`,
+  })
   await page.waitForFunction(() => 'MiniZinc' in window)
 }
 
 async function askSolver(page: Page, model: string, limitMs: number): Promise<Solved> {
-  return page.evaluate(async ({ text, ms }) => {
-    interface Run extends Promise<{ status?: string }> {
-      on: (event: 'solution', listener: (found: { output: { default?: string } }) => void) => void
-      cancel: () => void
-    }
-    const { Model } = (window as unknown as { MiniZinc: { Model: new () => { addString: (text: string) => void; solve: (options: object) => Run } } }).MiniZinc
-    const asked = new Model()
-    asked.addString(text)
-    const run = asked.solve({ options: { solver: 'chuffed', 'time-limit': ms, 'intermediate-solutions': true, 'free-search': true } })
-    let last: string | undefined
-    run.on('solution', ({ output }) => (last = output.default ?? last))
-    const timer = setTimeout(() => run.cancel(), 1.5 * ms)
-    let status = 'stopped'
-    try {
-      status = (await run).status ?? 'no answer'
-    } catch {
-      // A run that was cancelled has only what it found so far.
-    }
-    clearTimeout(timer)
-    const [tardiness, completion] = last?.split(' ').map(Number) ?? []
-    return { status, tardiness: tardiness ?? null, completion: completion ?? null }
-  }, { text: model, ms: limitMs })
+  return page.evaluate(
+    async ({ text, ms }) => {
+      interface Run extends Promise<{ status?: string }> {
+        on: (event: 'solution', listener: (found: { output: { default?: string } }) => void) => void
+        cancel: () => void
+      }
+      const { Model } = (
+        window as unknown as {
+          MiniZinc: {
+            Model: new () => { addString: (text: string) => void; solve: (options: object) => Run }
+          }
+        }
+      ).MiniZinc
+      const asked = new Model()
+      asked.addString(text)
+      const run = asked.solve({
+        options: {
+          solver: 'chuffed',
+          'time-limit': ms,
+          'intermediate-solutions': true,
+          'free-search': true,
+        },
+      })
+      let last: string | undefined
+      run.on('solution', ({ output }) => (last = output.default ?? last))
+      const timer = setTimeout(() => run.cancel(), 1.5 * ms)
+      let status = 'stopped'
+      try {
+        status = (await run).status ?? 'no answer'
+      } catch {
+        // A run that was cancelled has only what it found so far.
+      }
+      clearTimeout(timer)
+      const [tardiness, completion] = last?.split(' ').map(Number) ?? []
+      return { status, tardiness: tardiness ?? null, completion: completion ?? null }
+    },
+    { text: model, ms: limitMs },
+  )
 }
 
 /** First the tardiness, then the completion among plans with no more of it: half the time each. */
@@ -97,7 +142,9 @@ async function solverResult(page: Page, request: PlanRequest): Promise<string> {
 
 /** How good plans are beside a constraint solver on the same cases, and how fast they are made, mended and weighed. */
 export async function benchPlan(): Promise<void> {
-  say(`\nPlans: weighted tardiness, weighted completion; ours after ${LIMIT_MS / 1000} s, the solver's after ${SOLVER_LIMIT_MS / 1000} s (chuffed, compiled for browsers, in the same run)`)
+  say(
+    `\nPlans: weighted tardiness, weighted completion; ours after ${LIMIT_MS / 1000} s, the solver's after ${SOLVER_LIMIT_MS / 1000} s (chuffed, compiled for browsers, in the same run)`,
+  )
   const browser = await chromium.launch(CHROMIUM)
   try {
     const page = await browser.newPage()
@@ -105,9 +152,15 @@ export async function benchPlan(): Promise<void> {
     for (const { name, request } of cases()) {
       const { answer, code } = solveTimed(request, { ms: LIMIT_MS })
       const long = solveTimed(request, { ms: LONG_LIMIT_MS }).answer
-      const later = long ? `, after ${LONG_LIMIT_MS / 1000} s ${long.objective.weightedTardinessMin}, ${long.objective.weightedCompletionMin}` : ''
-      const ours = answer ? `${answer.objective.weightedTardinessMin}, ${answer.objective.weightedCompletionMin} (at least ${answer.lowerBound.weightedTardinessMin}, ${answer.lowerBound.weightedCompletionMin}; ${answer.iterations} tries)${later}` : code
-      say(`  ${name.padEnd(22)} ${String(request.tasks.length).padStart(4)} tasks   ours ${ours}   solver ${await solverResult(page, request)}`)
+      const later = long
+        ? `, after ${LONG_LIMIT_MS / 1000} s ${long.objective.weightedTardinessMin}, ${long.objective.weightedCompletionMin}`
+        : ''
+      const ours = answer
+        ? `${answer.objective.weightedTardinessMin}, ${answer.objective.weightedCompletionMin} (at least ${answer.lowerBound.weightedTardinessMin}, ${answer.lowerBound.weightedCompletionMin}; ${answer.iterations} tries)${later}`
+        : code
+      say(
+        `  ${name.padEnd(22)} ${String(request.tasks.length).padStart(4)} tasks   ours ${ours}   solver ${await solverResult(page, request)}`,
+      )
     }
   } finally {
     await browser.close()

@@ -23,13 +23,17 @@ function benchFirst(): void {
   for (const jobs of SIZES) {
     const request = workshopCase({ jobs, seed: 5 })
     const { ms } = solveTimed(request, { iterations: 1 })
-    say(`${tasksOf(request)}   ${ms.toFixed(0).padStart(5)} ms   ${((1000 * ms) / request.tasks.length).toFixed(0)} µs a task   ${Math.round(process.memoryUsage().rss / 1e6)} MB`)
+    say(
+      `${tasksOf(request)}   ${ms.toFixed(0).padStart(5)} ms   ${((1000 * ms) / request.tasks.length).toFixed(0)} µs a task   ${Math.round(process.memoryUsage().rss / 1e6)} MB`,
+    )
   }
 }
 
 /** How long it takes to mend a plan after one slip, and how much of it moves. */
 function benchSlips(): void {
-  say('\nA plan mended after one slip, the rest kept (medians; first the first time, as after a start)')
+  say(
+    '\nA plan mended after one slip, the rest kept (medians; first the first time, as after a start)',
+  )
   for (const jobs of SIZES) {
     const request = workshopCase({ jobs, seed: 5 })
     const { answer } = solveTimed(request, { iterations: 1 })
@@ -42,21 +46,43 @@ function benchSlips(): void {
         const after = replan(changed, { keep: answer.tasks, pins, tries: REPAIR_TRIES })
         times.push(performance.now() - startedAt)
         if (!after.ok) throw new Error(after.issues[0]?.message)
-        if (checkPlan(changed, after.value.tasks).length > 0) throw new Error('the mended plan breaks a constraint')
-        moved = after.value.tasks.filter((task, t) => task.startMin !== answer.tasks[t]?.startMin || task.maker !== answer.tasks[t]?.maker).length
+        if (checkPlan(changed, after.value.tasks).length > 0)
+          throw new Error('the mended plan breaks a constraint')
+        moved = after.value.tasks.filter(
+          (task, t) =>
+            task.startMin !== answer.tasks[t]?.startMin || task.maker !== answer.tasks[t]?.maker,
+        ).length
       }
-      say(`${tasksOf(request)}   ${name.padEnd(30)} ${(times[0] ?? 0).toFixed(0).padStart(5)} ms, then ${median(times).toFixed(0).padStart(5)} ms   ${moved} move`)
+      say(
+        `${tasksOf(request)}   ${name.padEnd(30)} ${(times[0] ?? 0).toFixed(0).padStart(5)} ms, then ${median(times).toFixed(0).padStart(5)} ms   ${moved} move`,
+      )
     }
   }
 }
 
 /** A maker who is away on the first day, and a task that begins an hour later than planned. */
-function slips(request: PlanRequest, { tasks }: PlanAnswer): { name: string; changed: PlanRequest; pins: Pin[] }[] {
-  const first = tasks.filter((task) => task.maker !== null).reduce((soonest, task) => (task.startMin < soonest.startMin ? task : soonest))
-  const away = { ...request, makers: request.makers.map((maker) => (maker.id === first.maker ? { ...maker, shifts: maker.shifts.filter(([from]) => from > 1440) } : maker)) }
+function slips(
+  request: PlanRequest,
+  { tasks }: PlanAnswer,
+): { name: string; changed: PlanRequest; pins: Pin[] }[] {
+  const first = tasks
+    .filter((task) => task.maker !== null)
+    .reduce((soonest, task) => (task.startMin < soonest.startMin ? task : soonest))
+  const away = {
+    ...request,
+    makers: request.makers.map((maker) =>
+      maker.id === first.maker
+        ? { ...maker, shifts: maker.shifts.filter(([from]) => from > 1440) }
+        : maker,
+    ),
+  }
   return [
     { name: 'a maker away for a day', changed: away, pins: [] },
-    { name: 'one task an hour later', changed: request, pins: [{ task: first.id, startMin: first.startMin + 60, maker: first.maker }] },
+    {
+      name: 'one task an hour later',
+      changed: request,
+      pins: [{ task: first.id, startMin: first.startMin + 60, maker: first.maker }],
+    },
   ]
 }
 
@@ -70,6 +96,8 @@ function benchOdds(): void {
     const startedAt = performance.now()
     odds(request, answer.tasks, { runs: USUAL_RUNS, seed: 1, spread: STARTING_SPREAD })
     const ms = performance.now() - startedAt
-    say(`${tasksOf(request)}   ${ms.toFixed(0).padStart(5)} ms   ${((1000 * ms) / request.tasks.length / USUAL_RUNS).toFixed(2)} µs a task and run`)
+    say(
+      `${tasksOf(request)}   ${ms.toFixed(0).padStart(5)} ms   ${((1000 * ms) / request.tasks.length / USUAL_RUNS).toFixed(2)} µs a task and run`,
+    )
   }
 }

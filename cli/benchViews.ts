@@ -15,8 +15,19 @@ const say = (line: string) => process.stdout.write(`${line}\n`)
 
 /** Each main view, and the list whose first entry it opens where it shows one thing. */
 const PAGES: [string, string][] = [
-  ['Today', '/'], ['Orders', '/orders'], ['an order', '/orders/1'], ['Recipes', '/recipes'], ['a recipe', '/recipes/1'], ['Sizing', '/sizing'], ['a mould', '/sizing/1'], ['Pots', '/pots'],
-  ['Plan', '/plan'], ['Racks', '/racks'], ['Stores', '/stores'], ['Notebook', '/notebook'], ['a piece', '/notebook/1'],
+  ['Today', '/'],
+  ['Orders', '/orders'],
+  ['an order', '/orders/1'],
+  ['Recipes', '/recipes'],
+  ['a recipe', '/recipes/1'],
+  ['Sizing', '/sizing'],
+  ['a mould', '/sizing/1'],
+  ['Pots', '/pots'],
+  ['Plan', '/plan'],
+  ['Racks', '/racks'],
+  ['Stores', '/stores'],
+  ['Notebook', '/notebook'],
+  ['a piece', '/notebook/1'],
 ]
 
 interface PageTimes {
@@ -38,14 +49,25 @@ async function medianMs(rounds: number, work: () => Promise<unknown>): Promise<n
 }
 
 async function signedIn(browser: Browser, address: string): Promise<BrowserContext> {
-  const context = await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 } })
-  const response = await context.request.post('/api/session', { data: { signIn: 'maren', password: DEMO_PASSWORD }, headers: { origin: address } })
+  const context = await browser.newContext({
+    baseURL: address,
+    viewport: { width: 1280, height: 800 },
+  })
+  const response = await context.request.post('/api/session', {
+    data: { signIn: 'maren', password: DEMO_PASSWORD },
+    headers: { origin: address },
+  })
   if (!response.ok()) throw new Error(`signing in answered ${response.status()}`)
   return context
 }
 
 /** Opens a page as a person would, with an empty cache the first time, and notes what it asked the server for. */
-async function timesOf(context: BrowserContext, address: string, name: string, path: string): Promise<PageTimes> {
+async function timesOf(
+  context: BrowserContext,
+  address: string,
+  name: string,
+  path: string,
+): Promise<PageTimes> {
   const asked = new Set<string>()
   const page = await context.newPage()
   page.on('request', (request) => {
@@ -55,7 +77,9 @@ async function timesOf(context: BrowserContext, address: string, name: string, p
   const browserMs = await medianMs(VISITS, async () => {
     await page.goto(path)
     await page.locator('main h1').waitFor()
-    await page.waitForFunction(() => !/Fetching/.test(document.querySelector('main')?.textContent ?? ''))
+    await page.waitForFunction(
+      () => !/Fetching/.test(document.querySelector('main')?.textContent ?? ''),
+    )
   })
   await page.close()
   const cookie = (await context.cookies()).map((one) => `${one.name}=${one.value}`).join('; ')
@@ -72,7 +96,9 @@ async function timesOf(context: BrowserContext, address: string, name: string, p
 async function measure(address: string): Promise<{ pages: PageTimes[]; referenceMs: number }> {
   const browser = await chromium.launch(CHROMIUM)
   try {
-    const referenceMs = await medianMs(ROUNDS, async () => (await fetch(`${address}/api/health`)).arrayBuffer())
+    const referenceMs = await medianMs(ROUNDS, async () =>
+      (await fetch(`${address}/api/health`)).arrayBuffer(),
+    )
     const context = await signedIn(browser, address)
     const pages: PageTimes[] = []
     for (const [name, path] of PAGES) pages.push(await timesOf(context, address, name, path))
@@ -96,13 +122,20 @@ export async function benchViews(): Promise<void> {
 type Measured = Awaited<ReturnType<typeof measure>>
 
 function report(once: Measured, many: Measured): void {
-  const ms = (value: number | undefined) => `${(value ?? Number.NaN).toFixed(value !== undefined && value < 10 ? 1 : 0)}`
-  say(`Milliseconds, medians; the reference (one query through the same server) took ${ms(once.referenceMs)} and ${ms(many.referenceMs)}.`)
+  const ms = (value: number | undefined) =>
+    `${(value ?? Number.NaN).toFixed(value !== undefined && value < 10 ? 1 : 0)}`
+  say(
+    `Milliseconds, medians; the reference (one query through the same server) took ${ms(once.referenceMs)} and ${ms(many.referenceMs)}.`,
+  )
   say('')
-  say(`| view | data from the server | × the reference | usable in the browser | data, ${TIMES} × | usable, ${TIMES} × |`)
+  say(
+    `| view | data from the server | × the reference | usable in the browser | data, ${TIMES} × | usable, ${TIMES} × |`,
+  )
   say('|---|--:|--:|--:|--:|--:|')
   once.pages.forEach((page, i) => {
     const grown = many.pages[i]
-    say(`| ${page.name} | ${ms(page.serverMs)} | ${(page.serverMs / once.referenceMs).toFixed(1)} | ${ms(page.browserMs)} | ${ms(grown?.serverMs)} | ${ms(grown?.browserMs)} |`)
+    say(
+      `| ${page.name} | ${ms(page.serverMs)} | ${(page.serverMs / once.referenceMs).toFixed(1)} | ${ms(page.browserMs)} | ${ms(grown?.serverMs)} | ${ms(grown?.browserMs)} |`,
+    )
   })
 }

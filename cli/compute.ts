@@ -18,7 +18,8 @@ function computeText(operation: string, text: string, startedAt: number): Result
   return compute(operation, body, startedAt)
 }
 
-const print = (result: Result<unknown>) => process.stdout.write(`${JSON.stringify(resultBody(result))}\n`)
+const print = (result: Result<unknown>) =>
+  process.stdout.write(`${JSON.stringify(resultBody(result))}\n`)
 
 async function readAll(): Promise<string> {
   const chunks: Buffer[] = []
@@ -30,13 +31,21 @@ async function readAll(): Promise<string> {
 function meshCommand(args: readonly string[]): number {
   let values: { file?: string; samples?: string }
   try {
-    values = parseArgs({ args: [...args], options: { file: { type: 'string' }, samples: { type: 'string' } } }).values
+    values = parseArgs({
+      args: [...args],
+      options: { file: { type: 'string' }, samples: { type: 'string' } },
+    }).values
     if (values.file === undefined) throw new Error('--file is missing')
   } catch (error) {
-    process.stderr.write(`Use: velvet compute mesh --file cavity.stl [--samples N] (${(error as Error).message})\n`)
+    process.stderr.write(
+      `Use: velvet compute mesh --file cavity.stl [--samples N] (${(error as Error).message})\n`,
+    )
     return REFUSED
   }
-  const result = meshOf(values.file, values.samples === undefined ? undefined : Number(values.samples))
+  const result = meshOf(
+    values.file,
+    values.samples === undefined ? undefined : Number(values.samples),
+  )
   print(result)
   return result.ok ? 0 : REFUSED
 }
@@ -46,7 +55,10 @@ function meshOf(file: string, samples: number | undefined): Result<unknown> {
   try {
     bytes = readFileSync(file)
   } catch (error) {
-    return refuse('unreadable-mesh', { path: 'file', message: `"${file}" cannot be read: ${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}` })
+    return refuse('unreadable-mesh', {
+      path: 'file',
+      message: `"${file}" cannot be read: ${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}`,
+    })
   }
   return mesh(bytes, samples)
 }
@@ -57,7 +69,9 @@ export async function computeCommand(args: readonly string[]): Promise<number> {
   if (operation === 'mesh') return meshCommand(flags)
   const unknown = flags.find((flag) => flag !== '--lines')
   if (operation === '' || unknown !== undefined) {
-    process.stderr.write(`Use: velvet compute OP [--lines] < request.json${unknown ? ` ("${unknown}" is not known)` : ''}\n`)
+    process.stderr.write(
+      `Use: velvet compute OP [--lines] < request.json${unknown ? ` ("${unknown}" is not known)` : ''}\n`,
+    )
     return REFUSED
   }
   if (!flags.includes('--lines')) {

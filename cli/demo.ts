@@ -44,14 +44,23 @@ export async function demoCommand(args: readonly string[]): Promise<number> {
   const database = await startMariadb(folder)
   say('Database started on loopback.')
   try {
-    if (await prepareDemo(database, folder)) say('Loaded the demo: Oxbow Yard, three months of work up to today.')
+    if (await prepareDemo(database, folder))
+      say('Loaded the demo: Oxbow Yard, three months of work up to today.')
     const server = await startServer(ROOT, port, database.settings, join(folder, 'server.log'))
-    say(`Sign in with the password ${DEMO_PASSWORD} as ${PEOPLE.map((person) => `${person.signIn} (${person.role})`).join(', ')}.`)
+    say(
+      `Sign in with the password ${DEMO_PASSWORD} as ${PEOPLE.map((person) => `${person.signIn} (${person.role})`).join(', ')}.`,
+    )
     say(`Velvet Batch is at ${server.address} (Ctrl-C stops it)`)
-    const why = await Promise.race([untilStopped(), server.ended.then(() => 'server' as const), database.ended.then(() => 'database' as const)])
+    const why = await Promise.race([
+      untilStopped(),
+      server.ended.then(() => 'server' as const),
+      database.ended.then(() => 'database' as const),
+    ])
     await server.stop()
     if (why === 'asked') return 0
-    process.stderr.write(`The ${why} ended by itself; nothing that was saved is lost: start again.\n`)
+    process.stderr.write(
+      `The ${why} ended by itself; nothing that was saved is lost: start again.\n`,
+    )
     return 1
   } finally {
     await database.stop()

@@ -26,6 +26,8 @@ try {
   const { code, path } = error as NodeJS.ErrnoException
   const system = SYSTEM_SENTENCES[code ?? '']
   if (!(error instanceof Sentence) && !system) throw error
-  process.stderr.write(`${error instanceof Sentence ? error.message : `${system}${path ? ` (${path})` : ''}`}\n`)
+  process.stderr.write(
+    `${error instanceof Sentence ? error.message : `${system}${path ? ` (${path})` : ''}`}\n`,
+  )
   process.exitCode = 1
 }

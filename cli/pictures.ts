@@ -9,7 +9,11 @@ import { withDemo } from './lib/withDemo'
 const FOLDER = join(ROOT, 'docs/screenshots')
 const firstOf = (list: string) => async (page: Page) => {
   await page.goto(list)
-  await page.locator(`main a[href^="${list}/"]`).filter({ hasNotText: /^(Take|Write|Add|Gather)/ }).first().click()
+  await page
+    .locator(`main a[href^="${list}/"]`)
+    .filter({ hasNotText: /^(Take|Write|Add|Gather)/ })
+    .first()
+    .click()
 }
 const named = (list: string, name: string) => async (page: Page) => {
   await page.goto(list)
@@ -26,43 +30,65 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
   ['mould', named('/sizing', 'Lamp base mould')],
   ['pots', (page) => page.goto('/pots')],
   ['pot', firstOf('/pots')],
-  ['gather', async (page) => {
-    await page.goto('/pots/gather')
-    await page.getByLabel('Day').selectOption('any day')
-    await page.getByRole('button', { name: /^Pick these/ }).click()
-    await page.getByRole('button', { name: 'Fewest pots' }).click()
-    await page.getByText(/proven|found in time/).waitFor()
-  }],
-  ['plan', async (page) => {
-    await page.goto('/plan')
-    await page.getByRole('group', { name: 'The plan, lane by lane' }).getByRole('button', { name: /^pour / }).first().press('Enter')
-  }],
-  ['plan-what-if', async (page) => {
-    await page.goto('/plan')
-    await page.getByRole('button', { name: 'What if', exact: true }).click()
-    await page.getByLabel('Who').selectOption({ label: 'Tobin Ferrow' })
-    await page.getByRole('button', { name: 'Show what that would be' }).click()
-    await page.getByRole('button', { name: 'Accept', exact: true }).waitFor()
-    await page.getByText('what moves').click()
-  }],
-  ['plan-load', async (page) => {
-    await page.goto('/plan/load')
-    await page.locator('.bars').first().waitFor({ state: 'attached' })
-  }],
+  [
+    'gather',
+    async (page) => {
+      await page.goto('/pots/gather')
+      await page.getByLabel('Day').selectOption('any day')
+      await page.getByRole('button', { name: /^Pick these/ }).click()
+      await page.getByRole('button', { name: 'Fewest pots' }).click()
+      await page.getByText(/proven|found in time/).waitFor()
+    },
+  ],
+  [
+    'plan',
+    async (page) => {
+      await page.goto('/plan')
+      await page
+        .getByRole('group', { name: 'The plan, lane by lane' })
+        .getByRole('button', { name: /^pour / })
+        .first()
+        .press('Enter')
+    },
+  ],
+  [
+    'plan-what-if',
+    async (page) => {
+      await page.goto('/plan')
+      await page.getByRole('button', { name: 'What if', exact: true }).click()
+      await page.getByLabel('Who').selectOption({ label: 'Tobin Ferrow' })
+      await page.getByRole('button', { name: 'Show what that would be' }).click()
+      await page.getByRole('button', { name: 'Accept', exact: true }).waitFor()
+      await page.getByText('what moves').click()
+    },
+  ],
+  [
+    'plan-load',
+    async (page) => {
+      await page.goto('/plan/load')
+      await page.locator('.bars').first().waitFor({ state: 'attached' })
+    },
+  ],
   ['racks', (page) => page.goto('/racks')],
   ['stores', (page) => page.goto('/stores')],
   ['resin', firstOf('/stores')],
   ['resins-compared', (page) => page.goto('/stores/compare?resins=1,3,6')],
   ['notebook', (page) => page.goto('/notebook')],
-  ['piece', async (page) => {
-    await page.goto('/notebook')
-    await page.getByRole('row').filter({ hasText: 'demoulded' }).getByRole('link').first().click()
-  }],
-  ['bench', async (page) => {
-    await page.goto('/pots')
-    await page.getByRole('link', { name: 'To the bench' }).first().click()
-    await page.getByText('until it shows').waitFor()
-  }],
+  [
+    'piece',
+    async (page) => {
+      await page.goto('/notebook')
+      await page.getByRole('row').filter({ hasText: 'demoulded' }).getByRole('link').first().click()
+    },
+  ],
+  [
+    'bench',
+    async (page) => {
+      await page.goto('/pots')
+      await page.getByRole('link', { name: 'To the bench' }).first().click()
+      await page.getByText('until it shows').waitFor()
+    },
+  ],
 ]
 
 /** `velvet pictures`: takes the pictures in docs/screenshots anew, from the demo data. */
@@ -71,12 +97,25 @@ export async function picturesCommand(): Promise<number> {
   return withDemo(join(STATE, 'pictures'), async (address) => {
     const browser = await chromium.launch(CHROMIUM)
     try {
-      const context = await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 }, timezoneId: 'Europe/Dublin', locale: 'en-IE', reducedMotion: 'reduce' })
-      await context.request.post('/api/session', { data: { signIn: 'maren', password: DEMO_PASSWORD }, headers: { origin: address } })
+      const context = await browser.newContext({
+        baseURL: address,
+        viewport: { width: 1280, height: 800 },
+        timezoneId: 'Europe/Dublin',
+        locale: 'en-IE',
+        reducedMotion: 'reduce',
+      })
+      await context.request.post('/api/session', {
+        data: { signIn: 'maren', password: DEMO_PASSWORD },
+        headers: { origin: address },
+      })
       const page = await context.newPage()
       for (const [name, open] of VIEWS) {
         await open(page)
-        await page.waitForFunction(() => document.querySelector('h1') !== null && !/Fetching/.test(document.body.textContent ?? ''))
+        await page.waitForFunction(
+          () =>
+            document.querySelector('h1') !== null &&
+            !/Fetching/.test(document.body.textContent ?? ''),
+        )
         await page.waitForLoadState('networkidle')
         await page.mouse.move(0, 0)
         await page.screenshot({ path: join(FOLDER, `${name}.png`) })

@@ -8,7 +8,8 @@ import { Sentence } from './lib/Sentence'
 import { requireFreePort, startServer } from './lib/server'
 import { untilStopped } from './lib/untilStopped'
 
-const VARIABLES = 'VELVET_DB_HOST, VELVET_DB_PORT, VELVET_DB_USER, VELVET_DB_PASSWORD and VELVET_DB_NAME'
+const VARIABLES =
+  'VELVET_DB_HOST, VELVET_DB_PORT, VELVET_DB_USER, VELVET_DB_PASSWORD and VELVET_DB_NAME'
 
 function settings() {
   try {
@@ -19,9 +20,12 @@ function settings() {
 }
 
 const REFUSALS: Record<string, (settings: DatabaseSettings) => string> = {
-  ER_ACCESS_DENIED_ERROR: ({ user }) => `The database refused the user "${user}": the name or the password is wrong.`,
-  ER_DBACCESS_DENIED_ERROR: ({ user, database }) => `The user "${user}" has no rights on the database "${database}", or it does not exist.`,
-  ER_BAD_DB_ERROR: ({ database }) => `There is no database "${database}"; create it and give the user rights on it.`,
+  ER_ACCESS_DENIED_ERROR: ({ user }) =>
+    `The database refused the user "${user}": the name or the password is wrong.`,
+  ER_DBACCESS_DENIED_ERROR: ({ user, database }) =>
+    `The user "${user}" has no rights on the database "${database}", or it does not exist.`,
+  ER_BAD_DB_ERROR: ({ database }) =>
+    `There is no database "${database}"; create it and give the user rights on it.`,
 }
 
 async function requireDatabase(settings: DatabaseSettings): Promise<void> {
@@ -29,7 +33,10 @@ async function requireDatabase(settings: DatabaseSettings): Promise<void> {
     await (await mysql.createConnection(settings)).end()
   } catch (error) {
     const { code = '', message } = error as { code?: string; message: string }
-    throw new Sentence(REFUSALS[code]?.(settings) ?? `The database at ${settings.host}:${settings.port} does not answer: ${message}`)
+    throw new Sentence(
+      REFUSALS[code]?.(settings) ??
+        `The database at ${settings.host}:${settings.port} does not answer: ${message}`,
+    )
   }
 }
 

@@ -12,15 +12,28 @@ interface Count {
 const FOLDER = join(STATE, 'test')
 const bin = (name: string) => join(ROOT, 'node_modules/.bin', name)
 
-function run(command: string, args: readonly string[], env: NodeJS.ProcessEnv = {}): Promise<boolean> {
+function run(
+  command: string,
+  args: readonly string[],
+  env: NodeJS.ProcessEnv = {},
+): Promise<boolean> {
   return new Promise((resolve) => {
-    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ...env },
+    })
     child.once('error', () => resolve(false))
     child.once('exit', (code) => resolve(code === 0))
   })
 }
 
-async function check(name: string, command: string, args: readonly string[], env?: NodeJS.ProcessEnv): Promise<Count> {
+async function check(
+  name: string,
+  command: string,
+  args: readonly string[],
+  env?: NodeJS.ProcessEnv,
+): Promise<Count> {
   process.stdout.write(`\n── ${name}\n`)
   const passed = await run(command, args, env)
   return { passed: Number(passed), failed: Number(!passed) }
@@ -41,11 +54,24 @@ async function jest(args: readonly string[]): Promise<Count> {
   const results = join(folder, 'results.json')
   const { settings } = database
   try {
-    const passed = await run(bin('jest'), ['--runInBand', '--json', `--outputFile=${results}`, ...args], {
-      NODE_OPTIONS: '--experimental-vm-modules', VELVET_DB_HOST: settings.host, VELVET_DB_PORT: String(settings.port), VELVET_DB_USER: settings.user, VELVET_DB_PASSWORD: settings.password, VELVET_DB_NAME: settings.database,
-    })
+    const passed = await run(
+      bin('jest'),
+      ['--runInBand', '--json', `--outputFile=${results}`, ...args],
+      {
+        NODE_OPTIONS: '--experimental-vm-modules',
+        VELVET_DB_HOST: settings.host,
+        VELVET_DB_PORT: String(settings.port),
+        VELVET_DB_USER: settings.user,
+        VELVET_DB_PASSWORD: settings.password,
+        VELVET_DB_NAME: settings.database,
+      },
+    )
     return countIn(results, passed, (json) => {
-      const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = json as { numPassedTests: number; numFailedTests: number; numRuntimeErrorTestSuites: number }
+      const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = json as {
+        numPassedTests: number
+        numFailedTests: number
+        numRuntimeErrorTestSuites: number
+      }
       return { passed: numPassedTests, failed: numFailedTests + numRuntimeErrorTestSuites }
     })
   } finally {
@@ -57,7 +83,10 @@ async function playwright(args: readonly string[]): Promise<Count> {
   process.stdout.write('\n── Playwright: the production build with the demo data in Chromium\n')
   return withDemo(join(FOLDER, 'e2e'), async (address) => {
     const results = join(FOLDER, 'e2e/results.json')
-    const passed = await run(bin('playwright'), ['test', ...args], { VELVET_URL: address, VELVET_E2E_RESULTS: results })
+    const passed = await run(bin('playwright'), ['test', ...args], {
+      VELVET_URL: address,
+      VELVET_E2E_RESULTS: results,
+    })
     return countIn(results, passed, (json) => {
       const { stats } = json as { stats: { expected: number; unexpected: number; flaky: number } }
       return { passed: stats.expected, failed: stats.unexpected + stats.flaky }
@@ -72,13 +101,19 @@ export async function testCommand(args: readonly string[]): Promise<number> {
   else if (args[0] === 'unit') counts.push(await jest(args.slice(1)))
   else {
     await run(bin('nuxt'), ['prepare', '--logLevel', 'silent'])
+    counts.push(await check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']))
     counts.push(await check('lint', bin('eslint'), ['.', '--max-warnings', '0']))
     counts.push(await check('types of the application', bin('vue-tsc'), ['--build', '--noEmit']))
-    counts.push(await check('types of commands, demo and tests', bin('tsc'), ['-p', 'tsconfig.tools.json']))
+    counts.push(
+      await check('types of commands, demo and tests', bin('tsc'), ['-p', 'tsconfig.tools.json']),
+    )
     counts.push(await jest([]))
     counts.push(await playwright([]))
   }
-  const total = counts.reduce((sum, count) => ({ passed: sum.passed + count.passed, failed: sum.failed + count.failed }))
+  const total = counts.reduce((sum, count) => ({
+    passed: sum.passed + count.passed,
+    failed: sum.failed + count.failed,
+  }))
   process.stdout.write(`\n${total.passed} passed, ${total.failed} failed\n`)
   return total.failed === 0 ? 0 : 1
 }

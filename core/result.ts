@@ -34,10 +34,15 @@ export type Result<T> = { ok: true; value: T } | Refusal
 export const answer = <T>(value: T): Result<T> => ({ ok: true, value })
 
 /** Refuses a request with one or several issues; a person can cause this, a bug throws instead. */
-export const refuse = (code: RefusalCode, ...issues: Issue[]): Refusal => ({ ok: false, code, issues })
+export const refuse = (code: RefusalCode, ...issues: Issue[]): Refusal => ({
+  ok: false,
+  code,
+  issues,
+})
 
 /** Shorthand for the commonest refusal: one field that cannot be used as given. */
-export const invalid = (path: string, message: string): Refusal => refuse('invalid-input', { path, message })
+export const invalid = (path: string, message: string): Refusal =>
+  refuse('invalid-input', { path, message })
 
 /** Limits are compared with this slack, in the unit of the compared value. */
 export const LIMIT_TOLERANCE = 1e-9

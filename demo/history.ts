@@ -11,11 +11,13 @@ import type { KeyedRunEvent, PlanTaskRow, PlanView, PieceRow, Verdict } from '..
 
 const MS_PER_MIN = 60_000
 
-export const solveHere: Solve = (work) => Promise.resolve(planWork(work, { now: () => performance.now(), startedAt: performance.now() }))
+export const solveHere: Solve = (work) =>
+  Promise.resolve(planWork(work, { now: () => performance.now(), startedAt: performance.now() }))
 
 /** Nobody looks at the plans of the past again: a few tries are enough, and odds are not asked. */
 const ROUGH_ITERATIONS = 20
-const solveRoughly: Solve = (work) => solveHere({ ...work, request: { ...work.request, limit: { iterations: ROUGH_ITERATIONS } } })
+const solveRoughly: Solve = (work) =>
+  solveHere({ ...work, request: { ...work.request, limit: { iterations: ROUGH_ITERATIONS } } })
 const weighNothing: Weigh = () => Promise.resolve([])
 
 /** Chance for the made-up past, from one seed, so that every load tells the same story. */
@@ -29,17 +31,36 @@ export class Chance {
   pick = <T>(list: readonly T[]): T => list[Math.floor(this.random() * list.length)] as T
   /** A key in the form of a UUID that is the same at every load. */
   key = () => {
-    const hex = (length: number) => Array.from({ length }, () => Math.floor(this.random() * 16).toString(16)).join('')
+    const hex = (length: number) =>
+      Array.from({ length }, () => Math.floor(this.random() * 16).toString(16)).join('')
     return `${hex(8)}-${hex(4)}-4${hex(3)}-a${hex(3)}-${hex(12)}`
   }
 }
 
 const WHAT_WENT_WRONG = [
-  'Streak by the edge, stirred too short.', 'A dent from the mould support.', 'White sank in the middle.', 'Soft at one corner; the scale had slipped.',
-  'Bubbles under the face, room was cold.', 'Dust under the last coat.', 'Warped a little, lifted too soon.',
+  'Streak by the edge, stirred too short.',
+  'A dent from the mould support.',
+  'White sank in the middle.',
+  'Soft at one corner; the scale had slipped.',
+  'Bubbles under the face, room was cold.',
+  'Dust under the last coat.',
+  'Warped a little, lifted too soon.',
 ]
-const WHAT_WENT_WELL = ['Clean.', '', '', 'Good face, keep the rest as it was.', 'Best of the batch.', '', 'Edge rounded nicely after the tape came off in time.']
-const NEXT_TIME = ['Next time rest two minutes longer.', 'Warm the hardener before.', 'Level the rack again before the last layer.', 'Lay the filler moulds out first.']
+const WHAT_WENT_WELL = [
+  'Clean.',
+  '',
+  '',
+  'Good face, keep the rest as it was.',
+  'Best of the batch.',
+  '',
+  'Edge rounded nicely after the tape came off in time.',
+]
+const NEXT_TIME = [
+  'Next time rest two minutes longer.',
+  'Warm the hardener before.',
+  'Level the rack again before the last layer.',
+  'Lay the filler moulds out first.',
+]
 
 export interface Past {
   who: (personId: number | null) => Who
@@ -68,10 +89,26 @@ async function pourPot(task: PlanTaskRow, { who, chance, now }: Past): Promise<v
   const [first, second] = targets.parts
   const mispours = chance.happens(0.07)
   const events: RunEvent[] = [
-    { at: later(chance.within(0.8, 2)), kind: 'weighed', part: first?.part ?? 'a', amount: tenth((first?.ownAmount ?? 1) * (mispours ? 1.06 : chance.within(0.999, 1.003))) },
-    { at: later(chance.within(0.8, 2)), kind: 'weighed', part: second?.part ?? 'b', amount: tenth((second?.ownAmount ?? 1) * chance.within(0.999, 1.003)) },
+    {
+      at: later(chance.within(0.8, 2)),
+      kind: 'weighed',
+      part: first?.part ?? 'a',
+      amount: tenth((first?.ownAmount ?? 1) * (mispours ? 1.06 : chance.within(0.999, 1.003))),
+    },
+    {
+      at: later(chance.within(0.8, 2)),
+      kind: 'weighed',
+      part: second?.part ?? 'b',
+      amount: tenth((second?.ownAmount ?? 1) * chance.within(0.999, 1.003)),
+    },
   ]
-  if (mispours && second) events.push({ at: later(2), kind: 'weighed', part: second.part, amount: tenth(second.ownAmount * 0.06) })
+  if (mispours && second)
+    events.push({
+      at: later(2),
+      kind: 'weighed',
+      part: second.part,
+      amount: tenth(second.ownAmount * 0.06),
+    })
   events.push(
     { at: later(0.3), kind: 'stirStarted' },
     { at: later(targets.stirMin), kind: 'stirEnded' },
@@ -95,22 +132,45 @@ const rackOf = (_task: PlanTaskRow, chance: Chance) => chance.pick([1, 1, 2, 2, 
 async function demouldAndJudge(manager: Who, planned: PlanView, past: Past): Promise<void> {
   const { who, chance, now } = past
   const orderIds = new Set(planned.tasks.map((task) => task.orderId))
-  const finished = (await listLying(manager)).filter((piece) => orderIds.has(piece.orderId) && piece.layersLeft === 0)
+  const finished = (await listLying(manager)).filter(
+    (piece) => orderIds.has(piece.orderId) && piece.layersLeft === 0,
+  )
   for (const piece of finished) {
-    const own = planned.tasks.filter((task) => task.kind === 'step' && task.orderId === piece.orderId)
+    const own = planned.tasks.filter(
+      (task) => task.kind === 'step' && task.orderId === piece.orderId,
+    )
     const demoulding = own.find((task) => /^(Demould|Lift)/.test(task.title))
     const packing = own.findLast((task) => /pack$/.test(task.title))
     let version = piece.version
-    const act = async (kind: 'demoulded' | Verdict, task: PlanTaskRow | undefined, note: string) => {
+    const act = async (
+      kind: 'demoulded' | Verdict,
+      task: PlanTaskRow | undefined,
+      note: string,
+    ) => {
       const at = new Date(Date.parse(task?.endAt ?? '') + chance.within(-5, 40) * MS_PER_MIN)
       if (!task || at > now || at < openingOf(piece)) return false
       await actOnPiece(who(task.personId), piece.id, kind, { version: version++, note }, at)
       return true
     }
-    if (piece.state !== 'demoulded' && !(await act('demoulded', demoulding, '')) && demoulding) continue
-    const verdict: Verdict = chance.happens(0.06) ? 'lost' : chance.happens(0.07) ? 'rework' : 'good'
-    const judged = await act(verdict, packing, verdict === 'good' ? chance.pick(WHAT_WENT_WELL) : chance.pick(WHAT_WENT_WRONG))
-    if (judged && chance.happens(0.15) && packing) await notePiece(who(packing.personId), piece.id, chance.pick(NEXT_TIME), new Date(Date.parse(packing.endAt) + 90 * MS_PER_MIN))
+    if (piece.state !== 'demoulded' && !(await act('demoulded', demoulding, '')) && demoulding)
+      continue
+    const verdict: Verdict = chance.happens(0.06)
+      ? 'lost'
+      : chance.happens(0.07)
+        ? 'rework'
+        : 'good'
+    const judged = await act(
+      verdict,
+      packing,
+      verdict === 'good' ? chance.pick(WHAT_WENT_WELL) : chance.pick(WHAT_WENT_WRONG),
+    )
+    if (judged && chance.happens(0.15) && packing)
+      await notePiece(
+        who(packing.personId),
+        piece.id,
+        chance.pick(NEXT_TIME),
+        new Date(Date.parse(packing.endAt) + 90 * MS_PER_MIN),
+      )
   }
 }
 

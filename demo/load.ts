@@ -13,7 +13,17 @@ import { Chance, liveThrough, solveHere, type Past } from './history'
 import { OPEN_ORDERS, PAST_ORDERS, type DemoOrder } from './orders'
 import { RECIPES, type DemoLayer } from './recipes'
 import { RESINS } from './resins'
-import { DEMO_PASSWORD, FILLER_MOULDS, MOULDS, PEOPLE, PIGMENTS, PLACES, ROOMS, STATIONS, WORKSPACE } from './workshop'
+import {
+  DEMO_PASSWORD,
+  FILLER_MOULDS,
+  MOULDS,
+  PEOPLE,
+  PIGMENTS,
+  PLACES,
+  ROOMS,
+  STATIONS,
+  WORKSPACE,
+} from './workshop'
 
 const SEED = 20
 
@@ -33,20 +43,40 @@ export async function loadDemo(knex: Knex, now: Date): Promise<void> {
   useDatabase(knex)
   const ids = await loadWorkshop(knex, now)
   const resins = new Map<string, number>()
-  for (const resin of RESINS) resins.set(resin.name, (await createResin(ids.manager, resin, now)).id)
+  for (const resin of RESINS)
+    resins.set(resin.name, (await createResin(ids.manager, resin, now)).id)
   const recipes = new Map<string, number>()
   for (const { mould, layers, ...recipe } of RECIPES) {
-    const fields = { others: [], ...recipe, archived: false, mouldId: mould === null ? null : need(ids.moulds, mould), layers: layers.map((layer) => layerOf(layer, resins, ids.pigments)) }
+    const fields = {
+      others: [],
+      ...recipe,
+      archived: false,
+      mouldId: mould === null ? null : need(ids.moulds, mould),
+      layers: layers.map((layer) => layerOf(layer, resins, ids.pigments)),
+    }
     recipes.set(recipe.name, (await createRecipe(ids.manager, fields, now)).id)
   }
-  const past: Past = { who: (id) => ids.people.get(id ?? 0) ?? ids.manager, chance: new Chance(SEED), now }
+  const past: Past = {
+    who: (id) => ids.people.get(id ?? 0) ?? ids.manager,
+    chance: new Chance(SEED),
+    now,
+  }
   const today = DateTime.fromJSDate(now, { zone: WORKSPACE.time_zone }).startOf('day')
   const take = async (order: DemoOrder) => {
-    const takenAt = order.takenDay === 0 ? now : today.plus({ days: order.takenDay, hours: 8 }).toJSDate()
-    const promisedAt = today.plus({ days: order.promisedDay, hours: order.promisedHour }).toUTC().toISO() ?? ''
+    const takenAt =
+      order.takenDay === 0 ? now : today.plus({ days: order.takenDay, hours: 8 }).toJSDate()
+    const promisedAt =
+      today.plus({ days: order.promisedDay, hours: order.promisedHour }).toUTC().toISO() ?? ''
     const { kind, title, customer, colours, note } = order
-    const lines = order.lines.map(([recipe, quantity]) => ({ recipeId: need(recipes, recipe), quantity }))
-    const taken = await createOrder(ids.manager, { kind, title, customer, colours, note, promisedAt, state: order.state ?? 'accepted', lines }, takenAt)
+    const lines = order.lines.map(([recipe, quantity]) => ({
+      recipeId: need(recipes, recipe),
+      quantity,
+    }))
+    const taken = await createOrder(
+      ids.manager,
+      { kind, title, customer, colours, note, promisedAt, state: order.state ?? 'accepted', lines },
+      takenAt,
+    )
     return { taken, takenAt }
   }
   for (const order of PAST_ORDERS) {
@@ -73,8 +103,21 @@ async function deliver(manager: Who, id: number, now: Date): Promise<void> {
   await saveOrder(manager, id, { ...order, state: 'delivered' }, now)
 }
 
-const layerOf = ({ resin, pigments = [], ...layer }: DemoLayer, resins: Map<string, number>, known: Map<string, number>) => ({
-  id: 0, inclusions: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 3, heatAfterMin: [], recoat: 'either' as const, ...layer,
+const layerOf = (
+  { resin, pigments = [], ...layer }: DemoLayer,
+  resins: Map<string, number>,
+  known: Map<string, number>,
+) => ({
+  id: 0,
+  inclusions: [],
+  runOffPct: 0,
+  cups: 1,
+  stirMin: 4,
+  restMin: 8,
+  pourMin: 3,
+  heatAfterMin: [],
+  recoat: 'either' as const,
+  ...layer,
   resinId: need(resins, resin),
   pigments: pigments.map(([name, loadPct]) => ({ pigmentId: need(known, name), loadPct })),
 })
@@ -82,35 +125,83 @@ const layerOf = ({ resin, pigments = [], ...layer }: DemoLayer, resins: Map<stri
 /** Moulds have the inside that their first recipe is drawn with; one still waits to be sized. */
 function sizedMould(mould: (typeof MOULDS)[number]) {
   const shape = RECIPES.find((recipe) => recipe.mould === mould.name)?.shape
-  return shape && mould.name !== 'Pendulum mould' ? { ...mould, shape: JSON.stringify(shape), sized_how: shape.kind === 'measured' ? 'water' : 'measures', sized_from: shape.kind === 'measured' ? 'one level of water at 17.5 °C' : null } : mould
+  return shape && mould.name !== 'Pendulum mould'
+    ? {
+        ...mould,
+        shape: JSON.stringify(shape),
+        sized_how: shape.kind === 'measured' ? 'water' : 'measures',
+        sized_from: shape.kind === 'measured' ? 'one level of water at 17.5 °C' : null,
+      }
+    : mould
 }
 
 async function loadWorkshop(knex: Knex, now: Date): Promise<Ids> {
-  const insert = async (table: string, row: Record<string, unknown>) => (await knex(table).insert(row))[0] ?? 0
+  const insert = async (table: string, row: Record<string, unknown>) =>
+    (await knex(table).insert(row))[0] ?? 0
   const workspaceId = await insert('workspaces', { ...WORKSPACE, updated_at: now })
   const rooms = new Map<string, number>()
-  for (const room of ROOMS) rooms.set(room.name, await insert('rooms', { workspace_id: workspaceId, ...room, updated_at: now }))
-  for (const { room, ...station } of STATIONS) await insert('stations', { workspace_id: workspaceId, room_id: need(rooms, room), ...station })
-  for (const { room, ...place } of PLACES) await insert('places', { workspace_id: workspaceId, room_id: need(rooms, room), ...place, updated_at: now })
+  for (const room of ROOMS)
+    rooms.set(
+      room.name,
+      await insert('rooms', { workspace_id: workspaceId, ...room, updated_at: now }),
+    )
+  for (const { room, ...station } of STATIONS)
+    await insert('stations', { workspace_id: workspaceId, room_id: need(rooms, room), ...station })
+  for (const { room, ...place } of PLACES)
+    await insert('places', {
+      workspace_id: workspaceId,
+      room_id: need(rooms, room),
+      ...place,
+      updated_at: now,
+    })
   const named = async (table: string, rows: readonly { name: string }[]) => {
     const ids = new Map<string, number>()
-    for (const row of rows) ids.set(row.name, await insert(table, { workspace_id: workspaceId, ...row, updated_at: now }))
+    for (const row of rows)
+      ids.set(row.name, await insert(table, { workspace_id: workspaceId, ...row, updated_at: now }))
     return ids
   }
-  const [moulds, pigments] = [await named('moulds', [...MOULDS.map(sizedMould), ...FILLER_MOULDS.map((filler) => ({ ...filler, shape: JSON.stringify(filler.shape), sized_how: 'measures' }))]), await named('pigments', PIGMENTS)]
+  const [moulds, pigments] = [
+    await named('moulds', [
+      ...MOULDS.map(sizedMould),
+      ...FILLER_MOULDS.map((filler) => ({
+        ...filler,
+        shape: JSON.stringify(filler.shape),
+        sized_how: 'measures',
+      })),
+    ]),
+    await named('pigments', PIGMENTS),
+  ]
   const people = new Map<number, Who>()
   const passwordHash = await hashPassword(DEMO_PASSWORD)
   for (const person of PEOPLE) {
     const units = person.units ?? METRIC
     const personId = await insert('people', {
-      workspace_id: workspaceId, name: person.name, sign_in: person.signIn, password_hash: passwordHash, role: person.role,
-      measure_kind: person.measure.kind, measure_step: person.measure.step, measure_tare: person.measure.tare,
-      unit_mass: units.mass, unit_volume: units.volume, unit_length: units.length, unit_temperature: units.temperature, updated_at: now,
+      workspace_id: workspaceId,
+      name: person.name,
+      sign_in: person.signIn,
+      password_hash: passwordHash,
+      role: person.role,
+      measure_kind: person.measure.kind,
+      measure_step: person.measure.step,
+      measure_tare: person.measure.tare,
+      unit_mass: units.mass,
+      unit_volume: units.volume,
+      unit_length: units.length,
+      unit_temperature: units.temperature,
+      updated_at: now,
     })
     people.set(personId, { personId, workspaceId, role: person.role, name: person.name })
-    for (const skill of person.skills) await insert('person_skills', { workspace_id: workspaceId, person_id: personId, skill })
+    for (const skill of person.skills)
+      await insert('person_skills', { workspace_id: workspaceId, person_id: personId, skill })
     for (const [weekdays, from, to] of person.shifts) {
-      for (const weekday of weekdays) await insert('shifts', { workspace_id: workspaceId, person_id: personId, weekday, from_min: from, to_min: to })
+      for (const weekday of weekdays)
+        await insert('shifts', {
+          workspace_id: workspaceId,
+          person_id: personId,
+          weekday,
+          from_min: from,
+          to_min: to,
+        })
     }
   }
   const manager = [...people.values()][0]

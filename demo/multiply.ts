@@ -1,7 +1,16 @@
 import type { Knex } from 'knex'
 
 /** What grows with the years, parents before children; people, stores and recipes stay as they are. */
-const GROWING = ['orders', 'order_lines', 'pots', 'plan_tasks', 'runs', 'run_events', 'pieces', 'piece_events'] as const
+const GROWING = [
+  'orders',
+  'order_lines',
+  'pots',
+  'plan_tasks',
+  'runs',
+  'run_events',
+  'pieces',
+  'piece_events',
+] as const
 /** Copies take their keys from ranges that the originals do not reach. */
 const KEY_RANGE = 1_000_000
 
@@ -14,7 +23,11 @@ interface Column {
 async function columnsOf(knex: Knex, table: string): Promise<Column[]> {
   return (await knex('information_schema.columns as c')
     .leftJoin('information_schema.key_column_usage as k', (on) =>
-      on.on('k.table_schema', 'c.table_schema').andOn('k.table_name', 'c.table_name').andOn('k.column_name', 'c.column_name').andOnNotNull('k.referenced_table_name'),
+      on
+        .on('k.table_schema', 'c.table_schema')
+        .andOn('k.table_name', 'c.table_name')
+        .andOn('k.column_name', 'c.column_name')
+        .andOnNotNull('k.referenced_table_name'),
     )
     .whereRaw('c.table_schema = database()')
     .where('c.table_name', table)
@@ -40,8 +53,15 @@ export async function multiplyHistory(knex: Knex, times: number): Promise<void> 
     const most = ((await knex(table).max('id as id').first()) as { id: number }).id
     for (let copy = 1; copy < times; copy++) {
       const sources = columns.map((column) => sourceOf(table, column))
-      const bindings = columns.flatMap(({ name }, i) => (sources[i]?.includes(' ?') ? [name, sources[i]?.startsWith('concat') ? `.${copy}` : copy * KEY_RANGE] : [name]))
-      await knex.raw(`insert into ?? (${columns.map(() => '??').join(', ')}) select ${sources.join(', ')} from ?? where id <= ?`, [table, ...columns.map(({ name }) => name), ...bindings, table, most])
+      const bindings = columns.flatMap(({ name }, i) =>
+        sources[i]?.includes(' ?')
+          ? [name, sources[i]?.startsWith('concat') ? `.${copy}` : copy * KEY_RANGE]
+          : [name],
+      )
+      await knex.raw(
+        `insert into ?? (${columns.map(() => '??').join(', ')}) select ${sources.join(', ')} from ?? where id <= ?`,
+        [table, ...columns.map(({ name }) => name), ...bindings, table, most],
+      )
     }
   }
 }

@@ -2,12 +2,19 @@
 import type { Data, Layout, PlotlyHTMLElement } from 'plotly.js-dist-min'
 
 /** A chart in the look of the house; the library is fetched with the first one, and drawing waits for the next frame. */
-const { label, traces, layout = () => ({}) } = defineProps<{
+const {
+  label,
+  traces,
+  layout = () => ({}),
+} = defineProps<{
   /** What it shows, for those who do not see it. */
   label: string
   /** @param token reads a colour of the theme, as in `--ink` */
   traces: (token: (name: string) => string) => Data[]
-  layout?: (axis: (title: string) => Partial<Layout['xaxis']>, token: (name: string) => string) => Partial<Layout>
+  layout?: (
+    axis: (title: string) => Partial<Layout['xaxis']>,
+    token: (name: string) => string,
+  ) => Partial<Layout>
 }>()
 const frame = useTemplateRef<HTMLDivElement>('frame')
 let plotly: typeof import('plotly.js-dist-min') | null = null
@@ -17,11 +24,24 @@ async function draw(): Promise<void> {
   if (!frame.value) return
   const style = getComputedStyle(document.documentElement)
   const token = (name: string) => style.getPropertyValue(name).trim()
-  const axis = (title: string) => ({ title: { text: title }, gridcolor: token('--hair'), linecolor: token('--firm'), zeroline: false, rangemode: 'tozero' as const })
+  const axis = (title: string) => ({
+    title: { text: title },
+    gridcolor: token('--hair'),
+    linecolor: token('--firm'),
+    zeroline: false,
+    rangemode: 'tozero' as const,
+  })
   await plotly.react(
     frame.value,
     traces(token),
-    { margin: { l: 56, r: 10, t: 8, b: 42 }, paper_bgcolor: 'rgba(0,0,0,0)', plot_bgcolor: 'rgba(0,0,0,0)', font: { family: token('--font-sans') || 'sans-serif', size: 13, color: token('--soft') }, showlegend: false, ...layout(axis, token) },
+    {
+      margin: { l: 56, r: 10, t: 8, b: 42 },
+      paper_bgcolor: 'rgba(0,0,0,0)',
+      plot_bgcolor: 'rgba(0,0,0,0)',
+      font: { family: token('--font-sans') || 'sans-serif', size: 13, color: token('--soft') },
+      showlegend: false,
+      ...layout(axis, token),
+    },
     { displayModeBar: false, responsive: true },
   )
 }
@@ -30,14 +50,18 @@ let waiting = false
 function drawSoon(): void {
   if (waiting) return
   waiting = true
-  requestAnimationFrame(() => setTimeout(() => {
-    waiting = false
-    void draw()
-  }))
+  requestAnimationFrame(() =>
+    setTimeout(() => {
+      waiting = false
+      void draw()
+    }),
+  )
 }
 onMounted(drawSoon)
 watch(() => [traces, layout], drawSoon)
-onBeforeUnmount(() => { if (plotly && frame.value) plotly.purge(frame.value as unknown as PlotlyHTMLElement) })
+onBeforeUnmount(() => {
+  if (plotly && frame.value) plotly.purge(frame.value as unknown as PlotlyHTMLElement)
+})
 </script>
 
 <template>

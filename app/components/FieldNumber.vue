@@ -1,16 +1,38 @@
 <script setup lang="ts">
-import { BASE_UNIT, fromBaseUnit, readNumber, readQuantity, type Quantity, type ReadQuantity, type ReadQuantityCode } from '~~/core/units'
+import {
+  BASE_UNIT,
+  fromBaseUnit,
+  readNumber,
+  readQuantity,
+  type Quantity,
+  type ReadQuantity,
+  type ReadQuantityCode,
+} from '~~/core/units'
 
 /**
  * A labelled number with its unit, shown in the maker's own. It keeps what was typed, comma or point, this unit or
  * another of its kind, and hands on the number in the unit of the core; what is no number is handed on as NaN, which no schema accepts, and is never guessed at.
  */
-const { label, unit = '', error = undefined, optional = false, hideLabel = false } = defineProps<{ label: string; unit?: string; error?: string; optional?: boolean; hideLabel?: boolean }>()
+const {
+  label,
+  unit = '',
+  error = undefined,
+  optional = false,
+  hideLabel = false,
+} = defineProps<{
+  label: string
+  unit?: string
+  error?: string
+  optional?: boolean
+  hideLabel?: boolean
+}>()
 const model = defineModel<number | undefined>({ required: true })
 const id = useId()
 
 /** Fields in the core's base units also take other units of the same kind. */
-const quantity = computed(() => (Object.keys(BASE_UNIT) as Quantity[]).find((one) => BASE_UNIT[one] === unit) ?? null)
+const quantity = computed(
+  () => (Object.keys(BASE_UNIT) as Quantity[]).find((one) => BASE_UNIT[one] === unit) ?? null,
+)
 const readText = (typed: string): ReadQuantity => {
   if (quantity.value) return readQuantity(typed, quantity.value, ownUnits()[quantity.value])
   const read = readNumber(typed)
@@ -19,7 +41,10 @@ const readText = (typed: string): ReadQuantity => {
 
 const shownUnit = computed(() => (quantity.value ? ownUnits()[quantity.value] : unit))
 const rounded = (value: number) => String(Math.round(value * 1e6) / 1e6)
-const written = (value: number | undefined) => (value === undefined || Number.isNaN(value) ? '' : rounded(quantity.value ? fromBaseUnit(value, ownUnits()[quantity.value]) : value))
+const written = (value: number | undefined) =>
+  value === undefined || Number.isNaN(value)
+    ? ''
+    : rounded(quantity.value ? fromBaseUnit(value, ownUnits()[quantity.value]) : value)
 const text = ref(written(model.value))
 const own = ref('')
 /** What an amount in another unit was taken for. */
@@ -27,17 +52,24 @@ const taken = ref('')
 
 const COMPLAINTS: Record<Exclude<ReadQuantityCode, 'EMPTY'>, (typed: string) => string> = {
   NOT_A_NUMBER: (typed) => `"${typed}" is not a number`,
-  AMBIGUOUS_SEPARATOR: (typed) => `"${typed}" has both a comma and a point; write the decimals with one of them`,
-  UNKNOWN_UNIT: (typed) => `the unit in "${typed}" is not known; ${shownUnit.value} is meant where none stands`,
-  OTHER_QUANTITY: (typed) => `"${typed}" measures something else; this is asked in ${shownUnit.value}`,
-  AMBIGUOUS_OUNCE: () => (unit === 'g' ? 'an ounce can be a weight or a volume: write grams' : 'an ounce can be a weight or a volume: write US fl oz, imp fl oz or ml'),
+  AMBIGUOUS_SEPARATOR: (typed) =>
+    `"${typed}" has both a comma and a point; write the decimals with one of them`,
+  UNKNOWN_UNIT: (typed) =>
+    `the unit in "${typed}" is not known; ${shownUnit.value} is meant where none stands`,
+  OTHER_QUANTITY: (typed) =>
+    `"${typed}" measures something else; this is asked in ${shownUnit.value}`,
+  AMBIGUOUS_OUNCE: () =>
+    unit === 'g'
+      ? 'an ounce can be a weight or a volume: write grams'
+      : 'an ounce can be a weight or a volume: write US fl oz, imp fl oz or ml',
 }
 function read(typed: string): number | undefined {
   const result = readText(typed)
   own.value = ''
   taken.value = ''
   if (result.ok) {
-    if (result.unit !== null && result.unit !== shownUnit.value) taken.value = `${result.unit}: ${written(result.value)} ${shownUnit.value}`
+    if (result.unit !== null && result.unit !== shownUnit.value)
+      taken.value = `${result.unit}: ${written(result.value)} ${shownUnit.value}`
     return result.value
   }
   if (result.code === 'EMPTY') return optional ? undefined : Number.NaN
@@ -50,7 +82,10 @@ function typed(value: string): void {
 }
 watch(model, (value) => {
   const shown = readText(text.value)
-  const same = value === undefined ? text.value.trim() === '' : Number.isNaN(value) || (shown.ok && Math.abs(shown.value - value) <= 1e-6 * Math.abs(value))
+  const same =
+    value === undefined
+      ? text.value.trim() === ''
+      : Number.isNaN(value) || (shown.ok && Math.abs(shown.value - value) <= 1e-6 * Math.abs(value))
   if (!same) {
     text.value = written(value)
     own.value = ''
@@ -64,7 +99,16 @@ const complaint = computed(() => own.value || error)
   <div>
     <label :for="id" class="text-soft" :class="hideLabel ? 'sr-only' : ''">{{ label }}</label>
     <div class="flex items-center gap-2">
-      <input :id="id" :value="text" inputmode="decimal" autocomplete="off" class="entry min-w-0 text-right" :aria-invalid="!!complaint" :aria-describedby="complaint ? `${id}-wrong` : undefined" @input="typed(($event.target as HTMLInputElement).value)">
+      <input
+        :id="id"
+        :value="text"
+        inputmode="decimal"
+        autocomplete="off"
+        class="entry min-w-0 text-right"
+        :aria-invalid="!!complaint"
+        :aria-describedby="complaint ? `${id}-wrong` : undefined"
+        @input="typed(($event.target as HTMLInputElement).value)"
+      />
       <span v-if="unit" class="min-w-8 shrink-0 whitespace-nowrap text-soft">{{ shownUnit }}</span>
     </div>
     <p v-if="complaint" :id="`${id}-wrong`" class="wrong">{{ complaint }}</p>

@@ -10,6 +10,15 @@ const { dayAndClock } = useWhen()
 <template>
   <StateWord v-if="promise.readyAt === null" word="cannot be planned" stage="hands" />
   <span v-else-if="promise.isMade">all made</span>
-  <span v-else-if="promise.lateMin > 0"><StateWord :word="`late by ${formatDuration(promise.lateMin)}`" stage="hands" /><br><span class="text-soft">ready {{ dayAndClock(promise.readyAt) }}</span></span>
-  <span v-else>ready {{ dayAndClock(promise.readyAt) }}<br><span class="text-soft">{{ formatDuration(-promise.lateMin) }} to spare</span></span>
+  <span v-else-if="promise.lateMin > 0"
+    ><StateWord :word="`late by ${formatDuration(promise.lateMin)}`" stage="hands" /><br /><span
+      class="text-soft"
+      >ready {{ dayAndClock(promise.readyAt) }}</span
+    ></span
+  >
+  <span v-else
+    >ready {{ dayAndClock(promise.readyAt) }}<br /><span class="text-soft"
+      >{{ formatDuration(-promise.lateMin) }} to spare</span
+    ></span
+  >
 </template>

@@ -5,7 +5,10 @@ const session = useSessionStore()
 
 <template>
   <AskDialog :open="session.expired" title="You were signed out" @close="() => {}">
-    <p class="mb-4 text-soft">Sign in and go on: everything on the screen is still there. What was not yet saved has to be sent again.</p>
+    <p class="mb-4 text-soft">
+      Sign in and go on: everything on the screen is still there. What was not yet saved has to be
+      sent again.
+    </p>
     <SignInFields @done="() => {}" />
   </AskDialog>
 </template>

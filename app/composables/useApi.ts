@@ -10,7 +10,14 @@ export class ProblemError extends Error {
   }
 }
 
-const UNREACHABLE: Problem = { type: 'about:blank', title: 'The workshop’s server cannot be reached. What you typed is still here; try again in a moment.', status: 0, code: 'unreachable', issues: [] }
+const UNREACHABLE: Problem = {
+  type: 'about:blank',
+  title:
+    'The workshop’s server cannot be reached. What you typed is still here; try again in a moment.',
+  status: 0,
+  code: 'unreachable',
+  issues: [],
+}
 
 async function send(path: string, init: RequestInit): Promise<Response> {
   try {
@@ -32,9 +39,30 @@ async function readAnswer<T>(response: Response): Promise<T> {
 export function useApi() {
   return {
     get: async <T>(path: string) => readAnswer<T>(await send(path, { method: 'GET' })),
-    post: async <T>(path: string, body: unknown = {}) => readAnswer<T>(await send(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })),
-    put: async <T>(path: string, body: unknown) => readAnswer<T>(await send(path, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })),
+    post: async <T>(path: string, body: unknown = {}) =>
+      readAnswer<T>(
+        await send(path, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(body),
+        }),
+      ),
+    put: async <T>(path: string, body: unknown) =>
+      readAnswer<T>(
+        await send(path, {
+          method: 'PUT',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(body),
+        }),
+      ),
     remove: async <T>(path: string) => readAnswer<T>(await send(path, { method: 'DELETE' })),
-    upload: async <T>(path: string, file: Blob) => readAnswer<T>(await send(path, { method: 'POST', headers: { 'content-type': file.type || 'application/octet-stream' }, body: file })),
+    upload: async <T>(path: string, file: Blob) =>
+      readAnswer<T>(
+        await send(path, {
+          method: 'POST',
+          headers: { 'content-type': file.type || 'application/octet-stream' },
+          body: file,
+        }),
+      ),
   }
 }

@@ -1,4 +1,13 @@
-import { costBatch, potsOfLayer, sizeBatch, tintOf, type LayerPots, type Recipe, type Resin, type Layer } from '~~/core/batch'
+import {
+  costBatch,
+  potsOfLayer,
+  sizeBatch,
+  tintOf,
+  type LayerPots,
+  type Recipe,
+  type Resin,
+  type Layer,
+} from '~~/core/batch'
 import { mix, type Measure, type MixAnswer } from '~~/core/mix'
 import type { SizedLayer } from '~~/core/size'
 import type { MeasureChoice } from '~~/shared/types'
@@ -12,14 +21,18 @@ export interface BatchLayer {
 }
 
 export const measureOfChoice = (choice: MeasureChoice): Measure =>
-  choice.kind === 'cup' ? { kind: 'cup', graduationMl: choice.step } : { kind: 'scale', resolutionG: choice.step, tare: choice.tare }
+  choice.kind === 'cup'
+    ? { kind: 'cup', graduationMl: choice.step }
+    : { kind: 'scale', resolutionG: choice.step, tare: choice.tare }
 
 /** Sizes, pots and costs of a recipe for a number of pieces, from the core, following every change. */
 export function useBatch(recipe: () => Recipe, pieces: () => number) {
   const workshop = useWorkshopStore()
   const resins = useResinStore()
   const mould = computed(() => workshop.moulds.get(recipe().mouldId ?? 0) ?? null)
-  const sized = computed(() => (workshop.rules ? sizeBatch(recipe(), pieces(), workshop.rules) : null))
+  const sized = computed(() =>
+    workshop.rules ? sizeBatch(recipe(), pieces(), workshop.rules) : null,
+  )
   const layers = computed<BatchLayer[]>(() => {
     const { rules } = workshop
     const answer = sized.value
@@ -28,15 +41,31 @@ export function useBatch(recipe: () => Recipe, pieces: () => number) {
       const resin = resins.byId.get(layer.resinId)
       const sizedLayer = answer.value.layers[i]
       if (!resin || !sizedLayer) return []
-      const pots = potsOfLayer(layer, sizedLayer, pieces(), resin, rules, workshop.warmC, mould.value?.count, workshop.pigments)
-      return [{ layer, resin, tint: tintOf(layer.pigments, workshop.pigments), sized: sizedLayer, pots }]
+      const pots = potsOfLayer(
+        layer,
+        sizedLayer,
+        pieces(),
+        resin,
+        rules,
+        workshop.warmC,
+        mould.value?.count,
+        workshop.pigments,
+      )
+      return [
+        { layer, resin, tint: tintOf(layer.pigments, workshop.pigments), sized: sizedLayer, pots },
+      ]
     })
   })
   const costed = computed(() => {
     const { rules } = workshop
     if (!rules) return null
     return costBatch({
-      recipe: recipe(), pieces: pieces(), resins: resins.byId, pigments: workshop.pigments, mould: mould.value, rules,
+      recipe: recipe(),
+      pieces: pieces(),
+      resins: resins.byId,
+      pigments: workshop.pigments,
+      mould: mould.value,
+      rules,
       potsPerLayer: layers.value.map((layer) => layer.pots.pots.length),
     })
   })
@@ -49,4 +78,10 @@ export function mixForPot(resin: Resin, needMl: number, measure: Measure): MixAn
   return mixed.ok ? mixed.value : mixed.issues.map((issue) => issue.message).join('; ')
 }
 
-const mixResinOf = ({ ratio, densityA, densityB, tolerancePct, pourFirst }: Resin) => ({ ratio, densityA, densityB, tolerancePct, pourFirst })
+const mixResinOf = ({ ratio, densityA, densityB, tolerancePct, pourFirst }: Resin) => ({
+  ratio,
+  densityA,
+  densityB,
+  tolerancePct,
+  pourFirst,
+})

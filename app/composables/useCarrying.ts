@@ -13,13 +13,19 @@ export interface Carried {
   personId: number | null
 }
 /** What would come of letting it go there; null while that is being found out. */
-export type Verdict = { possible: true; moved: { key: string; startMs: number; personId: number | null }[] } | { possible: false; words: string } | null
+export type Verdict =
+  | { possible: true; moved: { key: string; startMs: number; personId: number | null }[] }
+  | { possible: false; words: string }
+  | null
 
 export const makerIdOf = (personId: number | null) => (personId === null ? null : `p${personId}`)
 export const personIdOf = (maker: string | null) => (maker === null ? null : Number(maker.slice(1)))
 
 /** Taking a task of the plan in hand, with what lights up and what would follow, tried out in the browser. */
-export function useCarrying(question: () => PlanQuestionView | null, nameOf: (personId: number) => string) {
+export function useCarrying(
+  question: () => PlanQuestionView | null,
+  nameOf: (personId: number) => string,
+) {
   const { load, ask } = usePlanWorker()
   const { dayAndClock } = useWhen()
   const carried = shallowRef<Carried | null>(null)
@@ -28,7 +34,13 @@ export function useCarrying(question: () => PlanQuestionView | null, nameOf: (pe
   const verdict = shallowRef<Verdict>(null)
   let asking: Promise<void> | null = null
 
-  watch(question, (loaded) => { if (loaded) load(JSON.parse(JSON.stringify(loaded)) as PlanQuestionView) }, { immediate: true })
+  watch(
+    question,
+    (loaded) => {
+      if (loaded) load(JSON.parse(JSON.stringify(loaded)) as PlanQuestionView)
+    },
+    { immediate: true },
+  )
   const originMs = () => Date.parse(question()?.originAt ?? '')
   const minuteOf = (ms: number) => Math.round((ms - originMs()) / MS_PER_MIN)
   const msOf = (minute: number) => originMs() + minute * MS_PER_MIN
@@ -37,7 +49,9 @@ export function useCarrying(question: () => PlanQuestionView | null, nameOf: (pe
   /** Who has the skill that a task needs. */
   function able(key: string): number[] {
     const asked = question()?.request.tasks.find((task) => task.id === key)
-    return (question()?.request.makers ?? []).filter((maker) => !asked?.skill || maker.skills.includes(asked.skill)).map((maker) => personIdOf(maker.id) ?? 0)
+    return (question()?.request.makers ?? [])
+      .filter((maker) => !asked?.skill || maker.skills.includes(asked.skill))
+      .map((maker) => personIdOf(maker.id) ?? 0)
   }
 
   async function begin(task: PlanTaskRow): Promise<void> {
@@ -46,9 +60,20 @@ export function useCarrying(question: () => PlanQuestionView | null, nameOf: (pe
     carried.value = { task, startMs: Date.parse(task.startAt), personId: task.personId }
     verdict.value = null
     rooms.value = new Map()
-    const found = await ask<'room'>({ kind: 'room', task: task.key, makers: able(task.key).map(makerIdOf), span: [0, request.horizonMin] })
+    const found = await ask<'room'>({
+      kind: 'room',
+      task: task.key,
+      makers: able(task.key).map(makerIdOf),
+      span: [0, request.horizonMin],
+    })
     const inMs = ([from, to]: [number, number]): [number, number] => [msOf(from), msOf(to)]
-    if (carried.value?.task.key === task.key) rooms.value = new Map(found.map(({ maker, room }) => [personIdOf(maker) ?? 0, { free: room.free.map(inMs), possible: room.possible.map(inMs) }]))
+    if (carried.value?.task.key === task.key)
+      rooms.value = new Map(
+        found.map(({ maker, room }) => [
+          personIdOf(maker) ?? 0,
+          { free: room.free.map(inMs), possible: room.possible.map(inMs) },
+        ]),
+      )
   }
   function moveTo(startMs: number, personId: number | null): void {
     const own = carried.value
@@ -59,23 +84,49 @@ export function useCarrying(question: () => PlanQuestionView | null, nameOf: (pe
     verdict.value = null
     asking ??= find().finally(() => (asking = null))
   }
-  const nudge = (minutes: number) => { if (carried.value) moveTo(carried.value.startMs + minutes * MS_PER_MIN, carried.value.personId) }
+  const nudge = (minutes: number) => {
+    if (carried.value) moveTo(carried.value.startMs + minutes * MS_PER_MIN, carried.value.personId)
+  }
 
   /** Asks until the answer is about where the task is held now. */
   async function find(): Promise<void> {
     for (;;) {
       const own = carried.value
       if (!own) return
-      const answer = await ask<'pinned'>({ kind: 'pinned', pin: { task: own.task.key, startMin: minuteOf(own.startMs), maker: makerIdOf(own.personId) } })
+      const answer = await ask<'pinned'>({
+        kind: 'pinned',
+        pin: {
+          task: own.task.key,
+          startMin: minuteOf(own.startMs),
+          maker: makerIdOf(own.personId),
+        },
+      })
       if (carried.value !== own) continue
       verdict.value = verdictOf(answer)
       return
     }
   }
   function verdictOf(answer: PlanTryAnswers['pinned']): Verdict {
-    if ('crowded' in answer) return { possible: false, words: 'No plan was found with it there, beside what is pinned and about to begin.' }
-    if ('moved' in answer) return { possible: true, moved: answer.moved.map((task) => ({ key: task.id, startMs: msOf(task.startMin), personId: personIdOf(task.maker) })) }
-    const names = { task: (id: string | null) => (id ? `“${question()?.titles[id] ?? 'something begun already'}”` : 'the beginning'), person: (maker: string) => nameOf(personIdOf(maker) ?? 0), at: atOf }
+    if ('crowded' in answer)
+      return {
+        possible: false,
+        words: 'No plan was found with it there, beside what is pinned and about to begin.',
+      }
+    if ('moved' in answer)
+      return {
+        possible: true,
+        moved: answer.moved.map((task) => ({
+          key: task.id,
+          startMs: msOf(task.startMin),
+          personId: personIdOf(task.maker),
+        })),
+      }
+    const names = {
+      task: (id: string | null) =>
+        id ? `“${question()?.titles[id] ?? 'something begun already'}”` : 'the beginning',
+      person: (maker: string) => nameOf(personIdOf(maker) ?? 0),
+      at: atOf,
+    }
     return { possible: false, words: objectionWords(answer.objection, names) }
   }
 
@@ -86,7 +137,13 @@ export function useCarrying(question: () => PlanQuestionView | null, nameOf: (pe
     cancel()
     if (!own || !found) return null
     if (!found.possible) return { refused: found.words }
-    return { pin: { taskKey: own.task.key, startAt: new Date(own.startMs).toISOString(), personId: own.personId } }
+    return {
+      pin: {
+        taskKey: own.task.key,
+        startAt: new Date(own.startMs).toISOString(),
+        personId: own.personId,
+      },
+    }
   }
   function cancel(): void {
     carried.value = null

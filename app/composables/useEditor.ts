@@ -1,7 +1,10 @@
 import type { Ref } from 'vue'
 import type { Schema } from 'yup'
 
-interface UseEditorOptions<Fields extends object, Row extends Fields & { id: number; version: number }> {
+interface UseEditorOptions<
+  Fields extends object,
+  Row extends Fields & { id: number; version: number },
+> {
   /** What a new one begins with; asked after loading. */
   blank: () => Fields
   load: () => Promise<unknown>
@@ -19,7 +22,10 @@ interface UseEditorOptions<Fields extends object, Row extends Fields & { id: num
  * A page that edits one row: it opens the row that the address names or begins a new one, keeps a draft, sends it, and
  * after somebody else's save offers both.
  */
-export function useEditor<Fields extends object, Row extends Fields & { id: number; version: number }>(options: UseEditorOptions<Fields, Row>) {
+export function useEditor<
+  Fields extends object,
+  Row extends Fields & { id: number; version: number },
+>(options: UseEditorOptions<Fields, Row>) {
   const { id } = useRoute().params
   const isNew = id === 'new'
   const opened = shallowRef<Row | null>(null)
@@ -44,7 +50,10 @@ export function useEditor<Fields extends object, Row extends Fields & { id: numb
   })
   const form = useForm<Fields, Row>({
     schema: (isNew ? options.schemas.fresh : options.schemas.changed) as Schema<Fields>,
-    send: (value) => (opened.value ? options.save(opened.value.id, { ...value, version: opened.value.version }) : options.create(value)),
+    send: (value) =>
+      opened.value
+        ? options.save(opened.value.id, { ...value, version: opened.value.version })
+        : options.create(value),
     done: (row) => {
       if (isNew) void navigateTo(`${options.path}/${row.id}`)
       show(row)
@@ -53,7 +62,8 @@ export function useEditor<Fields extends object, Row extends Fields & { id: numb
   })
   watch(draft, () => (saved.value = false), { deep: true, flush: 'sync' })
 
-  const submit = () => form.submit(opened.value ? { ...draft.value, version: opened.value.version } : draft.value)
+  const submit = () =>
+    form.submit(opened.value ? { ...draft.value, version: opened.value.version } : draft.value)
   /** The row as somebody else left it, after a conflict. */
   const theirs = computed(() => form.conflict.value as Row | null)
   function keepMine(): void {
@@ -66,5 +76,19 @@ export function useEditor<Fields extends object, Row extends Fields & { id: numb
     show(options.keep(theirs.value))
     form.reset()
   }
-  return { isNew, opened, draft, missing, saved, ready, failure, again, form, theirs, submit, keepMine, takeTheirs }
+  return {
+    isNew,
+    opened,
+    draft,
+    missing,
+    saved,
+    ready,
+    failure,
+    again,
+    form,
+    theirs,
+    submit,
+    keepMine,
+    takeTheirs,
+  }
 }

@@ -47,5 +47,13 @@ export function useForm<T extends object, R>({ schema, send, done }: UseFormOpti
       sending.value = false
     }
   }
-  return { issues: readonly(issues), failure: readonly(failure), conflict, sending: readonly(sending), errorAt, submit, reset }
+  return {
+    issues: readonly(issues),
+    failure: readonly(failure),
+    conflict,
+    sending: readonly(sending),
+    errorAt,
+    submit,
+    reset,
+  }
 }

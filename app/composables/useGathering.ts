@@ -1,4 +1,13 @@
-import { checkGathering, mergePortions, potOf, splitPortion, type Gathering, type GatheringProblem, type PotFigures, type Resin } from '~~/core/batch'
+import {
+  checkGathering,
+  mergePortions,
+  potOf,
+  splitPortion,
+  type Gathering,
+  type GatheringProblem,
+  type PotFigures,
+  type Resin,
+} from '~~/core/batch'
 import type { GatherFields } from '~~/shared/schemas/forms'
 import type { Pot, PotPortion } from '~~/shared/types'
 import type { GatherQuestion } from '~/workers/gather.worker'
@@ -29,7 +38,11 @@ export function useGathering(open: () => readonly Pot[]) {
   let worker: Worker | null = null
 
   const taken = computed(() => open().filter((pot) => picked.value.has(pot.id)))
-  const tablePot = (portions: PotPortion[], keep: number | null): TablePot => ({ key: ++lastKey, keep, portions })
+  const tablePot = (portions: PotPortion[], keep: number | null): TablePot => ({
+    key: ++lastKey,
+    keep,
+    portions,
+  })
 
   function stop(): void {
     worker?.terminate()
@@ -58,9 +71,22 @@ export function useGathering(open: () => readonly Pot[]) {
   function named(groups: readonly PotPortion[][]): TablePot[] {
     const free = new Set(taken.value.map((pot) => pot.id))
     const sharedMl = (pot: Pot, portions: readonly PotPortion[]) =>
-      pot.portions.reduce((sum, own) => sum + portions.filter((one) => one.lineId === own.lineId && one.layer.id === own.layer.id).reduce((ml, one) => ml + Math.min(one.pouredMl, own.pouredMl), 0), 0)
+      pot.portions.reduce(
+        (sum, own) =>
+          sum +
+          portions
+            .filter((one) => one.lineId === own.lineId && one.layer.id === own.layer.id)
+            .reduce((ml, one) => ml + Math.min(one.pouredMl, own.pouredMl), 0),
+        0,
+      )
     return groups.map((portions) => {
-      const best = taken.value.filter((pot) => free.has(pot.id)).reduce<Pot | null>((most, pot) => (sharedMl(pot, portions) > (most ? sharedMl(most, portions) : 0) ? pot : most), null)
+      const best = taken.value
+        .filter((pot) => free.has(pot.id))
+        .reduce<Pot | null>(
+          (most, pot) =>
+            sharedMl(pot, portions) > (most ? sharedMl(most, portions) : 0) ? pot : most,
+          null,
+        )
       if (best) free.delete(best.id)
       return tablePot(portions, best?.id ?? null)
     })
@@ -76,7 +102,9 @@ export function useGathering(open: () => readonly Pot[]) {
       return resin ? [{ resin, portions: mergePortions(pots.flatMap((pot) => pot.portions)) }] : []
     })
     working.value = true
-    const running = new Worker(new URL('../workers/gather.worker.ts', import.meta.url), { type: 'module' })
+    const running = new Worker(new URL('../workers/gather.worker.ts', import.meta.url), {
+      type: 'module',
+    })
     worker = running
     return new Promise((resolve) => {
       running.onmessage = ({ data }: MessageEvent<Gathering<PotPortion>[]>) => {
@@ -85,9 +113,21 @@ export function useGathering(open: () => readonly Pot[]) {
         stop()
         resolve()
       }
-      const copies = new Map([...moulds].map(([id, { name, count }]) => [id, { name, count }] as const))
+      const copies = new Map(
+        [...moulds].map(([id, { name, count }]) => [id, { name, count }] as const),
+      )
       const plain = JSON.parse(JSON.stringify(lots)) as typeof lots
-      const question: GatherQuestion = { lots: plain.map(({ resin, portions }) => ({ portions, terms: { resin, rules: { perCupMl: rules.perCupMl, reservePct: rules.reservePct }, warmC, moulds: copies } })) }
+      const question: GatherQuestion = {
+        lots: plain.map(({ resin, portions }) => ({
+          portions,
+          terms: {
+            resin,
+            rules: { perCupMl: rules.perCupMl, reservePct: rules.reservePct },
+            warmC,
+            moulds: copies,
+          },
+        })),
+      }
       running.postMessage(question)
     })
   }
@@ -105,7 +145,12 @@ export function useGathering(open: () => readonly Pot[]) {
   }
   /** After a drag: what follows one another is one portion again, and empty pots go. */
   function tidy(): void {
-    for (const pot of table.value) if (mergePortions(pot.portions).length !== pot.portions.length && !pot.portions.some((one) => one.pieces === 0)) pot.portions = mergePortions(pot.portions)
+    for (const pot of table.value)
+      if (
+        mergePortions(pot.portions).length !== pot.portions.length &&
+        !pot.portions.some((one) => one.pieces === 0)
+      )
+        pot.portions = mergePortions(pot.portions)
     table.value = table.value.filter((pot) => pot.portions.length > 0)
     exact.value = null
   }
@@ -113,19 +158,61 @@ export function useGathering(open: () => readonly Pot[]) {
   const judged = computed<JudgedPot[]>(() => {
     const { rules, warmC, moulds } = workshop
     if (!rules) return []
-    const others = open().filter((pot) => !picked.value.has(pot.id)).map((pot) => pot.portions)
-    const problems = checkGathering(table.value.map((pot) => pot.portions), others, { resins: resins.byId, moulds, rules, warmC })
+    const others = open()
+      .filter((pot) => !picked.value.has(pot.id))
+      .map((pot) => pot.portions)
+    const problems = checkGathering(
+      table.value.map((pot) => pot.portions),
+      others,
+      { resins: resins.byId, moulds, rules, warmC },
+    )
     return table.value.map((pot, i) => {
       const resin = resins.byId.get(pot.portions[0]?.layer.resinId ?? 0) ?? null
-      return { pot, resin, figures: resin && pot.portions.length > 0 ? potOf(pot.portions, resin, rules, warmC) : null, problems: problems.filter((problem) => problem.pot === i) }
+      return {
+        pot,
+        resin,
+        figures: resin && pot.portions.length > 0 ? potOf(pot.portions, resin, rules, warmC) : null,
+        problems: problems.filter((problem) => problem.pot === i),
+      }
     })
   })
-  const isChanged = computed(() => table.value.length !== taken.value.length || table.value.some((pot) => JSON.stringify(pot.portions) !== JSON.stringify(taken.value.find((one) => one.id === pot.keep)?.portions)))
+  const isChanged = computed(
+    () =>
+      table.value.length !== taken.value.length ||
+      table.value.some(
+        (pot) =>
+          JSON.stringify(pot.portions) !==
+          JSON.stringify(taken.value.find((one) => one.id === pot.keep)?.portions),
+      ),
+  )
 
   /** What to send so that the pots stand as they lie on the table. */
   const fields = (): GatherFields => ({
     from: taken.value.map(({ id, version }) => ({ id, version })),
-    pots: table.value.map((pot) => ({ keep: pot.keep, portions: pot.portions.map(({ lineId, layer, firstPiece, pieces }) => ({ lineId, layerId: layer.id, firstPiece, pieces })) })),
+    pots: table.value.map((pot) => ({
+      keep: pot.keep,
+      portions: pot.portions.map(({ lineId, layer, firstPiece, pieces }) => ({
+        lineId,
+        layerId: layer.id,
+        firstPiece,
+        pieces,
+      })),
+    })),
   })
-  return { picked: readonly(picked), taken, table, judged, working: readonly(working), exact: readonly(exact), isChanged, pick, gather, stop, move, halve, tidy, fields }
+  return {
+    picked: readonly(picked),
+    taken,
+    table,
+    judged,
+    working: readonly(working),
+    exact: readonly(exact),
+    isChanged,
+    pick,
+    gather,
+    stop,
+    move,
+    halve,
+    tidy,
+    fields,
+  }
 }

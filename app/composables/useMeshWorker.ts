@@ -27,7 +27,9 @@ export function useMeshWorker() {
   function measure(bytes: ArrayBuffer): Promise<MeasuredMesh | string | null> {
     cancel()
     progress.value = { stage: 'reading', share: 0 }
-    const running = new Worker(new URL('../workers/mesh.worker.ts', import.meta.url), { type: 'module' })
+    const running = new Worker(new URL('../workers/mesh.worker.ts', import.meta.url), {
+      type: 'module',
+    })
     worker = running
     return new Promise((resolve) => {
       stopped = () => resolve(null)
@@ -36,7 +38,8 @@ export function useMeshWorker() {
         cancel()
         resolve(result)
       }
-      running.onerror = () => end('The mesh could not be worked through; it may need more memory than this device has.')
+      running.onerror = () =>
+        end('The mesh could not be worked through; it may need more memory than this device has.')
       running.onmessage = ({ data }: MessageEvent<MeshNews>) => {
         if (data.kind === 'progress') progress.value = { stage: data.stage, share: data.share }
         else if (data.kind === 'refused') end(`This file ${data.message}.`)

@@ -6,10 +6,15 @@ export function usePlanWorker() {
   let worker: Worker | null = null
   let lastId = 0
   let question: PlanQuestionView | null = null
-  const waiting = new Map<number, { resolve: (answer: never) => void; onProgress?: (done: number) => void }>()
+  const waiting = new Map<
+    number,
+    { resolve: (answer: never) => void; onProgress?: (done: number) => void }
+  >()
 
   function start(): Worker {
-    const started = new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' })
+    const started = new Worker(new URL('../workers/plan.worker.ts', import.meta.url), {
+      type: 'module',
+    })
     started.onmessage = ({ data }: MessageEvent<FromPlanWorker>) => {
       const one = waiting.get(data.id)
       if ('progress' in data) return one?.onProgress?.(data.progress)
@@ -26,7 +31,10 @@ export function usePlanWorker() {
     question = loaded
     send({ load: loaded })
   }
-  function ask<K extends PlanTry['kind']>(what: Extract<PlanTry, { kind: K }>, onProgress?: (done: number) => void): Promise<PlanTryAnswers[K]> {
+  function ask<K extends PlanTry['kind']>(
+    what: Extract<PlanTry, { kind: K }>,
+    onProgress?: (done: number) => void,
+  ): Promise<PlanTryAnswers[K]> {
     const id = ++lastId
     return new Promise((resolve) => {
       waiting.set(id, { resolve: resolve as (answer: never) => void, onProgress })

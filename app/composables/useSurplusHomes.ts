@@ -11,22 +11,44 @@ export function useSurplusHomes() {
   const { local } = useWhen()
 
   /** The day in words under which a pot is listed. */
-  const dayOf = (pot: Pot) => (pot.state === 'mixing' ? 'at the bench now' : pot.startAt ? local(pot.startAt).toFormat('cccc d LLLL') : 'not in the plan')
+  const dayOf = (pot: Pot) =>
+    pot.state === 'mixing'
+      ? 'at the bench now'
+      : pot.startAt
+        ? local(pot.startAt).toFormat('cccc d LLLL')
+        : 'not in the plan'
 
   function homesOf(pots: readonly Pot[], measure: Measure): SurplusAnswer | null {
     if (!workshop.rules) return null
     const spare = pots.map(({ letter, needMl, resinId }) => {
       const resin = resins.byId.get(resinId)
       const mixed = resin && mixForPot(resin, needMl, measure)
-      return { id: letter, needMl, roundingMl: mixed && typeof mixed !== 'string' ? mixed.measured.surplusMl : null }
+      return {
+        id: letter,
+        needMl,
+        roundingMl: mixed && typeof mixed !== 'string' ? mixed.measured.surplusMl : null,
+      }
     })
     const homes = surplusHomes(spare, [...workshop.moulds.values()], workshop.rules.reservePct)
     return homes.ok ? homes.value : null
   }
   /** What a pot leaves, laid out together with the other pots of its day. */
-  function homesOfPot(pot: Pot, measure: Measure): { fills: SurplusAnswer['fills']; lostMl: number } | null {
-    const homes = homesOf(plan.pots.filter((other) => dayOf(other) === dayOf(pot)), measure)
-    return homes && { fills: homes.fills.filter((fill) => fill.pot === pot.letter), lostMl: homes.lost.filter((one) => one.pot === pot.letter).reduce((sum, one) => sum + one.ml, 0) }
+  function homesOfPot(
+    pot: Pot,
+    measure: Measure,
+  ): { fills: SurplusAnswer['fills']; lostMl: number } | null {
+    const homes = homesOf(
+      plan.pots.filter((other) => dayOf(other) === dayOf(pot)),
+      measure,
+    )
+    return (
+      homes && {
+        fills: homes.fills.filter((fill) => fill.pot === pot.letter),
+        lostMl: homes.lost
+          .filter((one) => one.pot === pot.letter)
+          .reduce((sum, one) => sum + one.ml, 0),
+      }
+    )
   }
   return { dayOf, homesOf, homesOfPot }
 }

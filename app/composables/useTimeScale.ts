@@ -3,7 +3,15 @@ import type { ShallowRef } from 'vue'
 
 const MS_PER_HOUR = 3_600_000
 /** How much time fits beside each other, from an hour to a quarter of a year. */
-export const SPANS = [{ hours: 1, name: '1 h' }, { hours: 4, name: '4 h' }, { hours: 12, name: '12 h' }, { hours: 48, name: '2 days' }, { hours: 168, name: 'week' }, { hours: 720, name: 'month' }, { hours: 2184, name: 'quarter' }] as const
+export const SPANS = [
+  { hours: 1, name: '1 h' },
+  { hours: 4, name: '4 h' },
+  { hours: 12, name: '12 h' },
+  { hours: 48, name: '2 days' },
+  { hours: 168, name: 'week' },
+  { hours: 720, name: 'month' },
+  { hours: 2184, name: 'quarter' },
+] as const
 const NARROWEST = 420
 /** In views: what is drawn to either side, and by how much that moves at once. */
 const BESIDE_VIEWS = 0.5
@@ -14,11 +22,18 @@ const STEP_VIEWS = 0.0625
  * @param label what the names of the lanes take from the frame's width, pixels
  * @param anchor an instant that stays where it is seen while zooming
  */
-export function useTimeScale(frame: Readonly<ShallowRef<HTMLElement | null>>, label: number, range: () => { fromMs: number; toMs: number }, anchor: () => number) {
+export function useTimeScale(
+  frame: Readonly<ShallowRef<HTMLElement | null>>,
+  label: number,
+  range: () => { fromMs: number; toMs: number },
+  anchor: () => number,
+) {
   const hours = ref<number>(48)
   const { width: frameWidth } = useElementSize(frame)
   const scrolled = ref(0)
-  useEventListener(frame, 'scroll', () => (scrolled.value = frame.value?.scrollLeft ?? 0), { passive: true })
+  useEventListener(frame, 'scroll', () => (scrolled.value = frame.value?.scrollLeft ?? 0), {
+    passive: true,
+  })
   const view = computed(() => Math.max(NARROWEST, frameWidth.value - label))
   const pxPerMs = computed(() => view.value / (hours.value * MS_PER_HOUR))
   const fromMs = computed(() => range().fromMs)
@@ -30,14 +45,18 @@ export function useTimeScale(frame: Readonly<ShallowRef<HTMLElement | null>>, la
   /** What is drawn: the view and some to either side, moved in steps so that a frame draws little that is new, and most draw nothing. */
   const stepPx = computed(() => view.value * STEP_VIEWS)
   const step = computed(() => Math.floor(scrolled.value / stepPx.value))
-  const drawn = computed(() => ({ fromMs: msAt(step.value * stepPx.value - BESIDE_VIEWS * view.value), toMs: msAt((step.value + 1) * stepPx.value + (1 + BESIDE_VIEWS) * view.value) }))
+  const drawn = computed(() => ({
+    fromMs: msAt(step.value * stepPx.value - BESIDE_VIEWS * view.value),
+    toMs: msAt((step.value + 1) * stepPx.value + (1 + BESIDE_VIEWS) * view.value),
+  }))
   const isDrawn = (from: number, to: number) => to > drawn.value.fromMs && from < drawn.value.toMs
 
   function show(ms: number, at: 'start' | 'middle' = 'start'): void {
     frame.value?.scrollTo({ left: Math.max(0, x(ms) - (at === 'middle' ? view.value / 2 : 0)) })
   }
   const shownFromMs = () => msAt(frame.value?.scrollLeft ?? 0)
-  const isShown = (ms: number) => ms >= shownFromMs() && ms <= shownFromMs() + hours.value * MS_PER_HOUR
+  const isShown = (ms: number) =>
+    ms >= shownFromMs() && ms <= shownFromMs() + hours.value * MS_PER_HOUR
   const pan = (views: number) => frame.value?.scrollBy({ left: views * view.value })
   /** Zooms and keeps the anchor where it is seen, or else the middle. */
   async function zoom(to: number): Promise<void> {
@@ -52,5 +71,22 @@ export function useTimeScale(frame: Readonly<ShallowRef<HTMLElement | null>>, la
     const next = SPANS[SPANS.findIndex((span) => span.hours === hours.value) + by]
     if (next) void zoom(next.hours)
   }
-  return { hours, pxPerMs, width, leftMs: computed(() => msAt(scrolled.value)), isMeasured: computed(() => frameWidth.value > 0), fromMs, toMs, x, msAt, isDrawn, drawn, show, isShown, pan, zoom, zoomBy }
+  return {
+    hours,
+    pxPerMs,
+    width,
+    leftMs: computed(() => msAt(scrolled.value)),
+    isMeasured: computed(() => frameWidth.value > 0),
+    fromMs,
+    toMs,
+    x,
+    msAt,
+    isDrawn,
+    drawn,
+    show,
+    isShown,
+    pan,
+    zoom,
+    zoomBy,
+  }
 }

@@ -15,12 +15,17 @@ export function useTracing() {
     canUndo: computed(() => past.value.length > 0),
     add: (point: Point) => change([...points.value, point]),
     /** Puts a point between two neighbours. */
-    insert: (after: number, point: Point) => change([...points.value.slice(0, after + 1), point, ...points.value.slice(after + 1)]),
+    insert: (after: number, point: Point) =>
+      change([...points.value.slice(0, after + 1), point, ...points.value.slice(after + 1)]),
     remove: (index: number) => change(points.value.filter((_, i) => i !== index)),
     /** Called once as a move begins, so that it is undone as a whole. */
     beginMove: remember,
-    move: (index: number, point: Point) => { points.value = points.value.map((one, i) => (i === index ? point : one)) },
-    undo: () => { points.value = past.value.pop() ?? points.value },
+    move: (index: number, point: Point) => {
+      points.value = points.value.map((one, i) => (i === index ? point : one))
+    },
+    undo: () => {
+      points.value = past.value.pop() ?? points.value
+    },
     clear: () => change([]),
   }
 }

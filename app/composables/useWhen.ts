@@ -12,7 +12,9 @@ export function useWhen() {
     /** Today's instants by the clock alone, others with their day. */
     short: (iso: string) => {
       const at = local(iso)
-      return at.hasSame(DateTime.now().setZone(workshop.timeZone), 'day') ? at.toFormat('HH:mm') : at.toFormat('ccc d LLL HH:mm')
+      return at.hasSame(DateTime.now().setZone(workshop.timeZone), 'day')
+        ? at.toFormat('HH:mm')
+        : at.toFormat('ccc d LLL HH:mm')
     },
   }
 }

@@ -11,7 +11,11 @@ const measuring = ref(false)
 const subscribing = ref(false)
 
 const isHere = (path: string) => (path === '/' ? route.path === '/' : route.path.startsWith(path))
-const isTyping = (event: KeyboardEvent) => /^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName) || event.ctrlKey || event.metaKey || event.altKey
+const isTyping = (event: KeyboardEvent) =>
+  /^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName) ||
+  event.ctrlKey ||
+  event.metaKey ||
+  event.altKey
 onKeyStroke((event) => {
   if (isTyping(event)) return
   if (event.key === '?') shortcuts.value = true
@@ -27,19 +31,40 @@ async function leave(): Promise<void> {
 <template>
   <div class="min-h-screen print:block lg:grid lg:grid-cols-[11.5rem_1fr]">
     <a href="#main" class="sr-only focus:not-sr-only">Skip to the content</a>
-    <nav aria-label="Places" class="print:hidden flex flex-col border-hair max-lg:border-b lg:sticky lg:top-0 lg:h-screen lg:border-r">
-      <p class="px-5 pt-5 font-label text-lg leading-tight max-lg:hidden">{{ workshop.workshop?.name }}</p>
+    <nav
+      aria-label="Places"
+      class="print:hidden flex flex-col border-hair max-lg:border-b lg:sticky lg:top-0 lg:h-screen lg:border-r"
+    >
+      <p class="px-5 pt-5 font-label text-lg leading-tight max-lg:hidden">
+        {{ workshop.workshop?.name }}
+      </p>
       <ul class="flex flex-wrap max-lg:px-2 lg:mt-4 lg:flex-col">
         <li v-for="place in PLACES" :key="place.path">
-          <NuxtLink :to="place.path" class="block border-l-4 px-4 py-2 max-lg:border-b-2 max-lg:border-l-0 max-lg:px-2.5" :class="isHere(place.path) ? 'border-ink font-semibold' : 'border-transparent text-soft hover:text-ink'" :aria-current="isHere(place.path) ? 'page' : undefined">{{ place.name }}</NuxtLink>
+          <NuxtLink
+            :to="place.path"
+            class="block border-l-4 px-4 py-2 max-lg:border-b-2 max-lg:border-l-0 max-lg:px-2.5"
+            :class="
+              isHere(place.path)
+                ? 'border-ink font-semibold'
+                : 'border-transparent text-soft hover:text-ink'
+            "
+            :aria-current="isHere(place.path) ? 'page' : undefined"
+            >{{ place.name }}</NuxtLink
+          >
         </li>
       </ul>
-      <div class="mt-auto space-y-1 px-5 py-4 text-sm max-lg:flex max-lg:flex-wrap max-lg:items-center max-lg:gap-x-4 max-lg:px-4 max-lg:py-1">
+      <div
+        class="mt-auto space-y-1 px-5 py-4 text-sm max-lg:flex max-lg:flex-wrap max-lg:items-center max-lg:gap-x-4 max-lg:px-4 max-lg:py-1"
+      >
         <p class="font-semibold">{{ session.person?.name }}</p>
         <button type="button" class="link block" @click="measuring = true">My scale and cup</button>
         <button type="button" class="link block" @click="subscribing = true">Calendar</button>
-        <button type="button" class="link block" @click="toggle">{{ theme === 'wall' ? 'Dark' : 'Light' }}</button>
-        <button type="button" class="link block max-lg:hidden" @click="shortcuts = true">Shortcuts (?)</button>
+        <button type="button" class="link block" @click="toggle">
+          {{ theme === 'wall' ? 'Dark' : 'Light' }}
+        </button>
+        <button type="button" class="link block max-lg:hidden" @click="shortcuts = true">
+          Shortcuts (?)
+        </button>
         <button type="button" class="link block" @click="leave">Sign out</button>
       </div>
     </nav>

@@ -30,8 +30,11 @@ const groups = computed(() => {
   const soonest = (piece: PieceRow) => nextOpening(piece, now.value)?.at ?? ''
   return [...map.values()].sort((x, y) => soonest(x.first).localeCompare(soonest(y.first)))
 })
-const widestCm = computed(() => Math.max(...(workshop.workshop?.places ?? []).map((place) => place.areaCm2 / RACK_DEPTH_CM)))
-const canLift = (piece: PieceRow) => piece.layersLeft === 0 && piece.state === 'curing' && piece.hasMould
+const widestCm = computed(() =>
+  Math.max(...(workshop.workshop?.places ?? []).map((place) => place.areaCm2 / RACK_DEPTH_CM)),
+)
+const canLift = (piece: PieceRow) =>
+  piece.layersLeft === 0 && piece.state === 'curing' && piece.hasMould
 const tooSoon = (piece: PieceRow) => !hasReached(piece, 'demould', now.value)
 
 async function attempt(words: string, work: () => Promise<unknown>): Promise<void> {
@@ -46,17 +49,23 @@ async function attempt(words: string, work: () => Promise<unknown>): Promise<voi
     if (error.problem.status === 409) await racks.load()
   }
 }
-const liftAll = (pieces: readonly PieceRow[]) => attempt(`${pieces.length === 1 ? 'One piece' : `${pieces.length} pieces`} demoulded.`, async () => {
-  for (const piece of pieces) lastAct.value = (await racks.demould(piece)).piece
-})
-const judge = (piece: PieceRow, verdict: Verdict) => attempt(`${piece.recipeName} ${piece.number}: ${verdict}.`, async () => {
-  lastAct.value = (await racks.judge(piece, verdict, note.value)).piece
-  note.value = ''
-})
-const takeBack = () => attempt('Taken back.', async () => {
-  if (lastAct.value) await racks.takeBack(lastAct.value)
-  lastAct.value = null
-})
+const liftAll = (pieces: readonly PieceRow[]) =>
+  attempt(
+    `${pieces.length === 1 ? 'One piece' : `${pieces.length} pieces`} demoulded.`,
+    async () => {
+      for (const piece of pieces) lastAct.value = (await racks.demould(piece)).piece
+    },
+  )
+const judge = (piece: PieceRow, verdict: Verdict) =>
+  attempt(`${piece.recipeName} ${piece.number}: ${verdict}.`, async () => {
+    lastAct.value = (await racks.judge(piece, verdict, note.value)).piece
+    note.value = ''
+  })
+const takeBack = () =>
+  attempt('Taken back.', async () => {
+    if (lastAct.value) await racks.takeBack(lastAct.value)
+    lastAct.value = null
+  })
 async function photograph(piece: PieceRow, files: FileList | null): Promise<void> {
   const file = files?.[0]
   if (file) await attempt('The photograph is in the log.', () => racks.photograph(piece, file))
@@ -67,57 +76,187 @@ async function explain(piece: PieceRow, milestone: Milestone): Promise<void> {
   if (!resin || !opening) return
   await attempt('', async () => {
     const profile = await racks.profile(piece.id)
-    why.open(whyMilestone(resin, milestone, profile, (Date.parse(opening.at) - Date.parse(piece.curedFrom)) / 60_000))
+    why.open(
+      whyMilestone(
+        resin,
+        milestone,
+        profile,
+        (Date.parse(opening.at) - Date.parse(piece.curedFrom)) / 60_000,
+      ),
+    )
   })
 }
-const openingAt = (piece: PieceRow, milestone: Milestone) => piece.openings.find((opening) => opening.milestone === milestone)?.at ?? ''
+const openingAt = (piece: PieceRow, milestone: Milestone) =>
+  piece.openings.find((opening) => opening.milestone === milestone)?.at ?? ''
 </script>
 
 <template>
   <div>
-    <PlaceHead title="Racks" note="What lies where, how far it has cured, what opens and closes next." />
+    <PlaceHead
+      title="Racks"
+      note="What lies where, how far it has cured, what opens and closes next."
+    />
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the racks …</p>
     <div v-else class="grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,24rem)_minmax(0,1fr)]">
       <section class="space-y-3" aria-label="The racks from above">
-        <RackFloor v-for="place in workshop.workshop?.places" :key="place.id" :place="place" :pieces="racks.pieces.filter((piece) => piece.placeId === place.id)" :now="now" :widest-cm="widestCm" :chosen="chosenId" @choose="chosenId = $event" />
+        <RackFloor
+          v-for="place in workshop.workshop?.places"
+          :key="place.id"
+          :place="place"
+          :pieces="racks.pieces.filter((piece) => piece.placeId === place.id)"
+          :now="now"
+          :widest-cm="widestCm"
+          :chosen="chosenId"
+          @choose="chosenId = $event"
+        />
       </section>
       <section class="min-w-0">
         <p v-if="refused" role="alert" class="wrong mb-2">{{ refused }}</p>
-        <p v-if="said" role="status" class="mb-2">{{ said }} <button v-if="lastAct" type="button" class="link" @click="takeBack">Take it back</button></p>
+        <p v-if="said" role="status" class="mb-2">
+          {{ said }}
+          <button v-if="lastAct" type="button" class="link" @click="takeBack">Take it back</button>
+        </p>
         <section v-if="chosen" class="sheet mb-5 p-4">
           <div class="flex items-start justify-between gap-4">
-            <div class="flex items-start gap-3"><PotMark v-if="chosen.letter" :letter="chosen.letter" :tint="chosen.tint" /><div><h2>{{ chosen.recipeName }} {{ chosen.number }}</h2><p class="text-soft">{{ chosen.orderTitle }} · {{ chosen.layerName }}, poured {{ dayAndClock(chosen.curedFrom) }}{{ chosen.layersLeft ? `, ${chosen.layersLeft} more to pour` : '' }}</p></div></div>
+            <div class="flex items-start gap-3">
+              <PotMark v-if="chosen.letter" :letter="chosen.letter" :tint="chosen.tint" />
+              <div>
+                <h2>{{ chosen.recipeName }} {{ chosen.number }}</h2>
+                <p class="text-soft">
+                  {{ chosen.orderTitle }} · {{ chosen.layerName }}, poured
+                  {{ dayAndClock(chosen.curedFrom)
+                  }}{{ chosen.layersLeft ? `, ${chosen.layersLeft} more to pour` : '' }}
+                </p>
+              </div>
+            </div>
             <button type="button" class="quiet slim" @click="chosenId = null">Close</button>
           </div>
           <ol class="mt-3 grid gap-x-6 sm:grid-cols-2">
-            <li v-for="milestone in MILESTONES.filter((name) => name !== 'work')" :key="milestone" class="flex justify-between gap-3 border-b border-hair py-1" :class="relevantMilestones(chosen).includes(milestone) ? 'font-semibold' : 'text-soft'">
-              <StateWord :word="MILESTONE_WORDS[milestone]" :stage="hasReached(chosen, milestone, now) ? 'done' : 'waiting'" />
-              <button type="button" class="underline decoration-firm decoration-dotted underline-offset-4" :aria-label="`${MILESTONE_WORDS[milestone]} ${short(openingAt(chosen, milestone))}. Why?`" @click="explain(chosen, milestone)">{{ short(openingAt(chosen, milestone)) }}</button>
+            <li
+              v-for="milestone in MILESTONES.filter((name) => name !== 'work')"
+              :key="milestone"
+              class="flex justify-between gap-3 border-b border-hair py-1"
+              :class="
+                relevantMilestones(chosen).includes(milestone) ? 'font-semibold' : 'text-soft'
+              "
+            >
+              <StateWord
+                :word="MILESTONE_WORDS[milestone]"
+                :stage="hasReached(chosen, milestone, now) ? 'done' : 'waiting'"
+              />
+              <button
+                type="button"
+                class="underline decoration-firm decoration-dotted underline-offset-4"
+                :aria-label="`${MILESTONE_WORDS[milestone]} ${short(openingAt(chosen, milestone))}. Why?`"
+                @click="explain(chosen, milestone)"
+              >
+                {{ short(openingAt(chosen, milestone)) }}
+              </button>
             </li>
           </ol>
           <FieldText v-model="note" class="mt-3" label="What was seen" :rows="2" />
-          <p v-if="canLift(chosen) && tooSoon(chosen)" class="wrong mt-2">It may be lifted from {{ short(openingAt(chosen, 'demould')) }}; before, it can bend or keep dents.</p>
+          <p v-if="canLift(chosen) && tooSoon(chosen)" class="wrong mt-2">
+            It may be lifted from {{ short(openingAt(chosen, 'demould')) }}; before, it can bend or
+            keep dents.
+          </p>
           <div class="mt-3 flex flex-wrap items-center gap-2">
-            <button v-if="canLift(chosen)" type="button" class="press" @click="liftAll([chosen])">Demould</button>
+            <button v-if="canLift(chosen)" type="button" class="press" @click="liftAll([chosen])">
+              Demould
+            </button>
             <button type="button" class="quiet" @click="judge(chosen, 'good')">Sold as good</button>
-            <button v-if="chosen.state !== 'rework'" type="button" class="quiet" @click="judge(chosen, 'rework')">Rework</button>
+            <button
+              v-if="chosen.state !== 'rework'"
+              type="button"
+              class="quiet"
+              @click="judge(chosen, 'rework')"
+            >
+              Rework
+            </button>
             <button type="button" class="quiet" @click="judge(chosen, 'lost')">Lost</button>
-            <label class="quiet inline-grid cursor-pointer place-content-center">Photograph<input type="file" accept="image/jpeg,image/png,image/webp" class="sr-only" @change="photograph(chosen, ($event.target as HTMLInputElement).files)"></label>
+            <label class="quiet inline-grid cursor-pointer place-content-center"
+              >Photograph<input
+                type="file"
+                accept="image/jpeg,image/png,image/webp"
+                class="sr-only"
+                @change="photograph(chosen, ($event.target as HTMLInputElement).files)"
+            /></label>
             <NuxtLink :to="`/notebook/${chosen.id}`" class="link ml-auto">Its log</NuxtLink>
           </div>
         </section>
-        <EmptyPlace v-if="groups.length === 0" title="The racks are empty">Pieces appear here when a pot is poured and laid down at the bench.<template #action><NuxtLink to="/pots" class="press">To the pots</NuxtLink></template></EmptyPlace>
+        <EmptyPlace v-if="groups.length === 0" title="The racks are empty"
+          >Pieces appear here when a pot is poured and laid down at the bench.<template #action
+            ><NuxtLink to="/pots" class="press">To the pots</NuxtLink></template
+          ></EmptyPlace
+        >
         <table v-else class="ledger stacks">
-          <thead><tr><th>pot</th><th>pieces</th><th>state</th><th>place</th><th>next</th><th><span class="sr-only">act</span></th></tr></thead>
+          <thead>
+            <tr>
+              <th>pot</th>
+              <th>pieces</th>
+              <th>state</th>
+              <th>place</th>
+              <th>next</th>
+              <th><span class="sr-only">act</span></th>
+            </tr>
+          </thead>
           <tbody>
-            <tr v-for="{ first, pieces } in groups" :key="first.id" :class="pieces.some((piece) => piece.id === chosenId) ? 'bg-sheet' : ''">
-              <td class="align-middle!"><PotMark v-if="first.letter" :letter="first.letter" :tint="first.tint" /></td>
-              <td><span class="font-semibold">{{ first.recipeName }}</span> <span class="text-soft">{{ first.layerName }}</span><br><span class="inline-flex flex-wrap gap-1"><button v-for="piece in pieces" :key="piece.id" type="button" class="min-w-8 border px-1.5" :class="piece.id === chosenId ? 'border-ink bg-act text-act-ink' : 'border-firm'" :aria-label="`${piece.recipeName} ${piece.number}`" @click="chosenId = piece.id">{{ piece.number }}</button></span></td>
-              <td><StateWord :word="first.state" :stage="first.state === 'curing' ? 'going' : first.state === 'rework' ? 'hands' : 'done'" /></td>
+            <tr
+              v-for="{ first, pieces } in groups"
+              :key="first.id"
+              :class="pieces.some((piece) => piece.id === chosenId) ? 'bg-sheet' : ''"
+            >
+              <td class="align-middle!">
+                <PotMark v-if="first.letter" :letter="first.letter" :tint="first.tint" />
+              </td>
+              <td>
+                <span class="font-semibold">{{ first.recipeName }}</span>
+                <span class="text-soft">{{ first.layerName }}</span><br /><span
+                  class="inline-flex flex-wrap gap-1"
+                  ><button
+                    v-for="piece in pieces"
+                    :key="piece.id"
+                    type="button"
+                    class="min-w-8 border px-1.5"
+                    :class="
+                      piece.id === chosenId ? 'border-ink bg-act text-act-ink' : 'border-firm'
+                    "
+                    :aria-label="`${piece.recipeName} ${piece.number}`"
+                    @click="chosenId = piece.id"
+                  >
+                    {{ piece.number }}
+                  </button></span
+                >
+              </td>
+              <td>
+                <StateWord
+                  :word="first.state"
+                  :stage="
+                    first.state === 'curing' ? 'going' : first.state === 'rework' ? 'hands' : 'done'
+                  "
+                />
+              </td>
               <td>{{ workshop.places.get(first.placeId ?? 0)?.name ?? '' }}</td>
-              <td><template v-if="nextOpening(first, now)"><span :class="nextOpening(first, now)!.closes ? 'font-semibold text-soon' : ''">{{ nextOpening(first, now)!.words }}</span><br><span class="text-soft">{{ short(nextOpening(first, now)!.at) }}</span></template><span v-else>{{ whatNow(first) }}</span></td>
-              <td class="text-right"><button v-if="canLift(first) && !tooSoon(first)" type="button" class="press slim" @click="liftAll(pieces)">Demould {{ pieces.length === 1 ? '' : `all ${pieces.length}` }}</button></td>
+              <td>
+                <template v-if="nextOpening(first, now)"
+                  ><span
+                    :class="nextOpening(first, now)!.closes ? 'font-semibold text-soon' : ''"
+                    >{{ nextOpening(first, now)!.words }}</span
+                  ><br /><span class="text-soft">{{
+                    short(nextOpening(first, now)!.at)
+                  }}</span></template
+                ><span v-else>{{ whatNow(first) }}</span>
+              </td>
+              <td class="text-right">
+                <button
+                  v-if="canLift(first) && !tooSoon(first)"
+                  type="button"
+                  class="press slim"
+                  @click="liftAll(pieces)"
+                >
+                  Demould {{ pieces.length === 1 ? '' : `all ${pieces.length}` }}
+                </button>
+              </td>
             </tr>
           </tbody>
         </table>

@@ -2,7 +2,11 @@
 definePageMeta({ layout: 'bare' })
 const route = useRoute()
 /** Only a path of this application is followed. */
-const back = computed(() => (typeof route.query.back === 'string' && /^\/(?!\/)/.test(route.query.back) ? route.query.back : '/'))
+const back = computed(() =>
+  typeof route.query.back === 'string' && /^\/(?!\/)/.test(route.query.back)
+    ? route.query.back
+    : '/',
+)
 </script>
 
 <template>

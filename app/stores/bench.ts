@@ -28,12 +28,14 @@ export const useBenchStore = defineStore('bench', () => {
     waiting.value = kept ? (JSON.parse(kept) as KeyedRunEvent[]) : []
     if (waiting.value.length > 0) void flush()
   }
-  const start = async (potId: number, measure: MeasureChoice) => show(await api.post<RunView>('/api/runs', { potId, measure }))
+  const start = async (potId: number, measure: MeasureChoice) =>
+    show(await api.post<RunView>('/api/runs', { potId, measure }))
   const open = async (runId: number) => show(await api.get<RunView>(`/api/runs/${runId}`))
 
   function keep(): void {
     if (!run.value) return
-    if (waiting.value.length > 0) localStorage.setItem(storageKey(run.value.id), JSON.stringify(waiting.value))
+    if (waiting.value.length > 0)
+      localStorage.setItem(storageKey(run.value.id), JSON.stringify(waiting.value))
     else localStorage.removeItem(storageKey(run.value.id))
   }
   async function record(event: RunEvent): Promise<void> {
@@ -66,5 +68,14 @@ export const useBenchStore = defineStore('bench', () => {
     run.value = null
     waiting.value = []
   }
-  return { run: readonly(run), state, waiting: readonly(waiting), offline: readonly(offline), start, open, record, leave }
+  return {
+    run: readonly(run),
+    state,
+    waiting: readonly(waiting),
+    offline: readonly(offline),
+    start,
+    open,
+    record,
+    leave,
+  }
 })

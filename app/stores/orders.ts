@@ -18,12 +18,24 @@ export const useOrderStore = defineStore('orders', () => {
   }
   async function loadMore(all: boolean): Promise<void> {
     if (next.value === null) return
-    const page = await api.get<Page<Order>>(`/api/orders?all=${all}&after=${encodeURIComponent(next.value)}`)
+    const page = await api.get<Page<Order>>(
+      `/api/orders?all=${all}&after=${encodeURIComponent(next.value)}`,
+    )
     orders.value = [...orders.value, ...page.rows]
     next.value = page.next
   }
   const get = (id: number) => api.get<Order>(`/api/orders/${id}`)
   const create = (fields: OrderFields) => api.post<Order>('/api/orders', fields)
-  const save = (id: number, fields: OrderFields & { version: number }) => api.put<Order>(`/api/orders/${id}`, fields)
-  return { orders: readonly(orders), next: readonly(next), loaded: readonly(loaded), load, loadMore, get, create, save }
+  const save = (id: number, fields: OrderFields & { version: number }) =>
+    api.put<Order>(`/api/orders/${id}`, fields)
+  return {
+    orders: readonly(orders),
+    next: readonly(next),
+    loaded: readonly(loaded),
+    load,
+    loadMore,
+    get,
+    create,
+    save,
+  }
 })

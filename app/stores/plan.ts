@@ -16,7 +16,10 @@ export const usePlanStore = defineStore('plan', () => {
   const potById = computed(() => new Map(pots.value.map((pot) => [pot.id, pot])))
 
   async function load(): Promise<void> {
-    const [current, open] = await Promise.all([api.get<PlanView | null>('/api/plan'), api.get<Pot[]>('/api/pots')])
+    const [current, open] = await Promise.all([
+      api.get<PlanView | null>('/api/plan'),
+      api.get<Pot[]>('/api/pots'),
+    ])
     plan.value = current
     pots.value = open
     loaded.value = true
@@ -39,44 +42,67 @@ export const usePlanStore = defineStore('plan', () => {
     }
   }
   /** Pours layers from other pots; the plan follows. */
-  const gather = (fields: GatherFields) => whilePlanning(async () => {
-    try {
-      plan.value = await api.post<PlanView>('/api/pots/gather', fields)
-    } finally {
-      pots.value = await api.get<Pot[]>('/api/pots')
-    }
-  })
+  const gather = (fields: GatherFields) =>
+    whilePlanning(async () => {
+      try {
+        plan.value = await api.post<PlanView>('/api/pots/gather', fields)
+      } finally {
+        pots.value = await api.get<Pot[]>('/api/pots')
+      }
+    })
   /** The first plan of all: there is nothing to compare it with. */
   const begin = () => whilePlanning(async () => hold(await api.post<PlanView>('/api/plan')))
 
   /** Has a change worked out and waits for it; whoever asks again meanwhile lets the one before go. */
-  const ask = (what: PlanAsk) => whilePlanning(async () => {
-    await discard()
-    const asked = await api.post<Proposal>('/api/plan/proposals', what)
-    proposal.value = asked
-    while (isOpen(proposal.value) && proposal.value?.id === asked.id) {
-      await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY_MS))
-      if (proposal.value?.id !== asked.id) return
-      const seen: Proposal = await api.get<Proposal>(`/api/plan/proposals/${asked.id}`)
-      if (proposal.value?.id === asked.id) proposal.value = seen
-    }
-  })
+  const ask = (what: PlanAsk) =>
+    whilePlanning(async () => {
+      await discard()
+      const asked = await api.post<Proposal>('/api/plan/proposals', what)
+      proposal.value = asked
+      while (isOpen(proposal.value) && proposal.value?.id === asked.id) {
+        await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY_MS))
+        if (proposal.value?.id !== asked.id) return
+        const seen: Proposal = await api.get<Proposal>(`/api/plan/proposals/${asked.id}`)
+        if (proposal.value?.id === asked.id) proposal.value = seen
+      }
+    })
   /** Stops what is being worked out, or lets go what is not wanted. */
   async function discard(): Promise<void> {
     const open = proposal.value
     proposal.value = null
     if (open && open.state !== 'accepted') await api.remove(`/api/plan/proposals/${open.id}`)
   }
-  const accept = () => whilePlanning(async () => {
-    if (proposal.value) await hold(await api.post<PlanView>(`/api/plan/proposals/${proposal.value.id}/accept`))
-  })
-  const restore = (direction: 'undo' | 'redo') => whilePlanning(async () => {
-    if (plan.value) await hold(await api.post<PlanView>('/api/plan/restore', { planId: plan.value.id, direction }))
-  })
+  const accept = () =>
+    whilePlanning(async () => {
+      if (proposal.value)
+        await hold(await api.post<PlanView>(`/api/plan/proposals/${proposal.value.id}/accept`))
+    })
+  const restore = (direction: 'undo' | 'redo') =>
+    whilePlanning(async () => {
+      if (plan.value)
+        await hold(
+          await api.post<PlanView>('/api/plan/restore', { planId: plan.value.id, direction }),
+        )
+    })
   return {
-    plan: computed(() => plan.value), pots: computed<readonly Pot[]>(() => pots.value), potById, loaded: readonly(loaded), planning: readonly(planning),
-    proposal: computed(() => proposal.value), question: computed(() => question.value), load, loadQuestion, gather, begin, ask, discard, accept, restore, hold,
+    plan: computed(() => plan.value),
+    pots: computed<readonly Pot[]>(() => pots.value),
+    potById,
+    loaded: readonly(loaded),
+    planning: readonly(planning),
+    proposal: computed(() => proposal.value),
+    question: computed(() => question.value),
+    load,
+    loadQuestion,
+    gather,
+    begin,
+    ask,
+    discard,
+    accept,
+    restore,
+    hold,
   }
 })
 
-const isOpen = (proposal: Proposal | null) => proposal?.state === 'waiting' || proposal?.state === 'running'
+const isOpen = (proposal: Proposal | null) =>
+  proposal?.state === 'waiting' || proposal?.state === 'running'

@@ -16,13 +16,30 @@ export const useRackStore = defineStore('racks', () => {
     await load()
     return log
   }
-  const demould = (piece: { id: number; version: number }, note = '') => act(piece, 'demould', { version: piece.version, note })
-  const judge = (piece: { id: number; version: number }, verdict: Verdict, note: string) => act(piece, 'judge', { version: piece.version, verdict, note })
-  const takeBack = (piece: { id: number; version: number }) => act(piece, 'take-back', { version: piece.version, note: '' })
-  const move = (piece: { id: number; version: number }, placeId: number) => act(piece, 'move', { version: piece.version, placeId })
+  const demould = (piece: { id: number; version: number }, note = '') =>
+    act(piece, 'demould', { version: piece.version, note })
+  const judge = (piece: { id: number; version: number }, verdict: Verdict, note: string) =>
+    act(piece, 'judge', { version: piece.version, verdict, note })
+  const takeBack = (piece: { id: number; version: number }) =>
+    act(piece, 'take-back', { version: piece.version, note: '' })
+  const move = (piece: { id: number; version: number }, placeId: number) =>
+    act(piece, 'move', { version: piece.version, placeId })
   const note = (piece: { id: number }, text: string) => act(piece, 'note', { note: text })
-  const photograph = (piece: { id: number }, file: Blob) => api.upload<PieceLog>(`/api/pieces/${piece.id}/photos`, file)
+  const photograph = (piece: { id: number }, file: Blob) =>
+    api.upload<PieceLog>(`/api/pieces/${piece.id}/photos`, file)
   const log = (id: number) => api.get<PieceLog>(`/api/pieces/${id}`)
   const profile = (id: number) => api.get<TemperatureStep[]>(`/api/pieces/${id}/profile`)
-  return { pieces: readonly(pieces), loaded: readonly(loaded), load, demould, judge, takeBack, move, note, photograph, log, profile }
+  return {
+    pieces: readonly(pieces),
+    loaded: readonly(loaded),
+    load,
+    demould,
+    judge,
+    takeBack,
+    move,
+    note,
+    photograph,
+    log,
+    profile,
+  }
 })

@@ -6,17 +6,23 @@ export const useResinStore = defineStore('resins', () => {
   const api = useApi()
   const resins = ref<ResinRow[]>([])
   const loaded = ref(false)
-  const byId = computed<ReadonlyMap<number, ResinRow>>(() => new Map(resins.value.map((resin) => [resin.id, resin])))
+  const byId = computed<ReadonlyMap<number, ResinRow>>(
+    () => new Map(resins.value.map((resin) => [resin.id, resin])),
+  )
 
   async function load(): Promise<void> {
     resins.value = await api.get<ResinRow[]>('/api/resins')
     loaded.value = true
   }
   const keep = (saved: ResinRow) => {
-    resins.value = [...resins.value.filter((resin) => resin.id !== saved.id), saved].sort((x, y) => x.name.localeCompare(y.name))
+    resins.value = [...resins.value.filter((resin) => resin.id !== saved.id), saved].sort((x, y) =>
+      x.name.localeCompare(y.name),
+    )
     return saved
   }
-  const create = async (fields: ResinFields) => keep(await api.post<ResinRow>('/api/resins', fields))
-  const save = async (id: number, fields: ResinFields & { version: number }) => keep(await api.put<ResinRow>(`/api/resins/${id}`, fields))
+  const create = async (fields: ResinFields) =>
+    keep(await api.post<ResinRow>('/api/resins', fields))
+  const save = async (id: number, fields: ResinFields & { version: number }) =>
+    keep(await api.put<ResinRow>(`/api/resins/${id}`, fields))
   return { resins, loaded: readonly(loaded), byId, load, create, save, keep }
 })

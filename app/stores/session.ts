@@ -39,5 +39,14 @@ export const useSessionStore = defineStore('session', () => {
     const chosen = await api.put<OwnUnits>('/api/me/units', units)
     if (person.value) person.value = { ...person.value, units: chosen }
   }
-  return { person: readonly(person), expired: readonly(expired), load, signIn, signOut, expire, chooseMeasure, chooseUnits }
+  return {
+    person: readonly(person),
+    expired: readonly(expired),
+    load,
+    signIn,
+    signOut,
+    expire,
+    chooseMeasure,
+    chooseUnits,
+  }
 })

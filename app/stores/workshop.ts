@@ -10,18 +10,27 @@ export const useWorkshopStore = defineStore('workshop', () => {
   async function load(): Promise<void> {
     workshop.value ??= await api.get<Workshop>('/api/workshop')
   }
-  const byId = <T extends { id: number }>(list: readonly T[] | undefined) => new Map((list ?? []).map((one) => [one.id, one]))
+  const byId = <T extends { id: number }>(list: readonly T[] | undefined) =>
+    new Map((list ?? []).map((one) => [one.id, one]))
   const pigments = computed<ReadonlyMap<number, Pigment>>(() => byId(workshop.value?.pigments))
   const moulds = computed<ReadonlyMap<number, MouldRow>>(() => byId(workshop.value?.moulds))
   const people = computed(() => byId(workshop.value?.people))
   const places = computed(() => byId(workshop.value?.places))
   const timeZone = computed(() => workshop.value?.timeZone ?? 'UTC')
   /** The warmest that the bench gets. */
-  const warmC = computed(() => Math.max(...(workshop.value?.places ?? []).map(({ climate }) => ('dayC' in climate ? climate.dayC : -Infinity))))
+  const warmC = computed(() =>
+    Math.max(
+      ...(workshop.value?.places ?? []).map(({ climate }) =>
+        'dayC' in climate ? climate.dayC : -Infinity,
+      ),
+    ),
+  )
   /** Puts a mould as the server has it now among the others. */
   const keepMould = (saved: MouldRow) => {
     if (!workshop.value) return saved
-    const moulds = [...workshop.value.moulds.filter((mould) => mould.id !== saved.id), saved].sort((x, y) => x.name.localeCompare(y.name))
+    const moulds = [...workshop.value.moulds.filter((mould) => mould.id !== saved.id), saved].sort(
+      (x, y) => x.name.localeCompare(y.name),
+    )
     workshop.value = { ...workshop.value, moulds }
     return saved
   }
@@ -30,7 +39,23 @@ export const useWorkshopStore = defineStore('workshop', () => {
     const moulds = await api.get<MouldRow[]>('/api/moulds')
     if (workshop.value) workshop.value = { ...workshop.value, moulds }
   }
-  const createMould = async (fields: MouldFields) => keepMould(await api.post<MouldRow>('/api/moulds', fields))
-  const saveMould = async (id: number, fields: MouldFields & { version: number }) => keepMould(await api.put<MouldRow>(`/api/moulds/${id}`, fields))
-  return { workshop: computed(() => workshop.value), rules: computed(() => workshop.value?.rules ?? null), load, pigments, moulds, people, places, timeZone, warmC, loadMoulds, createMould, saveMould, keepMould }
+  const createMould = async (fields: MouldFields) =>
+    keepMould(await api.post<MouldRow>('/api/moulds', fields))
+  const saveMould = async (id: number, fields: MouldFields & { version: number }) =>
+    keepMould(await api.put<MouldRow>(`/api/moulds/${id}`, fields))
+  return {
+    workshop: computed(() => workshop.value),
+    rules: computed(() => workshop.value?.rules ?? null),
+    load,
+    pigments,
+    moulds,
+    people,
+    places,
+    timeZone,
+    warmC,
+    loadMoulds,
+    createMould,
+    saveMould,
+    keepMould,
+  }
 })

@@ -8,7 +8,12 @@ export function drawnLayers(recipe: Recipe, pigments: ReadonlyMap<number, Pigmen
     name: layer.name,
     tint: tintOf(layer.pigments, pigments),
     sized: sized.ok ? (sized.value.layers[i] ?? null) : null,
-    inclusions: layer.inclusions.map(({ name, heightMm, xMm, yMm }) => ({ name, heightMm, xMm, yMm })),
+    inclusions: layer.inclusions.map(({ name, heightMm, xMm, yMm }) => ({
+      name,
+      heightMm,
+      xMm,
+      yMm,
+    })),
     coatMm: layer.fill.coat?.thicknessMm ?? null,
     joins: i === 0 ? null : layer.recoat,
   }))

@@ -4,7 +4,11 @@ import { inOwnUnit, METRIC, type OwnFigure, type OwnUnits } from '~~/core/units'
 export const ownUnits = (): OwnUnits => useSessionStore().person?.units ?? METRIC
 
 /** A value of the core's in the maker's own unit, number and unit apart. */
-export const ownFigure = (value: number | null | undefined, unit: string, decimals = 1): OwnFigure => inOwnUnit(value, unit, ownUnits(), decimals)
+export const ownFigure = (
+  value: number | null | undefined,
+  unit: string,
+  decimals = 1,
+): OwnFigure => inOwnUnit(value, unit, ownUnits(), decimals)
 
 /** A value of the core's in the maker's own unit, as in `12.5 mm` or `0.492 in`. */
 export function figure(value: number | null | undefined, unit: string, decimals = 1): string {

@@ -2,7 +2,9 @@ import { MILESTONE_WORDS, type Milestone } from '~~/core/batch'
 import type { PieceRow } from '~~/shared/types'
 
 /** The milestones that matter for a piece as it stands: recoating while layers are missing, lifting when none is. */
-export function relevantMilestones(piece: Pick<PieceRow, 'layersLeft' | 'state' | 'hasMould'>): Milestone[] {
+export function relevantMilestones(
+  piece: Pick<PieceRow, 'layersLeft' | 'state' | 'hasMould'>,
+): Milestone[] {
   if (piece.layersLeft > 0) return ['tackFrom', 'tackTo', 'sand']
   return piece.state === 'curing' && piece.hasMould ? ['demould', 'sand', 'full'] : ['sand', 'full']
 }
@@ -18,8 +20,12 @@ export interface NextOpening {
 /** What opens or closes next for a piece, or null when everything is open. */
 export function nextOpening(piece: PieceRow, now: number): NextOpening | null {
   const wanted = relevantMilestones(piece)
-  const ahead = piece.openings.filter((opening) => wanted.includes(opening.milestone) && Date.parse(opening.at) > now).sort((x, y) => x.at.localeCompare(y.at))[0]
-  return ahead ? { ...ahead, words: MILESTONE_WORDS[ahead.milestone], closes: ahead.milestone === 'tackTo' } : null
+  const ahead = piece.openings
+    .filter((opening) => wanted.includes(opening.milestone) && Date.parse(opening.at) > now)
+    .sort((x, y) => x.at.localeCompare(y.at))[0]
+  return ahead
+    ? { ...ahead, words: MILESTONE_WORDS[ahead.milestone], closes: ahead.milestone === 'tackTo' }
+    : null
 }
 
 /** What may be done with a piece for which nothing more has to be waited for. */

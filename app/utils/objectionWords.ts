@@ -21,6 +21,8 @@ export function objectionWords(objection: Objection, { task, person, at }: Objec
     case 'skill':
       return `${person(objection.maker)} has not the skill for it.`
     case 'shift':
-      return objection.maker === null ? 'Nobody who can do it is there for so long.' : `${person(objection.maker)} is not there for so long: no shift holds it whole.`
+      return objection.maker === null
+        ? 'Nobody who can do it is there for so long.'
+        : `${person(objection.maker)} is not there for so long: no shift holds it whole.`
   }
 }

@@ -1,4 +1,10 @@
 import type { PieceState } from '~~/shared/types'
 
 /** How far along each state of a piece is, for its mark. */
-export const PIECE_STAGE: Record<PieceState, 'going' | 'done' | 'gone' | 'hands'> = { curing: 'going', demoulded: 'going', good: 'done', rework: 'hands', lost: 'gone' }
+export const PIECE_STAGE: Record<PieceState, 'going' | 'done' | 'gone' | 'hands'> = {
+  curing: 'going',
+  demoulded: 'going',
+  good: 'done',
+  rework: 'hands',
+  lost: 'gone',
+}

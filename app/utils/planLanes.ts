@@ -39,7 +39,12 @@ export interface LaneSources {
   runsOf: (place: PlaceRow) => readonly (readonly [number, number])[]
 }
 
-const spanOf = (task: PlanTaskRow, closings: LaneSources['closings']) => ({ task, fromMs: Date.parse(task.startAt), toMs: Date.parse(task.endAt), closesMs: closings.get(task.key) ?? null })
+const spanOf = (task: PlanTaskRow, closings: LaneSources['closings']) => ({
+  task,
+  fromMs: Date.parse(task.startAt),
+  toMs: Date.parse(task.endAt),
+  closesMs: closings.get(task.key) ?? null,
+})
 
 /** The lanes of a plan; those without tasks are left out, but for makers and places. */
 export function lanesOf(kind: LaneKind, sources: LaneSources): Lane[] {
@@ -51,18 +56,47 @@ export function lanesOf(kind: LaneKind, sources: LaneSources): Lane[] {
     case 'mould':
       return mouldLanes(sources)
     case 'order':
-      return groupLanes(sources, (task) => task.orderId, (id) => ({ name: sources.orderTitles.get(id) ?? '', note: '' }))
+      return groupLanes(
+        sources,
+        (task) => task.orderId,
+        (id) => ({ name: sources.orderTitles.get(id) ?? '', note: '' }),
+      )
     case 'pot':
-      return groupLanes(sources, (task) => task.potId, (id) => ({ name: `Pot ${sources.pots.get(id)?.letter ?? ''}`, note: sources.pots.get(id)?.portions[0]?.recipeName ?? 'poured already' }))
+      return groupLanes(
+        sources,
+        (task) => task.potId,
+        (id) => ({
+          name: `Pot ${sources.pots.get(id)?.letter ?? ''}`,
+          note: sources.pots.get(id)?.portions[0]?.recipeName ?? 'poured already',
+        }),
+      )
   }
 }
 
 function makerLanes({ tasks, workshop, closings, shiftsOf }: LaneSources): Lane[] {
-  return workshop.people.map((person) => lane(`p${person.id}`, person.name, person.skills.join(', '), tasks.filter((task) => task.personId === person.id).map((task) => spanOf(task, closings)), { personId: person.id, shifts: shiftsOf(person.id) }))
+  return workshop.people.map((person) =>
+    lane(
+      `p${person.id}`,
+      person.name,
+      person.skills.join(', '),
+      tasks.filter((task) => task.personId === person.id).map((task) => spanOf(task, closings)),
+      { personId: person.id, shifts: shiftsOf(person.id) },
+    ),
+  )
 }
 
 function placeLanes({ tasks, workshop, closings, runsOf }: LaneSources): Lane[] {
-  return workshop.places.map((place) => lane(`r${place.id}`, place.name, place.roomName, tasks.filter((task) => task.placeId === place.id && task.personId === null).map((task) => spanOf(task, closings)), { shifts: runsOf(place) }))
+  return workshop.places.map((place) =>
+    lane(
+      `r${place.id}`,
+      place.name,
+      place.roomName,
+      tasks
+        .filter((task) => task.placeId === place.id && task.personId === null)
+        .map((task) => spanOf(task, closings)),
+      { shifts: runsOf(place) },
+    ),
+  )
 }
 
 /** A mould is held from its pour until the task that gives it back has ended. */
@@ -73,35 +107,77 @@ function mouldLanes({ tasks, workshop, question, closings }: LaneSources): Lane[
     if (!task || !asked.mould) return []
     const until = byKey.get(asked.mould.untilTask ?? '')
     const span = spanOf(task, closings)
-    return [{ mould: asked.mould.id, span: { ...span, toMs: Math.max(span.toMs, until ? Date.parse(until.endAt) : 0) } }]
+    return [
+      {
+        mould: asked.mould.id,
+        span: { ...span, toMs: Math.max(span.toMs, until ? Date.parse(until.endAt) : 0) },
+      },
+    ]
   })
   return workshop.moulds.flatMap((mould) => {
     const own = holds.filter((hold) => hold.mould === `m${mould.id}`)
-    return own.length === 0 ? [] : [lane(`m${mould.id}`, mould.name, `there are ${mould.count}`, own.map((hold) => hold.span))]
+    return own.length === 0
+      ? []
+      : [
+          lane(
+            `m${mould.id}`,
+            mould.name,
+            `there are ${mould.count}`,
+            own.map((hold) => hold.span),
+          ),
+        ]
   })
 }
 
-function groupLanes({ tasks, closings }: LaneSources, keyOf: (task: PlanTaskRow) => number | null, wordsFor: (id: number) => { name: string; note: string }): Lane[] {
+function groupLanes(
+  { tasks, closings }: LaneSources,
+  keyOf: (task: PlanTaskRow) => number | null,
+  wordsFor: (id: number) => { name: string; note: string },
+): Lane[] {
   const groups = new Map<number, PlanTaskRow[]>()
   for (const task of tasks) {
     const key = keyOf(task)
     if (key !== null) groups.set(key, [...(groups.get(key) ?? []), task])
   }
-  return [...groups].map(([id, own]) => lane(`g${id}`, wordsFor(id).name, wordsFor(id).note, own.map((task) => spanOf(task, closings))))
+  return [...groups].map(([id, own]) =>
+    lane(
+      `g${id}`,
+      wordsFor(id).name,
+      wordsFor(id).note,
+      own.map((task) => spanOf(task, closings)),
+    ),
+  )
 }
 
-function lane(key: string, name: string, note: string, spans: Omit<LaneMark, 'row'>[], more: Partial<Lane> = {}): Lane {
+function lane(
+  key: string,
+  name: string,
+  note: string,
+  spans: Omit<LaneMark, 'row'>[],
+  more: Partial<Lane> = {},
+): Lane {
   const marks = inRows(spans)
-  return { key, name, note, personId: null, shifts: [], ...more, marks, rows: Math.max(1, ...marks.map((mark) => mark.row + 1)) }
+  return {
+    key,
+    name,
+    note,
+    personId: null,
+    shifts: [],
+    ...more,
+    marks,
+    rows: Math.max(1, ...marks.map((mark) => mark.row + 1)),
+  }
 }
 
 /** What overlaps lies in rows of its own, first come first row; a closing window needs its row as long as it is open. */
 function inRows(spans: readonly Omit<LaneMark, 'row'>[]): LaneMark[] {
   const ends: number[] = []
-  return [...spans].sort((x, y) => x.fromMs - y.fromMs || x.toMs - y.toMs).map((span) => {
-    const free = ends.findIndex((end) => end <= span.fromMs)
-    const row = free < 0 ? ends.length : free
-    ends[row] = Math.max(span.toMs, span.closesMs ?? 0)
-    return { ...span, row }
-  })
+  return [...spans]
+    .sort((x, y) => x.fromMs - y.fromMs || x.toMs - y.toMs)
+    .map((span) => {
+      const free = ends.findIndex((end) => end <= span.fromMs)
+      const row = free < 0 ? ends.length : free
+      ends[row] = Math.max(span.toMs, span.closesMs ?? 0)
+      return { ...span, row }
+    })
 }

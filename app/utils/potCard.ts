@@ -17,16 +17,28 @@ export interface PotCard {
   address: string
 }
 
-export const CARD_SIZES = { label: { widthMm: 100, heightMm: 150 }, a4: { widthMm: 210, heightMm: 297 } } as const
+export const CARD_SIZES = {
+  label: { widthMm: 100, heightMm: 150 },
+  a4: { widthMm: 210, heightMm: 297 },
+} as const
 export type CardSize = keyof typeof CARD_SIZES
 
 const PT_PER_MM = 72 / 25.4
 const MARGIN_MM = 7
 
 /** The standard fonts of a PDF know the letters of Windows-1252; others are replaced by what reads alike. */
-const ALIKE: Record<string, string> = { '\u2212': '-', '\u2009': ' ', '\u202f': ' ', '\u00a0': ' ', '\u2192': '>', '\u2264': '<=' }
-const CP1252 = /^[\x20-\x7e\u00a1-\u00ff\u20ac\u201a\u0192\u201e\u2026\u2020\u2021\u02c6\u2030\u0160\u2039\u0152\u017d\u2018\u2019\u201c\u201d\u2022\u2013\u2014\u02dc\u2122\u0161\u203a\u0153\u017e\u0178]$/
-export const printable = (text: string): string => [...text].map((letter) => (CP1252.test(letter) ? letter : (ALIKE[letter] ?? '?'))).join('')
+const ALIKE: Record<string, string> = {
+  '\u2212': '-',
+  '\u2009': ' ',
+  '\u202f': ' ',
+  '\u00a0': ' ',
+  '\u2192': '>',
+  '\u2264': '<=',
+}
+const CP1252 =
+  /^[\x20-\x7e\u00a1-\u00ff\u20ac\u201a\u0192\u201e\u2026\u2020\u2021\u02c6\u2030\u0160\u2039\u0152\u017d\u2018\u2019\u201c\u201d\u2022\u2013\u2014\u02dc\u2122\u0161\u203a\u0153\u017e\u0178]$/
+export const printable = (text: string): string =>
+  [...text].map((letter) => (CP1252.test(letter) ? letter : (ALIKE[letter] ?? '?'))).join('')
 
 const channel = (hex: string, from: number) => Number.parseInt(hex.slice(from, from + 2), 16) / 255
 
@@ -46,10 +58,16 @@ function linesOf(text: string, font: PDFFont, size: number, width: number): stri
 
 /** Draws a mix card or a label for a pot. @returns the PDF file */
 export async function drawPotCard(card: PotCard, size: CardSize): Promise<Uint8Array> {
-  const [{ PDFDocument, StandardFonts, rgb }, qrcode] = await Promise.all([import('pdf-lib'), import('qrcode')])
+  const [{ PDFDocument, StandardFonts, rgb }, qrcode] = await Promise.all([
+    import('pdf-lib'),
+    import('qrcode'),
+  ])
   const document = await PDFDocument.create()
   document.setTitle(printable(`Pot ${card.letter}: ${card.title}`))
-  const [font, bold] = [await document.embedFont(StandardFonts.Helvetica), await document.embedFont(StandardFonts.HelveticaBold)]
+  const [font, bold] = [
+    await document.embedFont(StandardFonts.Helvetica),
+    await document.embedFont(StandardFonts.HelveticaBold),
+  ]
   const { widthMm, heightMm } = CARD_SIZES[size]
   const [width, height, margin] = [widthMm * PT_PER_MM, heightMm * PT_PER_MM, MARGIN_MM * PT_PER_MM]
   const page: PDFPage = document.addPage([width, height])
@@ -58,7 +76,13 @@ export async function drawPotCard(card: PotCard, size: CardSize): Promise<Uint8A
   const colour = (hex: string) => rgb(channel(hex, 1), channel(hex, 3), channel(hex, 5))
   let y = height - margin
 
-  const write = (text: string, points: number, face: PDFFont, x = margin, room = width - margin - x) => {
+  const write = (
+    text: string,
+    points: number,
+    face: PDFFont,
+    x = margin,
+    room = width - margin - x,
+  ) => {
     for (const line of linesOf(text, face, points, room)) {
       y -= points * 1.22
       page.drawText(line, { x, y, size: points, font: face, color: ink })
@@ -66,24 +90,64 @@ export async function drawPotCard(card: PotCard, size: CardSize): Promise<Uint8A
   }
   const rule = () => {
     y -= 5 * grow
-    page.drawLine({ start: { x: margin, y }, end: { x: width - margin, y }, thickness: 0.6, color: ink })
+    page.drawLine({
+      start: { x: margin, y },
+      end: { x: width - margin, y },
+      thickness: 0.6,
+      color: ink,
+    })
     y -= 3 * grow
   }
   const pair = (name: string, value: string, points: number) => {
     y -= points * 1.35
-    page.drawText(printable(name), { x: margin, y, size: Math.min(points * 0.8, 10 * grow), font, color: ink })
+    page.drawText(printable(name), {
+      x: margin,
+      y,
+      size: Math.min(points * 0.8, 10 * grow),
+      font,
+      color: ink,
+    })
     const text = printable(value)
-    page.drawText(text, { x: width - margin - bold.widthOfTextAtSize(text, points), y, size: points, font: bold, color: ink })
+    page.drawText(text, {
+      x: width - margin - bold.widthOfTextAtSize(text, points),
+      y,
+      size: points,
+      font: bold,
+      color: ink,
+    })
   }
 
   const cup = 42 * grow
-  page.drawSvgPath('M0 0H84L74 96H10Z', { x: margin, y, scale: cup / 96, color: colour(card.tint), borderColor: ink, borderWidth: 2 })
-  page.drawText(card.letter, { x: margin + cup * 0.44 - bold.widthOfTextAtSize(card.letter, cup * 0.5) / 2, y: y - cup * 0.68, size: cup * 0.5, font: bold, color: colour(readableOn(card.tint)) })
-  const [qr, matrix] = [54 * grow, qrcode.create(card.address, { errorCorrectionLevel: 'M' }).modules]
+  page.drawSvgPath('M0 0H84L74 96H10Z', {
+    x: margin,
+    y,
+    scale: cup / 96,
+    color: colour(card.tint),
+    borderColor: ink,
+    borderWidth: 2,
+  })
+  page.drawText(card.letter, {
+    x: margin + cup * 0.44 - bold.widthOfTextAtSize(card.letter, cup * 0.5) / 2,
+    y: y - cup * 0.68,
+    size: cup * 0.5,
+    font: bold,
+    color: colour(readableOn(card.tint)),
+  })
+  const [qr, matrix] = [
+    54 * grow,
+    qrcode.create(card.address, { errorCorrectionLevel: 'M' }).modules,
+  ]
   const cell = qr / matrix.size
   for (let row = 0; row < matrix.size; row++) {
     for (let column = 0; column < matrix.size; column++) {
-      if (matrix.get(row, column)) page.drawRectangle({ x: width - margin - qr + column * cell, y: y - (row + 1) * cell, width: cell, height: cell, color: rgb(0, 0, 0) })
+      if (matrix.get(row, column))
+        page.drawRectangle({
+          x: width - margin - qr + column * cell,
+          y: y - (row + 1) * cell,
+          width: cell,
+          height: cell,
+          color: rgb(0, 0, 0),
+        })
     }
   }
   const top = y

@@ -8,22 +8,57 @@ export interface ChangeNames {
 
 type Flat = Map<string, string>
 
-const word = (field: string) => field.replace(/(Mm|Ml|Min|Pct|Cm2)$/, '').replace(/([A-Z])/g, ' $1').toLowerCase()
-const UNITS: [RegExp, string][] = [[/Mm$/, ' mm'], [/Ml$/, ' ml'], [/Min$/, ' min'], [/Pct$/, ' %'], [/Cm2$/, ' cm²']]
+const word = (field: string) =>
+  field
+    .replace(/(Mm|Ml|Min|Pct|Cm2)$/, '')
+    .replace(/([A-Z])/g, ' $1')
+    .toLowerCase()
+const UNITS: [RegExp, string][] = [
+  [/Mm$/, ' mm'],
+  [/Ml$/, ' ml'],
+  [/Min$/, ' min'],
+  [/Pct$/, ' %'],
+  [/Cm2$/, ' cm²'],
+]
 
 /** Every figure of a recipe under the words that name it, as in `moss body: rest`. */
 function flatten(value: unknown, path: string, names: ChangeNames, into: Flat): Flat {
   if (Array.isArray(value)) {
     if (value.every((one) => typeof one !== 'object')) return into.set(path, value.join(', '))
-    value.forEach((one: { name?: string; pigmentId?: number }, i) => flatten(one, [path, one.pigmentId === undefined ? (one.name ?? String(i + 1)) : (names.pigments.get(one.pigmentId)?.name ?? '')].filter(Boolean).join(': '), names, into))
+    value.forEach((one: { name?: string; pigmentId?: number }, i) =>
+      flatten(
+        one,
+        [
+          path,
+          one.pigmentId === undefined
+            ? (one.name ?? String(i + 1))
+            : (names.pigments.get(one.pigmentId)?.name ?? ''),
+        ]
+          .filter(Boolean)
+          .join(': '),
+        names,
+        into,
+      ),
+    )
   } else if (typeof value === 'object' && value !== null) {
     for (const [field, own] of Object.entries(value)) {
       if (field === 'id' || field === 'version' || field === 'pigmentId') continue
-      const plain = field === 'layers' || field === 'steps' || field === 'fill' || field === 'pigments' || field === 'coat' ? path : [path, word(field.replace(/Id$/, ''))].filter(Boolean).join(': ')
+      const plain =
+        field === 'layers' ||
+        field === 'steps' ||
+        field === 'fill' ||
+        field === 'pigments' ||
+        field === 'coat'
+          ? path
+          : [path, word(field.replace(/Id$/, ''))].filter(Boolean).join(': ')
       const shown: unknown = field === 'resinId' ? names.resins.get(own as number)?.name : own
       const unit = UNITS.find(([ends]) => ends.test(field))?.[1] ?? ''
       if (typeof shown === 'object' && shown !== null) flatten(shown, plain, names, into)
-      else if (shown !== undefined && shown !== null && shown !== '') into.set([path, word(field.replace(/Id$/, ''))].filter(Boolean).join(': '), `${String(shown)}${unit}`)
+      else if (shown !== undefined && shown !== null && shown !== '')
+        into.set(
+          [path, word(field.replace(/Id$/, ''))].filter(Boolean).join(': '),
+          `${String(shown)}${unit}`,
+        )
     }
   }
   return into

@@ -10,7 +10,10 @@ export interface TaskWindow {
 const MS_PER_MIN = 60_000
 
 /** The windows of all tasks of hands that a wait closes: where those before them lie in this plan, or are already on the clock. */
-export function taskWindows({ originAt, request }: PlanQuestionView, tasks: readonly PlanTaskRow[]): Map<string, TaskWindow> {
+export function taskWindows(
+  { originAt, request }: PlanQuestionView,
+  tasks: readonly PlanTaskRow[],
+): Map<string, TaskWindow> {
   const attended = new Set(tasks.flatMap((task) => (task.attended ? [task.key] : [])))
   const ends = new Map(tasks.map((task) => [task.key, Date.parse(task.endAt)]))
   ends.set(CLOCK, Date.parse(originAt) + request.horizonMin * MS_PER_MIN)
@@ -21,19 +24,29 @@ export function taskWindows({ originAt, request }: PlanQuestionView, tasks: read
     const { opensMs, closesMs } = windows.get(to) ?? { opensMs: -Infinity, closesMs: Infinity }
     windows.set(to, {
       opensMs: Math.max(opensMs, end + (minMin ?? 0) * MS_PER_MIN),
-      closesMs: maxMin === null || maxMin === undefined ? closesMs : Math.min(closesMs, end + maxMin * MS_PER_MIN),
+      closesMs:
+        maxMin === null || maxMin === undefined
+          ? closesMs
+          : Math.min(closesMs, end + maxMin * MS_PER_MIN),
     })
   }
   return new Map([...windows].filter(([, { closesMs }]) => closesMs < Infinity))
 }
 
 /** By what lies: when it closes again for what must be done with it. */
-export function closings({ request }: PlanQuestionView, tasks: readonly PlanTaskRow[], windows: ReadonlyMap<string, TaskWindow>): Map<string, number> {
-  const lying = new Map(tasks.flatMap((task) => (task.attended ? [] : [[task.key, Date.parse(task.endAt)] as const])))
+export function closings(
+  { request }: PlanQuestionView,
+  tasks: readonly PlanTaskRow[],
+  windows: ReadonlyMap<string, TaskWindow>,
+): Map<string, number> {
+  const lying = new Map(
+    tasks.flatMap((task) => (task.attended ? [] : [[task.key, Date.parse(task.endAt)] as const])),
+  )
   const closes = new Map<string, number>()
   for (const { from, to } of request.lags) {
     const window = windows.get(to)
-    if (window && window.closesMs > (lying.get(from) ?? Infinity)) closes.set(from, Math.min(closes.get(from) ?? Infinity, window.closesMs))
+    if (window && window.closesMs > (lying.get(from) ?? Infinity))
+      closes.set(from, Math.min(closes.get(from) ?? Infinity, window.closesMs))
   }
   return closes
 }

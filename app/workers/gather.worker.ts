@@ -8,6 +8,8 @@ export interface GatherQuestion {
 
 /** Groups the layers of a day beside the page, since proving a grouping can take a second. */
 self.onmessage = ({ data: { lots } }: MessageEvent<GatherQuestion>) => {
-  const answers: Gathering<PotPortion>[] = lots.map(({ terms, portions }) => gatherPots(portions, terms))
+  const answers: Gathering<PotPortion>[] = lots.map(({ terms, portions }) =>
+    gatherPots(portions, terms),
+  )
   self.postMessage(answers)
 }

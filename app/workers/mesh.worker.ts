@@ -13,12 +13,16 @@ const tell = (news: MeshNews, transfer: Transferable[] = []) => self.postMessage
 
 /** Parses, checks and slices a mesh beside the page, so that the page keeps answering. */
 self.onmessage = ({ data }: MessageEvent<MeshQuestion>) => {
-  const read = readStl(new Uint8Array(data.bytes), (share) => tell({ kind: 'progress', stage: 'reading', share }))
+  const read = readStl(new Uint8Array(data.bytes), (share) =>
+    tell({ kind: 'progress', stage: 'reading', share }),
+  )
   if (!read.ok) {
     tell({ kind: 'refused', message: read.issues[0]?.message ?? 'cannot be read' })
     return
   }
-  const answer = measure(read.value, data.samples, (stage, share) => tell({ kind: 'progress', stage, share }))
+  const answer = measure(read.value, data.samples, (stage, share) =>
+    tell({ kind: 'progress', stage, share }),
+  )
   const corners = Float32Array.from(read.value.corners)
   tell({ kind: 'done', answer, corners }, [corners.buffer])
 }

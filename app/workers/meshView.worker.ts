@@ -1,7 +1,30 @@
-import { BufferAttribute, BufferGeometry, DoubleSide, Group, HemisphereLight, Mesh, MeshBasicMaterial, MeshStandardMaterial, PerspectiveCamera, Plane, PlaneGeometry, Scene, Vector3, WebGLRenderer } from 'three'
+import {
+  BufferAttribute,
+  BufferGeometry,
+  DoubleSide,
+  Group,
+  HemisphereLight,
+  Mesh,
+  MeshBasicMaterial,
+  MeshStandardMaterial,
+  PerspectiveCamera,
+  Plane,
+  PlaneGeometry,
+  Scene,
+  Vector3,
+  WebGLRenderer,
+} from 'three'
 
 export type MeshViewOrder =
-  | { kind: 'open'; canvas: OffscreenCanvas; corners: Float32Array; heightMm: number; levelMm: number; wall: string; pixelRatio: number }
+  | {
+      kind: 'open'
+      canvas: OffscreenCanvas
+      corners: Float32Array
+      heightMm: number
+      levelMm: number
+      wall: string
+      pixelRatio: number
+    }
   | { kind: 'level'; levelMm: number }
   | { kind: 'turn'; byX: number; byY: number }
   | { kind: 'size'; width: number; height: number }
@@ -14,7 +37,13 @@ let turn: ((byX: number, byY: number) => void) | null = null
 let fit: ((width: number, height: number) => void) | null = null
 
 /** Sets the scene: the wall to look through, the resin cut off at its level, and the surface. */
-function open({ canvas, corners, heightMm, wall: wallColour, pixelRatio }: Extract<MeshViewOrder, { kind: 'open' }>): void {
+function open({
+  canvas,
+  corners,
+  heightMm,
+  wall: wallColour,
+  pixelRatio,
+}: Extract<MeshViewOrder, { kind: 'open' }>): void {
   const renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true })
   const scene = new Scene()
   const geometry = new BufferGeometry()
@@ -24,10 +53,31 @@ function open({ canvas, corners, heightMm, wall: wallColour, pixelRatio }: Extra
   const bounds = geometry.boundingBox!
   const middle = bounds.getCenter(new Vector3())
   const radius = bounds.getSize(new Vector3()).length() / 2
-  const wall = new Mesh(geometry, new MeshStandardMaterial({ color: wallColour, transparent: true, opacity: 0.28, side: DoubleSide, depthWrite: false }))
+  const wall = new Mesh(
+    geometry,
+    new MeshStandardMaterial({
+      color: wallColour,
+      transparent: true,
+      opacity: 0.28,
+      side: DoubleSide,
+      depthWrite: false,
+    }),
+  )
   const level = new Plane(new Vector3(0, 0, -1), 0)
-  const resin = new Mesh(geometry, new MeshStandardMaterial({ color: RESIN, side: DoubleSide, clippingPlanes: [level] }))
-  const surface = new Mesh(new PlaneGeometry(radius * 1.5, radius * 1.5), new MeshBasicMaterial({ color: RESIN, transparent: true, opacity: 0.16, side: DoubleSide, depthWrite: false }))
+  const resin = new Mesh(
+    geometry,
+    new MeshStandardMaterial({ color: RESIN, side: DoubleSide, clippingPlanes: [level] }),
+  )
+  const surface = new Mesh(
+    new PlaneGeometry(radius * 1.5, radius * 1.5),
+    new MeshBasicMaterial({
+      color: RESIN,
+      transparent: true,
+      opacity: 0.16,
+      side: DoubleSide,
+      depthWrite: false,
+    }),
+  )
   const body = new Group()
   for (const part of [wall, resin, surface]) {
     part.position.sub(middle)

@@ -15,7 +15,9 @@ function* filesIn(path: string): Generator<string> {
 
 function sourcesMark(root: string): string {
   const hash = createHash('sha256')
-  for (const source of SOURCES) for (const file of filesIn(join(root, source))) hash.update(file.slice(root.length)).update(readFileSync(file))
+  for (const source of SOURCES)
+    for (const file of filesIn(join(root, source)))
+      hash.update(file.slice(root.length)).update(readFileSync(file))
   return hash.digest('hex')
 }
 
@@ -25,12 +27,20 @@ export async function buildIfStale(root: string): Promise<boolean> {
   const markFile = join(root, MARK)
   if (existsSync(markFile) && readFileSync(markFile, 'utf8') === mark) return false
   await new Promise<void>((resolve, reject) => {
-    const child = spawn(process.execPath, [join(root, 'node_modules/nuxt/bin/nuxt.mjs'), 'build'], { cwd: root, env: { ...process.env, NODE_ENV: 'production' }, stdio: ['ignore', 'pipe', 'pipe'] })
+    const child = spawn(process.execPath, [join(root, 'node_modules/nuxt/bin/nuxt.mjs'), 'build'], {
+      cwd: root,
+      env: { ...process.env, NODE_ENV: 'production' },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    })
     let said = ''
     child.stdout.on('data', (chunk: Buffer) => (said += chunk.toString()))
     child.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()))
     child.once('error', reject)
-    child.once('exit', (code) => (code === 0 ? resolve() : reject(new Sentence(`The build failed:\n${said.split('\n').slice(-25).join('\n')}`))))
+    child.once('exit', (code) =>
+      code === 0
+        ? resolve()
+        : reject(new Sentence(`The build failed:\n${said.split('\n').slice(-25).join('\n')}`)),
+    )
   })
   writeFileSync(markFile, mark)
   return true

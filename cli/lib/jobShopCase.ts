@@ -10,10 +10,22 @@ const LONGEST_MIN = 99
  * Source: Taillard, Benchmarks for basic scheduling problems (1993): minutes of 1 to 99 evenly, machines in an order of chance.
  * @returns a request in which the one job of all tasks is due at once, so that its tardiness is the length of the plan
  */
-export function jobShopCase({ jobs, machines, minutesSeed, machinesSeed }: { jobs: number; machines: number; minutesSeed: number; machinesSeed: number }): PlanRequest {
+export function jobShopCase({
+  jobs,
+  machines,
+  minutesSeed,
+  machinesSeed,
+}: {
+  jobs: number
+  machines: number
+  minutesSeed: number
+  machinesSeed: number
+}): PlanRequest {
   const anyMinutes = wholeNumbers(minutesSeed)
   const anyMachine = wholeNumbers(machinesSeed)
-  const minutes = Array.from({ length: jobs }, () => Array.from({ length: machines }, () => anyMinutes(1, LONGEST_MIN)))
+  const minutes = Array.from({ length: jobs }, () =>
+    Array.from({ length: machines }, () => anyMinutes(1, LONGEST_MIN)),
+  )
   const routes = minutes.map(() => {
     const route = Array.from({ length: machines }, (_, machine) => machine)
     for (let i = 0; i < machines; i++) {
@@ -24,11 +36,28 @@ export function jobShopCase({ jobs, machines, minutesSeed, machinesSeed }: { job
   })
   return {
     horizonMin: minutes.flat().reduce((sum, one) => sum + one, 0),
-    makers: [], places: [], moulds: [], seed: 1,
-    stations: Array.from({ length: machines }, (_, i) => ({ id: `s${i}`, kind: `machine-${i}`, room: 'hall' })),
+    makers: [],
+    places: [],
+    moulds: [],
+    seed: 1,
+    stations: Array.from({ length: machines }, (_, i) => ({
+      id: `s${i}`,
+      kind: `machine-${i}`,
+      room: 'hall',
+    })),
     jobs: [{ id: 'all', dueMin: 0 }],
-    tasks: minutes.flatMap((own, job) => own.map((durationMin, step) => ({ id: `o${job}-${step}`, job: 'all', durationMin, attended: false, station: `machine-${routes[job]?.[step]}` }))),
-    lags: minutes.flatMap((own, job) => own.slice(1).map((_, step) => ({ from: `o${job}-${step}`, to: `o${job}-${step + 1}` }))),
+    tasks: minutes.flatMap((own, job) =>
+      own.map((durationMin, step) => ({
+        id: `o${job}-${step}`,
+        job: 'all',
+        durationMin,
+        attended: false,
+        station: `machine-${routes[job]?.[step]}`,
+      })),
+    ),
+    lags: minutes.flatMap((own, job) =>
+      own.slice(1).map((_, step) => ({ from: `o${job}-${step}`, to: `o${job}-${step + 1}` })),
+    ),
   }
 }
 

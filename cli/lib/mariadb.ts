@@ -43,21 +43,44 @@ export async function startMariadb(folder: string): Promise<OwnDatabase> {
   const pidFile = join(folder, 'mariadb.pid')
   await stopLeftover(pidFile, data)
   if (!existsSync(join(data, 'mysql'))) {
-    const args = ['--no-defaults', `--datadir=${data}`, '--auth-root-authentication-method=normal', '--skip-test-db', ...asRoot()]
+    const args = [
+      '--no-defaults',
+      `--datadir=${data}`,
+      '--auth-root-authentication-method=normal',
+      '--skip-test-db',
+      ...asRoot(),
+    ]
     await run('mariadb-install-db', args).catch((error: { stderr?: string; message: string }) => {
-      throw new Sentence(`The database folder ${data} could not be set up: ${lastLine(error.stderr ?? error.message)}`)
+      throw new Sentence(
+        `The database folder ${data} could not be set up: ${lastLine(error.stderr ?? error.message)}`,
+      )
     })
   }
   const port = await freePort()
-  const settings = { host: '127.0.0.1', port, user: 'velvet', password: secrets.password, database: 'velvet' }
+  const settings = {
+    host: '127.0.0.1',
+    port,
+    user: 'velvet',
+    password: secrets.password,
+    database: 'velvet',
+  }
   writeFileSync(join(folder, 'first.sql'), firstStatements(settings), { mode: 0o600 })
   const out = openSync(log, 'a', 0o600)
   const child = spawn(
     'mariadbd',
     [
-      '--no-defaults', `--datadir=${data}`, `--port=${port}`, '--bind-address=127.0.0.1', `--socket=${socketPath(folder)}`,
-      `--pid-file=${pidFile}`, `--init-file=${join(folder, 'first.sql')}`, '--skip-name-resolve',
-      '--character-set-server=utf8mb4', '--max-allowed-packet=64M', '--innodb-buffer-pool-size=256M', ...asRoot(),
+      '--no-defaults',
+      `--datadir=${data}`,
+      `--port=${port}`,
+      '--bind-address=127.0.0.1',
+      `--socket=${socketPath(folder)}`,
+      `--pid-file=${pidFile}`,
+      `--init-file=${join(folder, 'first.sql')}`,
+      '--skip-name-resolve',
+      '--character-set-server=utf8mb4',
+      '--max-allowed-packet=64M',
+      '--innodb-buffer-pool-size=256M',
+      ...asRoot(),
     ],
     { stdio: ['ignore', out, out], detached: true },
   )
@@ -96,7 +119,8 @@ function firstStatements({ user, password, database }: DatabaseSettings): string
 }
 
 /** Socket paths are limited to about 107 characters, so the folder's name is shortened to a mark. */
-const socketPath = (folder: string) => join(tmpdir(), `velvet-${createHash('sha256').update(folder).digest('hex').slice(0, 12)}.sock`)
+const socketPath = (folder: string) =>
+  join(tmpdir(), `velvet-${createHash('sha256').update(folder).digest('hex').slice(0, 12)}.sock`)
 const asRoot = () => (userInfo().uid === 0 ? ['--user=root'] : [])
 const lastLine = (text: string) => text.trim().split('\n').at(-1) ?? ''
 
@@ -112,16 +136,22 @@ async function stopLeftover(pidFile: string, data: string): Promise<void> {
   }
   if (!commandOf().includes(`--datadir=${data}`)) return
   process.kill(pid, 'SIGTERM')
-  for (let waited = 0; commandOf() !== '' && waited < STOPPED_WITHIN_MS; waited += 100) await pause(100)
+  for (let waited = 0; commandOf() !== '' && waited < STOPPED_WITHIN_MS; waited += 100)
+    await pause(100)
 }
 
-async function untilReady(settings: DatabaseSettings, child: ChildProcess, log: string): Promise<void> {
+async function untilReady(
+  settings: DatabaseSettings,
+  child: ChildProcess,
+  log: string,
+): Promise<void> {
   const started = Date.now()
   let failed: string | null = null
   child.once('error', (error) => (failed = error.message))
   child.once('exit', () => (failed ??= lastLine(readFileSync(log, 'utf8'))))
   while (Date.now() - started < READY_WITHIN_MS) {
-    if (failed !== null) throw new Sentence(`The database did not start: ${String(failed)} (more in ${log})`)
+    if (failed !== null)
+      throw new Sentence(`The database did not start: ${String(failed)} (more in ${log})`)
     try {
       const connection = await mysql.createConnection(settings)
       await connection.end()
@@ -130,7 +160,9 @@ async function untilReady(settings: DatabaseSettings, child: ChildProcess, log: 
       await pause(100)
     }
   }
-  throw new Sentence(`The database did not answer within ${READY_WITHIN_MS / 1000} seconds; see ${log}`)
+  throw new Sentence(
+    `The database did not answer within ${READY_WITHIN_MS / 1000} seconds; see ${log}`,
+  )
 }
 
 async function stop(child: ChildProcess, ended: Promise<void>): Promise<void> {

@@ -10,5 +10,8 @@ const BYTES_PER_MB = 1_000_000
 export function requireRoom(folder: string, neededMb: number): void {
   const { bavail, bsize } = statfsSync(folder)
   const freeMb = Math.floor((bavail * bsize) / BYTES_PER_MB)
-  if (freeMb < neededMb) throw new Sentence(`The disk is full: ${folder} has ${freeMb} MB free and the database needs ${neededMb} MB. Nothing was lost; free some room and try again.`)
+  if (freeMb < neededMb)
+    throw new Sentence(
+      `The disk is full: ${folder} has ${freeMb} MB free and the database needs ${neededMb} MB. Nothing was lost; free some room and try again.`,
+    )
 }

@@ -17,28 +17,50 @@ export interface RunningServer {
 }
 
 export async function requireFreePort(port: number): Promise<void> {
-  if (!(await isFree(port))) throw new Sentence(`Port ${port} is in use by another program; choose another with --port.`)
+  if (!(await isFree(port)))
+    throw new Sentence(`Port ${port} is in use by another program; choose another with --port.`)
 }
 
 /** Starts the built server on loopback; it ends with the process that started it. */
-export async function startServer(root: string, port: number, database: DatabaseSettings, logFile: string | null): Promise<RunningServer> {
+export async function startServer(
+  root: string,
+  port: number,
+  database: DatabaseSettings,
+  logFile: string | null,
+): Promise<RunningServer> {
   const out = logFile === null ? 'inherit' : openSync(logFile, 'a', 0o600)
   const child = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {
     cwd: root,
     detached: true,
     stdio: ['ignore', out, out, 'ipc'],
     env: {
-      ...process.env, NODE_ENV: 'production', NITRO_HOST: '127.0.0.1', HOST: '127.0.0.1', NITRO_PORT: String(port), PORT: String(port),
-      VELVET_DB_HOST: database.host, VELVET_DB_PORT: String(database.port), VELVET_DB_USER: database.user, VELVET_DB_PASSWORD: database.password, VELVET_DB_NAME: database.database,
+      ...process.env,
+      NODE_ENV: 'production',
+      NITRO_HOST: '127.0.0.1',
+      HOST: '127.0.0.1',
+      NITRO_PORT: String(port),
+      PORT: String(port),
+      VELVET_DB_HOST: database.host,
+      VELVET_DB_PORT: String(database.port),
+      VELVET_DB_USER: database.user,
+      VELVET_DB_PASSWORD: database.password,
+      VELVET_DB_NAME: database.database,
     },
   })
   let over = false
-  const ended = new Promise<void>((resolve) => child.once('exit', () => { over = true; resolve() }))
+  const ended = new Promise<void>((resolve) =>
+    child.once('exit', () => {
+      over = true
+      resolve()
+    }),
+  )
   const address = `http://127.0.0.1:${port}`
   const stop = async () => {
     if (over) return
     child.kill('SIGTERM')
-    const killed = pause(STOPPED_WITHIN_MS, undefined, { ref: false }).then(() => !over && child.kill('SIGKILL'))
+    const killed = pause(STOPPED_WITHIN_MS, undefined, { ref: false }).then(
+      () => !over && child.kill('SIGKILL'),
+    )
     await Promise.race([ended, killed])
     await ended
   }

@@ -1,4 +1,10 @@
-import { seededRandom, type Interval, type PlanLag, type PlanRequest, type PlanTask } from '../../core/plan'
+import {
+  seededRandom,
+  type Interval,
+  type PlanLag,
+  type PlanRequest,
+  type PlanTask,
+} from '../../core/plan'
 
 /** What kind of workshop a made-up planning case is about. */
 export interface CaseOptions {
@@ -24,7 +30,15 @@ const DAY_MIN = 1440
  * @returns a request for `plan`; the same options give the same request
  */
 export function workshopCase(options: CaseOptions): PlanRequest {
-  const { jobs: count, seed, tackShare = 0.2, gels = false, mouldsPerJob = 0.25, rackShare = 0.5, slackDays = 3 } = options
+  const {
+    jobs: count,
+    seed,
+    tackShare = 0.2,
+    gels = false,
+    mouldsPerJob = 0.25,
+    rackShare = 0.5,
+    slackDays = 3,
+  } = options
   const random = seededRandom(seed)
   const whole = (from: number, to: number) => from + Math.floor(random() * (to - from + 1))
   const rooms = Math.max(1, Math.ceil(count / 20))
@@ -38,21 +52,38 @@ export function workshopCase(options: CaseOptions): PlanRequest {
     const id = `j${i + 1}`
     const releaseMin = random() < 0.3 ? whole(1, 5) * DAY_MIN : 0
     const job = addJob(id, random() < tackShare)
-    return { id, releaseMin, dueMin: releaseMin + job + Math.round(random() * slackDays * DAY_MIN), weight: whole(1, 5) }
+    return {
+      id,
+      releaseMin,
+      dueMin: releaseMin + job + Math.round(random() * slackDays * DAY_MIN),
+      weight: whole(1, 5),
+    }
   })
 
   function addJob(job: string, hasSecondLayer: boolean): number {
     const areaCm2 = whole(2, 9) * 150
     const curesMin = whole(3, 12) * 120
     const task = (name: string, durationMin: number, more: Partial<PlanTask>) => {
-      tasks.push({ id: `${job}-${name}`, job, durationMin, attended: more.attended ?? true, ...more })
+      tasks.push({
+        id: `${job}-${name}`,
+        job,
+        durationMin,
+        attended: more.attended ?? true,
+        ...more,
+      })
       return `${job}-${name}`
     }
-    const lag = (from: string, to: string, minMin = 0, maxMin: number | null = null) => lags.push({ from, to, minMin, maxMin })
+    const lag = (from: string, to: string, minMin = 0, maxMin: number | null = null) =>
+      lags.push({ from, to, minMin, maxMin })
     const pourLayer = (n: number, before: string, first: number, last: number | null): string => {
       const mix = task(`mix${n}`, whole(3, 8), { skill: 'pour', station: 'bench' })
       const rest = task(`rest${n}`, whole(1, 3) * 10, { attended: false })
-      const pour = task(`pour${n}`, whole(5, 20), { skill: 'pour', station: 'pour-table', openWet: true, ...(n === 1 ? { mould: { id: mouldOf(), count: 1, untilTask: `${job}-demould` } } : {}) })
+      const pour = task(`pour${n}`, whole(5, 20), {
+        skill: 'pour',
+        station: 'pour-table',
+        openWet: true,
+        ...(n === 1 ? { mould: { id: mouldOf(), count: 1, untilTask: `${job}-demould` } } : {}),
+      })
       const bubbles = task(`bubbles${n}`, whole(2, 4), { station: 'pour-table', openWet: true })
       if (n === 1) lag(before, mix)
       else lag(before, pour, first, last)
@@ -82,26 +113,49 @@ export function workshopCase(options: CaseOptions): PlanRequest {
     const demould = task('demould', whole(1, 3) * 5, { station: 'bench' })
     lag(cured, demould, random() < 0.3 ? 30 : 0)
     if (hasSecondLayer) lag(`${job}-cure1`, demould)
-    const finish = task('finish', whole(3, 8) * 5, { skill: 'finish', station: 'sander', dust: true })
+    const finish = task('finish', whole(3, 8) * 5, {
+      skill: 'finish',
+      station: 'sander',
+      dust: true,
+    })
     lag(demould, finish)
     const pack = task('pack', whole(1, 3) * 5, { skill: 'pack' })
     lag(finish, pack)
     return curesMin + 600
   }
 
-  const moulds = kinds.map((kind) => ({ id: `mould-${kind}`, count: Math.max(1, Math.round((count * mouldsPerJob) / kinds.length)) }))
+  const moulds = kinds.map((kind) => ({
+    id: `mould-${kind}`,
+    count: Math.max(1, Math.round((count * mouldsPerJob) / kinds.length)),
+  }))
   const stations = Array.from({ length: rooms }, (_, i) => [
     { id: `bench-${i + 1}`, kind: 'bench', room: `room-${i + 1}` },
     { id: `pour-${i + 1}`, kind: 'pour-table', room: `room-${i + 1}` },
     { id: `sander-${i + 1}`, kind: 'sander', room: `sanding-${i + 1}` },
   ]).flat()
-  const skills = [['pour', 'finish'], ['pour', 'pack'], ['finish', 'pack']]
+  const skills = [
+    ['pour', 'finish'],
+    ['pour', 'pack'],
+    ['finish', 'pack'],
+  ]
   return {
     horizonMin,
-    makers: Array.from({ length: makers }, (_, i) => ({ id: `m${i + 1}`, skills: skills[i % 3] as string[], shifts: shiftsOf(480 + (i % 3) * 60, days) })),
+    makers: Array.from({ length: makers }, (_, i) => ({
+      id: `m${i + 1}`,
+      skills: skills[i % 3] as string[],
+      shifts: shiftsOf(480 + (i % 3) * 60, days),
+    })),
     stations,
-    places: Array.from({ length: rooms }, (_, i) => ({ id: `rack-${i + 1}`, kind: 'rack', room: `room-${i + 1}`, areaCm2: Math.max(1500, Math.round((count / rooms) * rackShare * 900)) })),
-    moulds, jobs, tasks, lags,
+    places: Array.from({ length: rooms }, (_, i) => ({
+      id: `rack-${i + 1}`,
+      kind: 'rack',
+      room: `room-${i + 1}`,
+      areaCm2: Math.max(1500, Math.round((count / rooms) * rackShare * 900)),
+    })),
+    moulds,
+    jobs,
+    tasks,
+    lags,
     limit: { ms: 2000 },
     seed: 1,
   }
@@ -109,5 +163,7 @@ export function workshopCase(options: CaseOptions): PlanRequest {
 
 /** Eight hours on every day but two in seven. */
 function shiftsOf(openMin: number, days: number): Interval[] {
-  return Array.from({ length: days }, (_, day) => day).flatMap((day): Interval[] => (day % 7 < 5 ? [[day * DAY_MIN + openMin, day * DAY_MIN + openMin + 480]] : []))
+  return Array.from({ length: days }, (_, day) => day).flatMap((day): Interval[] =>
+    day % 7 < 5 ? [[day * DAY_MIN + openMin, day * DAY_MIN + openMin + 480]] : [],
+  )
 }

@@ -24,9 +24,19 @@ export const isWorthHeating = (milestone: Milestone): boolean => WORTH_HEATING.h
  * @param marginPct added to both, per cent
  * @returns whole minutes
  */
-export function boxWait(resin: Resin, milestone: Milestone, range: TemperatureRange, box: Pick<HeatedBox, 'tempC'>, marginPct: number): { rackMin: number; boxMin: number } {
-  const inBox = (one: Milestone) => cureWait(resin, one, { coldC: box.tempC, warmC: box.tempC }, marginPct).surelyByMin
-  return { rackMin: cureWait(resin, 'gel', range, marginPct).surelyByMin, boxMin: Math.max(0, inBox(milestone) - inBox('gel')) }
+export function boxWait(
+  resin: Resin,
+  milestone: Milestone,
+  range: TemperatureRange,
+  box: Pick<HeatedBox, 'tempC'>,
+  marginPct: number,
+): { rackMin: number; boxMin: number } {
+  const inBox = (one: Milestone) =>
+    cureWait(resin, one, { coldC: box.tempC, warmC: box.tempC }, marginPct).surelyByMin
+  return {
+    rackMin: cureWait(resin, 'gel', range, marginPct).surelyByMin,
+    boxMin: Math.max(0, inBox(milestone) - inBox('gel')),
+  }
 }
 
 /** What is known of the workshop where a line may be heated. */
@@ -43,16 +53,27 @@ export interface Heating {
  */
 export function mayBeHeated(line: PlanLine, { box, range, resins, marginPct }: Heating): boolean {
   const { recipe, pots } = line
-  if (!box || pots.some((pot) => pot.pouredMin !== null || recipe.footprintCm2 * pot.pieces > box.areaCm2)) return false
+  if (
+    !box ||
+    pots.some((pot) => pot.pouredMin !== null || recipe.footprintCm2 * pot.pieces > box.areaCm2)
+  )
+    return false
   const last = resins.get(recipe.layers.at(-1)?.resinId ?? 0)
   const milestone = firstWait(recipe)
-  if (!last || !isWorthHeating(milestone) || !recipe.layers.every(({ resinId }) => (resins.get(resinId)?.heatC ?? -Infinity) >= box.tempC)) return false
+  if (
+    !last ||
+    !isWorthHeating(milestone) ||
+    !recipe.layers.every(({ resinId }) => (resins.get(resinId)?.heatC ?? -Infinity) >= box.tempC)
+  )
+    return false
   const { boxMin } = boxWait(last, milestone, range, box, marginPct)
   return box.runs.some(([from, to]) => to - from >= boxMin)
 }
 
 /** Whether pieces of a line lie in the heated box: what is warm already stays there. */
-export const isInBox = (line: PlanLine): boolean => line.pots.some((pot) => pot.heatedUntilMin !== null)
+export const isInBox = (line: PlanLine): boolean =>
+  line.pots.some((pot) => pot.heatedUntilMin !== null)
 
 /** The milestone of the last layer that ends its cure on the rack: what its first later step waits for. */
-export const firstWait = (recipe: Recipe): Milestone => recipe.steps.find((step) => step.phase === 'after' && step.waitsFor)?.waitsFor ?? 'demould'
+export const firstWait = (recipe: Recipe): Milestone =>
+  recipe.steps.find((step) => step.phase === 'after' && step.waitsFor)?.waitsFor ?? 'demould'

@@ -18,15 +18,34 @@ export interface PouredLayer {
  * @param tempC of the bench, °C
  * @returns as `checkLayer`, with the studio's pigment cap
  */
-export function checkPot({ layer, mixMl, busyMin, depthMm }: PouredLayer, resin: Resin, pigments: ReadonlyMap<number, Pigment>, tempC: number): LayerWarning[] {
+export function checkPot(
+  { layer, mixMl, busyMin, depthMm }: PouredLayer,
+  resin: Resin,
+  pigments: ReadonlyMap<number, Pigment>,
+  tempC: number,
+): LayerWarning[] {
   const checked = checkLayer({
-    resin, tempC, maxLoadPct: PIGMENT_CAP_PCT,
+    resin,
+    tempC,
+    maxLoadPct: PIGMENT_CAP_PCT,
     layer: {
-      depthMm: depthMm ?? resin.minDepthMm, mixMl, restMin: layer.restMin, pourMin: busyMin - layer.restMin,
-      inclusions: depthMm === null ? [] : layer.inclusions.flatMap(({ name, heightMm, yMm }) => (heightMm === undefined ? [] : [{ name, heightMm: heightMm + (yMm ?? 0) }])),
+      depthMm: depthMm ?? resin.minDepthMm,
+      mixMl,
+      restMin: layer.restMin,
+      pourMin: busyMin - layer.restMin,
+      inclusions:
+        depthMm === null
+          ? []
+          : layer.inclusions.flatMap(({ name, heightMm, yMm }) =>
+              heightMm === undefined ? [] : [{ name, heightMm: heightMm + (yMm ?? 0) }],
+            ),
       pigments: layer.pigments.map(({ pigmentId, loadPct }) => {
         const pigment = pigments.get(pigmentId)
-        return { name: pigment?.name ?? '', loadPct, isWhite: depthMm !== null && pigment !== undefined && isWhite(pigment) }
+        return {
+          name: pigment?.name ?? '',
+          loadPct,
+          isWhite: depthMm !== null && pigment !== undefined && isWhite(pigment),
+        }
       }),
     },
   })

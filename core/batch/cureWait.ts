@@ -23,10 +23,17 @@ const ROUNDING_MIN = 1e-6
  * Source: Arrhenius rate (`rateAt`).
  * @param marginPct added to openings, per cent; closings are not stretched
  */
-export function cureWait(resin: Resin, milestone: Milestone, range: TemperatureRange, marginPct: number): CureWait {
+export function cureWait(
+  resin: Resin,
+  milestone: Milestone,
+  range: TemperatureRange,
+  marginPct: number,
+): CureWait {
   const minutes = resin.milestones[milestone]
   return {
-    surelyByMin: Math.ceil((minutes / rateAt(resin, range.coldC)) * (1 + marginPct / 100) - ROUNDING_MIN),
+    surelyByMin: Math.ceil(
+      (minutes / rateAt(resin, range.coldC)) * (1 + marginPct / 100) - ROUNDING_MIN,
+    ),
     notBeforeMin: Math.floor(minutes / rateAt(resin, range.warmC) + ROUNDING_MIN),
   }
 }

@@ -33,21 +33,37 @@ export interface GatherTerms {
  * @param portions of one resin, in the order in which they are wanted
  * @returns pots with their portions; a single piece that fits no pot has one of its own (`checkGathering` says so)
  */
-export function gatherPots<P extends Portion>(portions: readonly P[], terms: GatherTerms): Gathering<P> {
+export function gatherPots<P extends Portion>(
+  portions: readonly P[],
+  terms: GatherTerms,
+): Gathering<P> {
   const atOnce = gatherRound(portions, terms)
   const shelf = { resins: new Map([[terms.resin.id, terms.resin]]), ...terms }
-  const clashes = checkGathering(atOnce.pots, [], shelf).some(({ code }) => code === 'same-piece' || code === 'not-enough-moulds' || code === 'circle')
-  return clashes ? { pots: roundsOf(portions, terms.moulds).flatMap((round) => gatherRound(round, terms).pots), exact: false } : atOnce
+  const clashes = checkGathering(atOnce.pots, [], shelf).some(
+    ({ code }) => code === 'same-piece' || code === 'not-enough-moulds' || code === 'circle',
+  )
+  return clashes
+    ? {
+        pots: roundsOf(portions, terms.moulds).flatMap((round) => gatherRound(round, terms).pots),
+        exact: false,
+      }
+    : atOnce
 }
 
 /** A layer comes in a later round than the layers below it, and than those whose moulds it waits for. */
 function roundsOf<P extends Portion>(portions: readonly P[], moulds: GatherTerms['moulds']): P[][] {
   const rounds: P[][] = []
   for (const portion of [...portions].sort((x, y) => x.layerIndex - y.layerIndex)) {
-    const below = rounds.findLastIndex((round) => round.some((one) => one.lineId === portion.lineId && one.layerIndex < portion.layerIndex))
+    const below = rounds.findLastIndex((round) =>
+      round.some((one) => one.lineId === portion.lineId && one.layerIndex < portion.layerIndex),
+    )
     const hasRoom = (round: readonly P[]) => {
       const mould = moulds.get(portion.mouldId ?? 0)
-      const held = round.reduce((sum, one) => sum + (one.mouldId === portion.mouldId && one.layerIndex === 0 ? one.pieces : 0), 0)
+      const held = round.reduce(
+        (sum, one) =>
+          sum + (one.mouldId === portion.mouldId && one.layerIndex === 0 ? one.pieces : 0),
+        0,
+      )
       return !mould || portion.layerIndex > 0 || held + portion.pieces <= mould.count
     }
     const round = rounds.findIndex((one, i) => i > below && hasRoom(one))
@@ -57,19 +73,33 @@ function roundsOf<P extends Portion>(portions: readonly P[], moulds: GatherTerms
   return rounds
 }
 
-function gatherRound<P extends Portion>(portions: readonly P[], { resin, rules, warmC }: GatherTerms): Gathering<P> {
+function gatherRound<P extends Portion>(
+  portions: readonly P[],
+  { resin, rules, warmC }: GatherTerms,
+): Gathering<P> {
   const fits = (portion: Portion) => {
     const { needMl, busyMin, workMin } = potOf([portion], resin, rules, warmC)
     return needMl <= resin.maxMixMl && busyMin <= workMin
   }
   const apart = portions.map((portion) => ({ portion, parts: fewestParts(portion, fits) }))
   const hopeless = apart.flatMap(({ parts }) => parts.filter((part) => !fits(part)))
-  const [whole, parts] = [apart.filter((one) => one.parts.every(fits)).map((one) => one.portion), apart.flatMap((one) => one.parts.filter(fits))]
-  const leastPots = Math.ceil(parts.reduce((sum, { pouredMl }) => sum + mixMlOf(pouredMl, 0, rules), 0) / resin.maxMixMl)
+  const [whole, parts] = [
+    apart.filter((one) => one.parts.every(fits)).map((one) => one.portion),
+    apart.flatMap((one) => one.parts.filter(fits)),
+  ]
+  const leastPots = Math.ceil(
+    parts.reduce((sum, { pouredMl }) => sum + mixMlOf(pouredMl, 0, rules), 0) / resin.maxMixMl,
+  )
   const asWhole = pack(parts, resin, rules, warmC)
-  const fine = asWhole.length > leastPots && parts.length < MOST_DIVIDED ? pack(divided(parts), resin, rules, warmC) : null
+  const fine =
+    asWhole.length > leastPots && parts.length < MOST_DIVIDED
+      ? pack(divided(parts), resin, rules, warmC)
+      : null
   const best = fine && fine.length < asWhole.length ? fine : asWhole
-  return { pots: [...inOrder(best, whole), ...hopeless.map((portion) => [portion])], exact: best.length <= leastPots }
+  return {
+    pots: [...inOrder(best, whole), ...hopeless.map((portion) => [portion])],
+    exact: best.length <= leastPots,
+  }
 }
 
 /** Divides a portion into parts of as equal a number of pieces as can be. */
@@ -77,7 +107,12 @@ export function splitPortion<P extends Portion>(portion: P, count: number): P[] 
   const { firstPiece, pieces, pouredMl } = portion
   return Array.from({ length: count }, (_, i) => {
     const [from, to] = [Math.floor((i * pieces) / count), Math.floor(((i + 1) * pieces) / count)]
-    return { ...portion, firstPiece: firstPiece + from, pieces: to - from, pouredMl: (pouredMl * (to - from)) / pieces }
+    return {
+      ...portion,
+      firstPiece: firstPiece + from,
+      pieces: to - from,
+      pouredMl: (pouredMl * (to - from)) / pieces,
+    }
   })
 }
 
@@ -93,7 +128,14 @@ function fewestParts<P extends Portion>(portion: P, fits: (portion: Portion) => 
 function divided<P extends Portion>(parts: readonly P[]): P[] {
   const list = [...parts]
   while (list.length < MOST_DIVIDED) {
-    const largest = list.reduce((best, part, i) => (part.pieces > 1 && part.pouredMl > (list[best]?.pieces === 1 ? 0 : (list[best]?.pouredMl ?? 0)) ? i : best), 0)
+    const largest = list.reduce(
+      (best, part, i) =>
+        part.pieces > 1 &&
+        part.pouredMl > (list[best]?.pieces === 1 ? 0 : (list[best]?.pouredMl ?? 0))
+          ? i
+          : best,
+      0,
+    )
     const part = list[largest]
     if (!part || part.pieces < 2) break
     list.splice(largest, 1, ...splitPortion(part, 2))
@@ -101,7 +143,12 @@ function divided<P extends Portion>(parts: readonly P[]): P[] {
   return list
 }
 
-function pack<P extends Portion>(parts: readonly P[], resin: Resin, rules: GatherTerms['rules'], warmC: number): P[][] {
+function pack<P extends Portion>(
+  parts: readonly P[],
+  resin: Resin,
+  rules: GatherTerms['rules'],
+  warmC: number,
+): P[][] {
   const totalMl = parts.reduce((sum, { pouredMl }) => sum + mixMlOf(pouredMl, 0, rules), 0)
   let best: P[][] | null = null
   for (const share of CUP_SHARES) {
@@ -112,18 +159,45 @@ function pack<P extends Portion>(parts: readonly P[], resin: Resin, rules: Gathe
   return best ?? parts.map((part) => [part])
 }
 
-function packInto<P extends Portion>(parts: readonly P[], cupMl: number, resin: Resin, rules: GatherTerms['rules'], warmC: number): P[][] | null {
+function packInto<P extends Portion>(
+  parts: readonly P[],
+  cupMl: number,
+  resin: Resin,
+  rules: GatherTerms['rules'],
+  warmC: number,
+): P[][] | null {
   const restMin = parts.reduce((most, { layer }) => Math.max(most, layer.restMin), 0)
   const workMin = workableMin(resin, cupMl, warmC)
-  const lots = parts.map((part, i) => ({ id: String(i), mixMl: mixMlOf(part.pouredMl, part.layer.cups, rules), pourMin: part.layer.pourMin * part.pieces, colour: colourKey(part.layer.pigments) }))
-  const together = new Set(lots.map(({ colour }) => colour).filter((colour) => {
-    const own = lots.filter((lot) => lot.colour === colour)
-    const sum = (of: (lot: (typeof lots)[number]) => number) => own.reduce((total, lot) => total + of(lot), 0)
-    return colour !== '' && sum((lot) => lot.mixMl) <= cupMl && restMin + sum((lot) => lot.pourMin) <= workMin
+  const lots = parts.map((part, i) => ({
+    id: String(i),
+    mixMl: mixMlOf(part.pouredMl, part.layer.cups, rules),
+    pourMin: part.layer.pourMin * part.pieces,
+    colour: colourKey(part.layer.pigments),
   }))
+  const together = new Set(
+    lots
+      .map(({ colour }) => colour)
+      .filter((colour) => {
+        const own = lots.filter((lot) => lot.colour === colour)
+        const sum = (of: (lot: (typeof lots)[number]) => number) =>
+          own.reduce((total, lot) => total + of(lot), 0)
+        return (
+          colour !== '' &&
+          sum((lot) => lot.mixMl) <= cupMl &&
+          restMin + sum((lot) => lot.pourMin) <= workMin
+        )
+      }),
+  )
   const packed = packPots({
-    maxMixMl: cupMl, workMin, restMin,
-    layers: lots.map(({ id, mixMl, pourMin, colour }) => ({ id, mixMl, pourMin, ...(together.has(colour) && { matchGroup: colour }) })),
+    maxMixMl: cupMl,
+    workMin,
+    restMin,
+    layers: lots.map(({ id, mixMl, pourMin, colour }) => ({
+      id,
+      mixMl,
+      pourMin,
+      ...(together.has(colour) && { matchGroup: colour }),
+    })),
   })
   if (!packed.ok) return null
   return packed.value.pots.map((pot) => pot.layers.flatMap((id) => parts[Number(id)] ?? []))
@@ -133,16 +207,29 @@ function packInto<P extends Portion>(parts: readonly P[], cupMl: number, resin: 
  * Pieces of one layer are alike, whatever order they are for, so they are dealt out anew: each pot gets as many as it
  * was given, in the order of the portions, so that they come to lie in as few parts as can be.
  */
-function inOrder<P extends Portion>(pots: readonly (readonly Portion[])[], whole: readonly P[]): P[][] {
+function inOrder<P extends Portion>(
+  pots: readonly (readonly Portion[])[],
+  whole: readonly P[],
+): P[][] {
   const dealt = pots.map((): P[] => [])
   for (const key of new Set(whole.map(alike))) {
-    const sources = whole.filter((source) => alike(source) === key).map((source) => ({ source, given: 0 }))
+    const sources = whole
+      .filter((source) => alike(source) === key)
+      .map((source) => ({ source, given: 0 }))
     pots.forEach((pot, i) => {
-      let pieces = pot.filter((part) => alike(part) === key).reduce((sum, part) => sum + part.pieces, 0)
+      let pieces = pot
+        .filter((part) => alike(part) === key)
+        .reduce((sum, part) => sum + part.pieces, 0)
       for (const from of sources) {
         const { source } = from
         const taken = Math.min(pieces, source.pieces - from.given)
-        if (taken > 0) dealt[i]?.push({ ...source, firstPiece: source.firstPiece + from.given, pieces: taken, pouredMl: (source.pouredMl * taken) / source.pieces })
+        if (taken > 0)
+          dealt[i]?.push({
+            ...source,
+            firstPiece: source.firstPiece + from.given,
+            pieces: taken,
+            pouredMl: (source.pouredMl * taken) / source.pieces,
+          })
         from.given += taken
         pieces -= taken
       }
@@ -152,4 +239,5 @@ function inOrder<P extends Portion>(pots: readonly (readonly Portion[])[], whole
 }
 
 /** Names pieces that take the same of a pot; parts of a portion take their share to the last digits. */
-const alike = ({ layer, layerIndex, pieces, pouredMl }: Portion) => `${layer.id} ${layerIndex} ${colourKey(layer.pigments)} ${layer.pourMin} ${(pouredMl / pieces).toFixed(6)}`
+const alike = ({ layer, layerIndex, pieces, pouredMl }: Portion) =>
+  `${layer.id} ${layerIndex} ${colourKey(layer.pigments)} ${layer.pourMin} ${(pouredMl / pieces).toFixed(6)}`

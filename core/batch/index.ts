@@ -15,7 +15,15 @@ export { layerDepthMm } from './layerDepthMm'
 export { leaveTime } from './leaveTime'
 export { mergePortions } from './mergePortions'
 export { moveBoundary } from './moveBoundary'
-export type { LinePaths, PlanLine, PlanPot, PlanQuestion, TaskKind, TaskMeaning, Workroom } from './planLine'
+export type {
+  LinePaths,
+  PlanLine,
+  PlanPot,
+  PlanQuestion,
+  TaskKind,
+  TaskMeaning,
+  Workroom,
+} from './planLine'
 export { planRequest } from './planRequest'
 export { boxTaskOf, CLOCK, isBoxTask, isColdBox, isOfClock } from './taskNames'
 export { colourKey, potOf, STIR_ROOM, type PotColour, type PotFigures } from './potOf'
@@ -25,7 +33,13 @@ export { sizeBatch, sizeRequestOf } from './sizeBatch'
 export { KINDS_OF_STEP, newStep, STEP_KINDS, type CautionTopic, type StepKind } from './stepKinds'
 export { splitLayer } from './splitLayer'
 export { expectedSurplusMl, surplusHomes, type SparePot } from './surplusHomes'
-export { temperatureOfStays, temperatureProfile, type PlaceClimate, type RoomClimate, type Stay } from './temperatureProfile'
+export {
+  temperatureOfStays,
+  temperatureProfile,
+  type PlaceClimate,
+  type RoomClimate,
+  type Stay,
+} from './temperatureProfile'
 export { CLEAR_TINT, tintOf } from './tintOf'
 export { PIGMENT_CAP_PCT, tintOfPot } from './tintOfPot'
 export { HEAT_PASS_MIN, MEASURE_MIN, MILESTONES, MILESTONE_WORDS, SIZED_HOW } from './types'

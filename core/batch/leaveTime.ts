@@ -18,15 +18,26 @@ export interface TimeToLeave {
  * planned: who is to recoat at the last minute of a tack window misses it as soon as anything is late.
  * What is poured already has the window that it has, for its lag is from the clock.
  */
-export function leaveTime({ request, meaning }: PlanQuestion, { edgeLines, planned }: TimeToLeave): PlanRequest {
+export function leaveTime(
+  { request, meaning }: PlanQuestion,
+  { edgeLines, planned }: TimeToLeave,
+): PlanRequest {
   const at = new Map(planned.map((task) => [task.id, task]))
-  const isAtItsEnd = ({ from, to }: PlanLag, latestMin: number) => (at.get(to)?.startMin ?? -Infinity) - (at.get(from)?.endMin ?? Infinity) > latestMin
+  const isAtItsEnd = ({ from, to }: PlanLag, latestMin: number) =>
+    (at.get(to)?.startMin ?? -Infinity) - (at.get(from)?.endMin ?? Infinity) > latestMin
   return {
     ...request,
     lags: request.lags.map((lag) => {
       const { from, to, minMin, maxMin } = lag
-      if (maxMin === null || maxMin === undefined || isOfClock(from) || edgeLines.has(meaning.get(to)?.lineId ?? 0)) return lag
-      const latestMin = maxMin - Math.floor(Math.min(MOST_LEFT_MIN, LEFT_SHARE * (maxMin - (minMin ?? 0))))
+      if (
+        maxMin === null ||
+        maxMin === undefined ||
+        isOfClock(from) ||
+        edgeLines.has(meaning.get(to)?.lineId ?? 0)
+      )
+        return lag
+      const latestMin =
+        maxMin - Math.floor(Math.min(MOST_LEFT_MIN, LEFT_SHARE * (maxMin - (minMin ?? 0))))
       return isAtItsEnd(lag, latestMin) ? lag : { ...lag, maxMin: latestMin }
     }),
   }

@@ -16,7 +16,8 @@ const THINNEST_MM = 0.1
 export function moveBoundary(recipe: Recipe, index: number, levelMm: number): Layer[] | null {
   const sized = sizeBatch(recipe, 1, { perCupMl: 0, reservePct: 0 })
   const [layer, own] = [recipe.layers[index], sized.ok ? sized.value.layers[index] : undefined]
-  if (!layer || !own || layer.fill.coat || own.fromMm === null || own.toMm === null || !sized.ok) return null
+  if (!layer || !own || layer.fill.coat || own.fromMm === null || own.toMm === null || !sized.ok)
+    return null
   const above = recipe.layers.findIndex((one, i) => i > index && !one.fill.coat)
   const aboveToMm = above < 0 ? null : (sized.value.layers[above]?.toMm ?? null)
   const brimMm = brimOf(recipe)
@@ -25,7 +26,8 @@ export function moveBoundary(recipe: Recipe, index: number, levelMm: number): La
   const depthMm = roundMm(toMm - own.fromMm)
   return recipe.layers.map((one, i) => {
     if (i === index) return { ...one, fill: toMm >= brimMm - 1e-9 ? { toBrim: true } : { depthMm } }
-    if (i === above && one.fill.depthMm !== undefined && aboveToMm !== null) return { ...one, fill: { depthMm: roundMm(aboveToMm - (own.fromMm ?? 0) - depthMm) } }
+    if (i === above && one.fill.depthMm !== undefined && aboveToMm !== null)
+      return { ...one, fill: { depthMm: roundMm(aboveToMm - (own.fromMm ?? 0) - depthMm) } }
     return one
   })
 }
@@ -33,6 +35,11 @@ export function moveBoundary(recipe: Recipe, index: number, levelMm: number): La
 /** The brim's level: where a layer filled to the brim would end. */
 function brimOf(recipe: Recipe): number {
   const [first] = recipe.layers
-  const filled = first && sizeBatch({ ...recipe, layers: [{ ...first, fill: { toBrim: true }, inclusions: [] }] }, 1, { perCupMl: 0, reservePct: 0 })
+  const filled =
+    first &&
+    sizeBatch({ ...recipe, layers: [{ ...first, fill: { toBrim: true }, inclusions: [] }] }, 1, {
+      perCupMl: 0,
+      reservePct: 0,
+    })
   return filled?.ok ? (filled.value.layers[0]?.toMm ?? Infinity) : Infinity
 }

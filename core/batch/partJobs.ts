@@ -11,30 +11,55 @@ const WEIGHT_STEP = 1 / 64
  * @param parts by the last task of each part
  * @returns the jobs of each line, and for every task that serves one part alone its job
  */
-export function partJobs(lines: readonly PlanLine[], parts: ReadonlyMap<string, Part>, lags: readonly PlanLag[]): { jobs: PlanJob[]; jobByTask: Map<string, string> } {
+export function partJobs(
+  lines: readonly PlanLine[],
+  parts: ReadonlyMap<string, Part>,
+  lags: readonly PlanLag[],
+): { jobs: PlanJob[]; jobByTask: Map<string, string> } {
   const jobByTask = new Map<string, string>()
   const before = new Map<string, string[]>()
   for (const { from, to } of lags) before.set(to, [...(before.get(to) ?? []), from])
   const jobs = lines.flatMap((line): PlanJob[] => {
-    const whole: PlanJob = { id: jobOf(line), releaseMin: 0, dueMin: line.promisedMin, weight: line.weight }
+    const whole: PlanJob = {
+      id: jobOf(line),
+      releaseMin: 0,
+      dueMin: line.promisedMin,
+      weight: line.weight,
+    }
     const own = [...parts].filter(([, part]) => part.lineId === line.id)
     if (!line.inParts || own.length < 2) return [whole]
     const pieces = own.reduce((sum, [, part]) => sum + part.pieces, 0)
     const partsOf = new Map<string, Set<number>>()
     own.forEach(([last], i) => {
-      for (const task of leadingTo(last, before, line)) partsOf.set(task, (partsOf.get(task) ?? new Set()).add(i))
+      for (const task of leadingTo(last, before, line))
+        partsOf.set(task, (partsOf.get(task) ?? new Set()).add(i))
     })
     const jobOfPart = (i: number) => `${whole.id}.${i}`
-    for (const [task, [first, ...others]] of partsOf) if (first !== undefined && others.length === 0) jobByTask.set(task, jobOfPart(first))
-    return [{ id: whole.id, releaseMin: 0, weight: 0 }, ...own.map(([, part], i): PlanJob => ({ ...whole, id: jobOfPart(i), weight: Math.max(1, Math.round((line.weight * part.pieces) / pieces / WEIGHT_STEP)) * WEIGHT_STEP }))]
+    for (const [task, [first, ...others]] of partsOf)
+      if (first !== undefined && others.length === 0) jobByTask.set(task, jobOfPart(first))
+    return [
+      { id: whole.id, releaseMin: 0, weight: 0 },
+      ...own.map(([, part], i): PlanJob => ({
+        ...whole,
+        id: jobOfPart(i),
+        weight:
+          Math.max(1, Math.round((line.weight * part.pieces) / pieces / WEIGHT_STEP)) * WEIGHT_STEP,
+      })),
+    ]
   })
   return { jobs, jobByTask }
 }
 
 /** A task and all of its line that must come before it. */
-function leadingTo(last: string, before: ReadonlyMap<string, readonly string[]>, line: PlanLine): Set<string> {
+function leadingTo(
+  last: string,
+  before: ReadonlyMap<string, readonly string[]>,
+  line: PlanLine,
+): Set<string> {
   const found = new Set([last])
   // What is added while the set is walked through is walked through too.
-  for (const task of found) for (const earlier of before.get(task) ?? []) if (earlier.startsWith(`${jobOf(line)}.`)) found.add(earlier)
+  for (const task of found)
+    for (const earlier of before.get(task) ?? [])
+      if (earlier.startsWith(`${jobOf(line)}.`)) found.add(earlier)
   return found
 }

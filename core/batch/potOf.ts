@@ -37,7 +37,10 @@ export const STIR_ROOM = 1.3
 
 /** Names a colour by what is in it, so that layers of one colour are known as such across recipes. */
 export const colourKey = (pigments: readonly LayerPigment[]): string =>
-  [...pigments].sort((x, y) => x.pigmentId - y.pigmentId).map(({ pigmentId, loadPct }) => `${pigmentId}:${loadPct}`).join(' ')
+  [...pigments]
+    .sort((x, y) => x.pigmentId - y.pigmentId)
+    .map(({ pigmentId, loadPct }) => `${pigmentId}:${loadPct}`)
+    .join(' ')
 
 /**
  * What one mix for several portions takes, in resin and minutes.
@@ -47,19 +50,47 @@ export const colourKey = (pigments: readonly LayerPigment[]): string =>
  * @param warmC the warmest the bench gets, °C
  * @returns ml and minutes
  */
-export function potOf(portions: readonly Portion[], resin: Resin, rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>, warmC: number): PotFigures {
+export function potOf(
+  portions: readonly Portion[],
+  resin: Resin,
+  rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>,
+  warmC: number,
+): PotFigures {
   const byColour = new Map<string, Portion[]>()
-  for (const portion of portions) byColour.set(colourKey(portion.layer.pigments), [...(byColour.get(colourKey(portion.layer.pigments)) ?? []), portion])
+  for (const portion of portions)
+    byColour.set(colourKey(portion.layer.pigments), [
+      ...(byColour.get(colourKey(portion.layer.pigments)) ?? []),
+      portion,
+    ])
   const colours = [...byColour].map(([key, own]): PotColour => {
     const cups = Math.max(...own.map(({ layer }) => layer.cups))
     const pouredMl = own.reduce((sum, portion) => sum + portion.pouredMl, 0)
-    return { key, names: [...new Set(own.map(({ layer }) => layer.name))], pigments: own[0]?.layer.pigments ?? [], cups, cupMl: mixMlOf(pouredMl, cups, { ...rules, reservePct: 0 }) }
+    return {
+      key,
+      names: [...new Set(own.map(({ layer }) => layer.name))],
+      pigments: own[0]?.layer.pigments ?? [],
+      cups,
+      cupMl: mixMlOf(pouredMl, cups, { ...rules, reservePct: 0 }),
+    }
   })
   const cupsMl = colours.reduce((sum, colour) => sum + colour.cupMl, 0)
   const needMl = cupsMl * (1 + rules.reservePct / 100)
-  const most = (of: (layer: Layer) => number) => portions.reduce((max, { layer }) => Math.max(max, of(layer)), 0)
+  const most = (of: (layer: Layer) => number) =>
+    portions.reduce((max, { layer }) => Math.max(max, of(layer)), 0)
   const restMin = most((layer) => layer.restMin)
   const pourMin = portions.reduce((sum, { layer, pieces }) => sum + layer.pourMin * pieces, 0)
-  const heatAfterMin = [...new Set(portions.flatMap(({ layer }) => layer.heatAfterMin))].sort((x, y) => x - y)
-  return { needMl, reserveMl: needMl - cupsMl, stirMin: most((layer) => layer.stirMin), restMin, pourMin, busyMin: restMin + pourMin, workMin: workableMin(resin, needMl, warmC), heatAfterMin, colours }
+  const heatAfterMin = [...new Set(portions.flatMap(({ layer }) => layer.heatAfterMin))].sort(
+    (x, y) => x - y,
+  )
+  return {
+    needMl,
+    reserveMl: needMl - cupsMl,
+    stirMin: most((layer) => layer.stirMin),
+    restMin,
+    pourMin,
+    busyMin: restMin + pourMin,
+    workMin: workableMin(resin, needMl, warmC),
+    heatAfterMin,
+    colours,
+  }
 }

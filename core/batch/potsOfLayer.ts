@@ -44,9 +44,15 @@ export function potsOfLayer(
 ): LayerPots {
   const part = (count: number): Omit<PotPart, 'partNo' | 'firstPiece'> => {
     const needMl = mixMlOf(pouredMlOf(layer, sized.netMl, count), layer.cups, rules)
-    return { pieces: count, needMl, workMin: workableMin(resin, needMl, warmC), busyMin: busyMinOf(layer, count) }
+    return {
+      pieces: count,
+      needMl,
+      workMin: workableMin(resin, needMl, warmC),
+      busyMin: busyMinOf(layer, count),
+    }
   }
-  const fits = ({ needMl, workMin, busyMin }: Omit<PotPart, 'partNo' | 'firstPiece'>) => needMl <= resin.maxMixMl && busyMin <= workMin
+  const fits = ({ needMl, workMin, busyMin }: Omit<PotPart, 'partNo' | 'firstPiece'>) =>
+    needMl <= resin.maxMixMl && busyMin <= workMin
   const tooMany = (inPot: number) => inPot > mostPieces || !fits(part(inPot))
   let count = 1
   while (count < pieces && tooMany(Math.ceil(pieces / count))) count++
@@ -60,8 +66,20 @@ export function potsOfLayer(
   return { pots, warnings: warningsOf(pots, layer, sized, resin, warmC, pigments) }
 }
 
-function warningsOf(pots: readonly PotPart[], layer: Layer, sized: SizedLayer, resin: Resin, warmC: number, pigments: ReadonlyMap<number, Pigment>): string[] {
+function warningsOf(
+  pots: readonly PotPart[],
+  layer: Layer,
+  sized: SizedLayer,
+  resin: Resin,
+  warmC: number,
+  pigments: ReadonlyMap<number, Pigment>,
+): string[] {
   const largest = pots.reduce((most, pot) => (pot.needMl > most.needMl ? pot : most))
-  const warnings = checkPot({ layer, mixMl: largest.needMl, busyMin: largest.busyMin, depthMm: depthOf(layer, sized) }, resin, pigments, warmC)
+  const warnings = checkPot(
+    { layer, mixMl: largest.needMl, busyMin: largest.busyMin, depthMm: depthOf(layer, sized) },
+    resin,
+    pigments,
+    warmC,
+  )
   return warnings.map(({ message, suggestion }) => `${message}: ${suggestion}`)
 }

@@ -14,8 +14,27 @@ export interface ResinFigure {
   scored?: readonly [worst: string, best: string]
 }
 
-const figure = (key: keyof Resin & string, name: string, unit: string, decimals: number, scored?: ResinFigure['scored']): ResinFigure => ({ key, name, unit, decimals, of: (resin) => resin[key] as number | undefined, ...(scored && { scored }) })
-const MILESTONE_FIGURES = MILESTONES.map((name: Milestone): ResinFigure => ({ key: name, name: MILESTONE_WORDS[name], unit: name === 'work' || name === 'gel' ? 'min' : 'h', decimals: name === 'work' || name === 'gel' ? 0 : 1, of: (resin) => resin.milestones[name] / (name === 'work' || name === 'gel' ? 1 : 60) }))
+const figure = (
+  key: keyof Resin & string,
+  name: string,
+  unit: string,
+  decimals: number,
+  scored?: ResinFigure['scored'],
+): ResinFigure => ({
+  key,
+  name,
+  unit,
+  decimals,
+  of: (resin) => resin[key] as number | undefined,
+  ...(scored && { scored }),
+})
+const MILESTONE_FIGURES = MILESTONES.map((name: Milestone): ResinFigure => ({
+  key: name,
+  name: MILESTONE_WORDS[name],
+  unit: name === 'work' || name === 'gel' ? 'min' : 'h',
+  decimals: name === 'work' || name === 'gel' ? 0 : 1,
+  of: (resin) => resin.milestones[name] / (name === 'work' || name === 'gel' ? 1 : 60),
+}))
 
 /** Every figure by which a resin is chosen and computed with, in the order in which it is asked about. */
 export const RESIN_FIGURES: readonly ResinFigure[] = [
@@ -40,4 +59,5 @@ export const RESIN_FIGURES: readonly ResinFigure[] = [
 ]
 
 /** Where a figure came from, as far as somebody has said; what nobody has looked into is a starting value. */
-export const originOf = (resin: Pick<Resin, 'origins'>, key: string): Origin => resin.origins[key] ?? 'starting value'
+export const originOf = (resin: Pick<Resin, 'origins'>, key: string): Origin =>
+  resin.origins[key] ?? 'starting value'

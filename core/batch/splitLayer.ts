@@ -12,7 +12,8 @@ import type { Layer, Recipe } from './types'
 export function splitLayer(recipe: Recipe, index: number, count: number): Layer[] | null {
   const sized = sizeBatch(recipe, 1, { perCupMl: 0, reservePct: 0 })
   const [layer, own] = [recipe.layers[index], sized.ok ? sized.value.layers[index] : undefined]
-  if (!layer || !own || layer.fill.coat || own.fromMm === null || own.toMm === null || count < 2) return null
+  if (!layer || !own || layer.fill.coat || own.fromMm === null || own.toMm === null || count < 2)
+    return null
   const depthMm = (own.toMm - own.fromMm) / count
   const parts = Array.from({ length: count }, (_, i): Layer => ({
     ...layer,

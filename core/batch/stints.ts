@@ -20,21 +20,34 @@ export interface Stint {
 }
 
 /** Whether two ranges share a piece. */
-export const overlap = (x: { first: number; pieces: number }, y: { first: number; pieces: number }) =>
-  x.first < y.first + y.pieces && y.first < x.first + x.pieces
+export const overlap = (
+  x: { first: number; pieces: number },
+  y: { first: number; pieces: number },
+) => x.first < y.first + y.pieces && y.first < x.first + x.pieces
 
 /** The pieces that a pot serves, and the numbers of some pieces. */
 export const rangeOf = (pot: PlanPot) => ({ first: pot.firstPiece, pieces: pot.pieces })
 
-export const numbersOf = ({ first, pieces }: { first: number; pieces: number }) => Array.from({ length: pieces }, (_, i) => first + i)
+export const numbersOf = ({ first, pieces }: { first: number; pieces: number }) =>
+  Array.from({ length: pieces }, (_, i) => first + i)
 
 /** Cuts a step into stints of some pieces that fit a shift. */
-export function chunks(range: { first: number; pieces: number }, step: Step): { first: number; pieces: number; minutes: number }[] {
-  const most = step.pieceMin === 0 ? range.pieces : Math.max(1, Math.floor((LONGEST_STINT_MIN - step.batchMin) / step.pieceMin))
+export function chunks(
+  range: { first: number; pieces: number },
+  step: Step,
+): { first: number; pieces: number; minutes: number }[] {
+  const most =
+    step.pieceMin === 0
+      ? range.pieces
+      : Math.max(1, Math.floor((LONGEST_STINT_MIN - step.batchMin) / step.pieceMin))
   const count = Math.ceil(range.pieces / most)
   return Array.from({ length: count }, (_, i) => {
     const first = range.first + Math.floor((i * range.pieces) / count)
     const pieces = range.first + Math.floor(((i + 1) * range.pieces) / count) - first
-    return { first, pieces, minutes: Math.max(1, Math.ceil(step.batchMin + step.pieceMin * pieces)) }
+    return {
+      first,
+      pieces,
+      minutes: Math.max(1, Math.ceil(step.batchMin + step.pieceMin * pieces)),
+    }
   })
 }

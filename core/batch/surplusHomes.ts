@@ -20,21 +20,35 @@ export interface SparePot {
  * @param reservePct the studio's reserve, per cent of the need without it
  * @returns ml
  */
-export const expectedSurplusMl = ({ needMl, roundingMl }: SparePot, reservePct: number): number => Math.max(0, needMl - needMl / (1 + reservePct / 100) + (roundingMl ?? 0))
+export const expectedSurplusMl = ({ needMl, roundingMl }: SparePot, reservePct: number): number =>
+  Math.max(0, needMl - needMl / (1 + reservePct / 100) + (roundingMl ?? 0))
 
 /**
  * Finds homes for what a day's pots leave in the filler moulds of the workshop, each of its copies once.
  * @returns as `surplus`; moulds by their name, numbered where there are several
  */
-export function surplusHomes(pots: readonly SparePot[], moulds: readonly Mould[], reservePct: number): Result<SurplusAnswer> {
+export function surplusHomes(
+  pots: readonly SparePot[],
+  moulds: readonly Mould[],
+  reservePct: number,
+): Result<SurplusAnswer> {
   const fillers = moulds.flatMap((mould) => {
     const solid = mould.shape && solidOf(mould.shape)
     const { filler } = mould
     if (!solid || !filler) return []
     return Array.from({ length: mould.count }, (_, i) => ({
       id: mould.count > 1 ? `${mould.name} ${i + 1}` : mould.name,
-      volumeMl: solid.capacityMl, depthMm: solid.heightMm, leastMm: Math.min(filler.leastMm, solid.heightMm), greatestMm: filler.greatestMm,
+      volumeMl: solid.capacityMl,
+      depthMm: solid.heightMm,
+      leastMm: Math.min(filler.leastMm, solid.heightMm),
+      greatestMm: filler.greatestMm,
     }))
   })
-  return surplus({ pots: pots.map((pot) => ({ id: pot.id, surplusMl: expectedSurplusMl(pot, reservePct) })), moulds: fillers }, ON_A_SCREEN)
+  return surplus(
+    {
+      pots: pots.map((pot) => ({ id: pot.id, surplusMl: expectedSurplusMl(pot, reservePct) })),
+      moulds: fillers,
+    },
+    ON_A_SCREEN,
+  )
 }

@@ -20,7 +20,14 @@ export const BOX = 'box'
 
 /** Whether a task is a cure in the heated box, by its name; and for which line, layer, pot and first piece. */
 export const isBoxTask = (id: string): boolean => id.endsWith(`.${BOX}`)
-export const boxTaskOf = (lineId: number, pot: Pick<PlanPot, 'id' | 'layerId' | 'firstPiece'>): string => `${jobOf({ id: lineId })}.${keyOf({ id: pot.layerId }, pot, BOX)}`
+export const boxTaskOf = (
+  lineId: number,
+  pot: Pick<PlanPot, 'id' | 'layerId' | 'firstPiece'>,
+): string => `${jobOf({ id: lineId })}.${keyOf({ id: pot.layerId }, pot, BOX)}`
 
 /** Names a task of a portion within its line. */
-export const keyOf = (layer: Pick<Layer, 'id'>, pot: Pick<PlanPot, 'id' | 'firstPiece'>, what: string): string => `k${layer.id}.${pot.id}.${pot.firstPiece}.${what}`
+export const keyOf = (
+  layer: Pick<Layer, 'id'>,
+  pot: Pick<PlanPot, 'id' | 'firstPiece'>,
+  what: string,
+): string => `k${layer.id}.${pot.id}.${pot.firstPiece}.${what}`

@@ -23,27 +23,42 @@ export type PlaceClimate = RoomClimate | BoxClimate
  * @param days how many days the steps cover; the last holds on
  * @returns steps from minute 0
  */
-export function temperatureProfile(climate: PlaceClimate, startOfDayMin: number, days: number): TemperatureStep[] {
+export function temperatureProfile(
+  climate: PlaceClimate,
+  startOfDayMin: number,
+  days: number,
+): TemperatureStep[] {
   const steps: TemperatureStep[] = [{ fromMin: 0, tempC: temperatureAt(climate, startOfDayMin) }]
   const changes = changesOf(climate)
   for (let day = 0; day <= days; day++) {
     const midnight = day * MINUTES_PER_DAY - startOfDayMin
-    for (const minute of changes) if (midnight + minute > 0) steps.push({ fromMin: midnight + minute, tempC: temperatureAt(climate, minute) })
+    for (const minute of changes)
+      if (midnight + minute > 0)
+        steps.push({ fromMin: midnight + minute, tempC: temperatureAt(climate, minute) })
   }
   return steps
 }
 
 function temperatureAt(climate: PlaceClimate, minuteOfDay: number): number {
   const minute = minuteOfDay % MINUTES_PER_DAY
-  if ('dayC' in climate) return minute >= climate.dayFromMin && minute < climate.nightFromMin ? climate.dayC : climate.nightC
+  if ('dayC' in climate)
+    return minute >= climate.dayFromMin && minute < climate.nightFromMin
+      ? climate.dayC
+      : climate.nightC
   const { boxC, runs } = climate
-  return !runs || (minute >= runs.fromMin && minute < runs.untilMin) ? boxC : temperatureAt(runs.room, minute)
+  return !runs || (minute >= runs.fromMin && minute < runs.untilMin)
+    ? boxC
+    : temperatureAt(runs.room, minute)
 }
 
 /** The minutes of the day at which the temperature changes, in order. */
 function changesOf(climate: PlaceClimate): number[] {
   if ('dayC' in climate) return [climate.dayFromMin, climate.nightFromMin]
-  return climate.runs ? [...changesOf(climate.runs.room), climate.runs.fromMin, climate.runs.untilMin].sort((x, y) => x - y) : []
+  return climate.runs
+    ? [...changesOf(climate.runs.room), climate.runs.fromMin, climate.runs.untilMin].sort(
+        (x, y) => x - y,
+      )
+    : []
 }
 
 /** A stay in one place, from an instant on; instants are minutes on one clock. */

@@ -16,7 +16,10 @@ const channels = (hex: string): [number, number, number] => {
  * @param layer loads in per cent of the resin's mass
  * @returns `#rrggbb`
  */
-export function tintOf(layer: readonly LayerPigment[], pigments: ReadonlyMap<number, Pigment>): string {
+export function tintOf(
+  layer: readonly LayerPigment[],
+  pigments: ReadonlyMap<number, Pigment>,
+): string {
   const known = layer.flatMap(({ pigmentId, loadPct }) => {
     const pigment = pigments.get(pigmentId)
     return pigment && loadPct > 0 ? [{ rgb: channels(pigment.hex), loadPct }] : []
@@ -26,7 +29,10 @@ export function tintOf(layer: readonly LayerPigment[], pigments: ReadonlyMap<num
   const cover = Math.min(1, total / OPAQUE_LOAD_PCT)
   const clear = channels(CLEAR_TINT)
   const mixed = [0, 1, 2].map((i) => {
-    const coloured = known.reduce((sum, { rgb, loadPct }) => sum + ((rgb[i] ?? 0) * loadPct) / total, 0)
+    const coloured = known.reduce(
+      (sum, { rgb, loadPct }) => sum + ((rgb[i] ?? 0) * loadPct) / total,
+      0,
+    )
     return Math.round(coloured * cover + (clear[i] ?? 0) * (1 - cover))
   })
   return `#${mixed.map((channel) => channel.toString(16).padStart(2, '0')).join('')}`

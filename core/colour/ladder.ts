@@ -18,7 +18,10 @@ export function ladder(request: LadderRequest): Result<LadderAnswer> {
     contentMl += addedMl
     pigmentMl += addedMl
     if (pourMl > contentMl + LIMIT_TOLERANCE) {
-      return refuse('cup-empty', { path: `steps[${i}].pourMl`, message: `the cup holds ${contentMl.toFixed(2)} ml then` })
+      return refuse('cup-empty', {
+        path: `steps[${i}].pourMl`,
+        message: `the cup holds ${contentMl.toFixed(2)} ml then`,
+      })
     }
     const share = contentMl > 0 ? pigmentMl / contentMl : 0
     contentMl = Math.max(0, contentMl - pourMl)

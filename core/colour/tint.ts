@@ -15,32 +15,50 @@ const SHARE_TOLERANCE_PCT = 1e-6
  */
 export function tint(request: TintRequest): Result<{ colours: TintedCup[] }> {
   const total = request.colours.reduce((sum, colour) => sum + colour.sharePct, 0)
-  if (!(Math.abs(total - 100) <= SHARE_TOLERANCE_PCT)) return invalid('colours', `the shares add up to ${total} %, they must add up to 100`)
+  if (!(Math.abs(total - 100) <= SHARE_TOLERANCE_PCT))
+    return invalid('colours', `the shares add up to ${total} %, they must add up to 100`)
   const colours: TintedCup[] = []
   for (const [i, colour] of request.colours.entries()) {
     const resinG = (request.mixG * colour.sharePct) / 100
     const pigments: DosedPigment[] = []
     for (const [j, pigment] of colour.pigments.entries()) {
       const massG = massOf(pigment, resinG)
-      if (massG === null) return invalid(`colours[${i}].pigments[${j}]`, 'drops need both dropMl and density')
-      pigments.push({ id: pigment.id, massG, teaspoons: teaspoonsOf(pigment, massG), drops: dropsOf(pigment, massG) })
+      if (massG === null)
+        return invalid(`colours[${i}].pigments[${j}]`, 'drops need both dropMl and density')
+      pigments.push({
+        id: pigment.id,
+        massG,
+        teaspoons: teaspoonsOf(pigment, massG),
+        drops: dropsOf(pigment, massG),
+      })
     }
     const pigmentG = pigments.reduce((sum, pigment) => sum + pigment.massG, 0)
     const totalLoadPct = pigmentG === 0 ? 0 : (100 * pigmentG) / resinG
-    if (!Number.isFinite(totalLoadPct)) return invalid(`colours[${i}].sharePct`, 'pigment needs resin to go into')
-    colours.push({ id: colour.id, resinG, pigments, totalLoadPct, overLimit: totalLoadPct > request.maxLoadPct + LIMIT_TOLERANCE })
+    if (!Number.isFinite(totalLoadPct))
+      return invalid(`colours[${i}].sharePct`, 'pigment needs resin to go into')
+    colours.push({
+      id: colour.id,
+      resinG,
+      pigments,
+      totalLoadPct,
+      overLimit: totalLoadPct > request.maxLoadPct + LIMIT_TOLERANCE,
+    })
   }
   return answer({ colours })
 }
 
-function massOf({ loadPct, massG, drops, dropMl, density }: TintPigment, resinG: number): number | null {
+function massOf(
+  { loadPct, massG, drops, dropMl, density }: TintPigment,
+  resinG: number,
+): number | null {
   if (massG !== undefined) return massG
   if (loadPct !== undefined) return (resinG * loadPct) / 100
   if (drops === undefined || dropMl === undefined || density === undefined) return null
   return drops * dropMl * density
 }
 
-const teaspoonsOf = ({ bulkDensity }: TintPigment, massG: number) => (bulkDensity === undefined ? null : massG / (bulkDensity * ML_PER_TEASPOON))
+const teaspoonsOf = ({ bulkDensity }: TintPigment, massG: number) =>
+  bulkDensity === undefined ? null : massG / (bulkDensity * ML_PER_TEASPOON)
 
 function dropsOf({ drops, dropMl, density }: TintPigment, massG: number): number | null {
   if (drops !== undefined) return drops

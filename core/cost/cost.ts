@@ -23,7 +23,8 @@ const share = (pct: number): Exact => new Exact(pct).div(100)
  */
 export function cost(request: CostRequest): Result<CostAnswer> {
   const digits = minorUnits(request.currency)
-  if (digits === null) return invalid('currency', 'must be a currency code of ISO 4217, such as EUR')
+  if (digits === null)
+    return invalid('currency', 'must be a currency code of ISO 4217, such as EUR')
   const round = (value: Exact): Exact => value.toDecimalPlaces(digits, Decimal.ROUND_HALF_UP)
   const text = (value: Exact): string => value.toFixed(digits)
 
@@ -80,12 +81,18 @@ interface Sale {
   marginPct: number | null
 }
 
-function sell(request: CostRequest, costPerGood: Exact, round: (value: Exact) => Exact): Result<Sale | null> {
+function sell(
+  request: CostRequest,
+  costPerGood: Exact,
+  round: (value: Exact) => Exact,
+): Result<Sale | null> {
   const { selling, ask } = request
   if (!selling || !ask) return answer(null)
   const withTax = share(selling.taxPct).plus(1)
   const spent = costPerGood.plus(selling.packaging).plus(selling.feeFixed)
-  const left = new Exact(1).minus(share(selling.feePct).times(withTax)).minus(share(ask.marginPct ?? 0))
+  const left = new Exact(1)
+    .minus(share(selling.feePct).times(withTax))
+    .minus(share(ask.marginPct ?? 0))
   if (ask.price === undefined && left.lte(0)) {
     return refuse('margin-impossible', {
       path: 'ask.marginPct',

@@ -20,13 +20,17 @@ export function cure(request: CureRequest): Result<CureAnswer> {
     return invalid('startMin', 'lies before the first temperature of the profile')
   }
   const reachedMin = Object.fromEntries(
-    Object.entries(resin.milestones).map(([name, minutes]) => [name, reached(minutes, resin, profile, startMin)]),
+    Object.entries(resin.milestones).map(([name, minutes]) => [
+      name,
+      reached(minutes, resin, profile, startMin),
+    ]),
   )
   const work = resin.milestones.work
   const inCupWorkMin =
     pot === undefined || work === undefined
       ? null
-      : (work * (pot.referenceG / pot.massG) ** pot.massExponent) / rateAt(resin, temperatureAt(profile, startMin))
+      : (work * (pot.referenceG / pot.massG) ** pot.massExponent) /
+        rateAt(resin, temperatureAt(profile, startMin))
   return answer({ reachedMin, inCupWorkMin })
 }
 
@@ -36,7 +40,12 @@ function temperatureAt(profile: readonly TemperatureStep[], minute: number): num
   return current?.tempC ?? NaN
 }
 
-function reached(minutes: number, resin: CureResin, profile: readonly TemperatureStep[], startMin: number): number {
+function reached(
+  minutes: number,
+  resin: CureResin,
+  profile: readonly TemperatureStep[],
+  startMin: number,
+): number {
   let [clock, left] = [startMin, minutes]
   for (const [i, step] of profile.entries()) {
     const until = profile[i + 1]?.fromMin ?? Infinity

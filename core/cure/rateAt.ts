@@ -8,7 +8,10 @@ import type { CureResin } from './types'
  * @param tempC above −273.15
  * @returns a factor, 1 at the reference temperature
  */
-export function rateAt(resin: Pick<CureResin, 'referenceC' | 'activationKJ'>, tempC: number): number {
+export function rateAt(
+  resin: Pick<CureResin, 'referenceC' | 'activationKJ'>,
+  tempC: number,
+): number {
   const perKelvin = 1 / (tempC + CELSIUS_OFFSET_K) - 1 / (resin.referenceC + CELSIUS_OFFSET_K)
   return Math.exp(((-resin.activationKJ * 1000) / GAS_CONSTANT) * perKelvin)
 }

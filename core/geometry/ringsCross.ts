@@ -2,10 +2,14 @@ import type { Point } from './types'
 import { withoutRepeats } from './withoutRepeats'
 
 /** Twice the signed area of the triangle p, q, r: positive when r lies left of p→q. */
-const turn = (p: Point, q: Point, r: Point): number => (q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0])
+const turn = (p: Point, q: Point, r: Point): number =>
+  (q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0])
 
 const within = (p: Point, q: Point, r: Point): boolean =>
-  Math.min(p[0], q[0]) <= r[0] && r[0] <= Math.max(p[0], q[0]) && Math.min(p[1], q[1]) <= r[1] && r[1] <= Math.max(p[1], q[1])
+  Math.min(p[0], q[0]) <= r[0] &&
+  r[0] <= Math.max(p[0], q[0]) &&
+  Math.min(p[1], q[1]) <= r[1] &&
+  r[1] <= Math.max(p[1], q[1])
 
 interface Edge {
   ring: number
@@ -19,7 +23,12 @@ interface Edge {
 function edgesMeet({ from: p, to: q }: Edge, { from: r, to: s }: Edge): boolean {
   const [d1, d2, d3, d4] = [turn(r, s, p), turn(r, s, q), turn(p, q, r), turn(p, q, s)]
   if (d1 * d2 < 0 && d3 * d4 < 0) return true
-  return (d1 === 0 && within(r, s, p)) || (d2 === 0 && within(r, s, q)) || (d3 === 0 && within(p, q, r)) || (d4 === 0 && within(p, q, s))
+  return (
+    (d1 === 0 && within(r, s, p)) ||
+    (d2 === 0 && within(r, s, q)) ||
+    (d3 === 0 && within(p, q, r)) ||
+    (d4 === 0 && within(p, q, s))
+  )
 }
 
 const foldsBack = (p: Point, q: Point, next: Point): boolean =>
@@ -42,7 +51,14 @@ export function ringsCross(rings: readonly (readonly Point[])[]): boolean {
     for (const [index, from] of points.entries()) {
       const to = points[(index + 1) % points.length] as Point
       if (foldsBack(from, to, points[(index + 2) % points.length] as Point)) return true
-      edges.push({ ring, index, from, to, left: Math.min(from[0], to[0]), right: Math.max(from[0], to[0]) })
+      edges.push({
+        ring,
+        index,
+        from,
+        to,
+        left: Math.min(from[0], to[0]),
+        right: Math.max(from[0], to[0]),
+      })
     }
   }
   const areNeighbours = (one: Edge, other: Edge) => {

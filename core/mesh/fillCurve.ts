@@ -11,7 +11,13 @@ import type { Triangles } from './types'
  * @param progress is told the share that is done, 0 to 1
  * @returns mm³ below levels 0 … samples, positive whichever way the mesh is turned
  */
-export function fillCurve({ corners, count }: Triangles, lowestMm: number, heightMm: number, samples: number, progress: (share: number) => void = () => undefined): Float64Array {
+export function fillCurve(
+  { corners, count }: Triangles,
+  lowestMm: number,
+  heightMm: number,
+  samples: number,
+  progress: (share: number) => void = () => undefined,
+): Float64Array {
   const step = heightMm / samples
   // What begins to be wholly below at each level: Σ area·mean height and Σ area; and what the level itself cuts.
   const moments = new Float64Array(samples + 2)
@@ -19,7 +25,11 @@ export function fillCurve({ corners, count }: Triangles, lowestMm: number, heigh
   const cut = new Float64Array(samples + 1)
   for (let i = 0; i < count; i++) {
     const at = 9 * i
-    const corner = (k: number): Corner => [corners[at + 3 * k] as number, corners[at + 3 * k + 1] as number, (corners[at + 3 * k + 2] as number) - lowestMm]
+    const corner = (k: number): Corner => [
+      corners[at + 3 * k] as number,
+      corners[at + 3 * k + 1] as number,
+      (corners[at + 3 * k + 2] as number) - lowestMm,
+    ]
     const [p, q, r] = [corner(0), corner(1), corner(2)]
     const area = projected(p, q, r)
     const low = Math.min(p[2], q[2], r[2])
@@ -27,7 +37,12 @@ export function fillCurve({ corners, count }: Triangles, lowestMm: number, heigh
     const whole = Math.min(samples + 1, Math.max(0, Math.ceil(high / step)))
     moments[whole] = (moments[whole] as number) + area * ((p[2] + q[2] + r[2]) / 3)
     areas[whole] = (areas[whole] as number) + area
-    for (let level = Math.max(0, Math.floor(low / step)); level < whole && level <= samples; level++) cut[level] = (cut[level] as number) + below(p, q, r, level * step)
+    for (
+      let level = Math.max(0, Math.floor(low / step));
+      level < whole && level <= samples;
+      level++
+    )
+      cut[level] = (cut[level] as number) + below(p, q, r, level * step)
     if (i % 16384 === 0) progress(i / count)
   }
   const volumes = new Float64Array(samples + 1)
@@ -40,7 +55,8 @@ export function fillCurve({ corners, count }: Triangles, lowestMm: number, heigh
       moment += moments[samples + 1] as number
       area += areas[samples + 1] as number
     }
-    volumes[level] = moment - area * (level * step) + (level === samples ? 0 : (cut[level] as number))
+    volumes[level] =
+      moment - area * (level * step) + (level === samples ? 0 : (cut[level] as number))
   }
   const sign = (volumes[samples] as number) < 0 ? -1 : 1
   let most = 0
@@ -50,7 +66,8 @@ export function fillCurve({ corners, count }: Triangles, lowestMm: number, heigh
 type Corner = [number, number, number]
 
 /** The signed area of a triangle seen from above. */
-const projected = (p: Corner, q: Corner, r: Corner) => ((q[0] - p[0]) * (r[1] - p[1]) - (r[0] - p[0]) * (q[1] - p[1])) / 2
+const projected = (p: Corner, q: Corner, r: Corner) =>
+  ((q[0] - p[0]) * (r[1] - p[1]) - (r[0] - p[0]) * (q[1] - p[1])) / 2
 
 /** Σ (projected area) × (mean height − h) of the part of a triangle that lies below h. */
 function below(p: Corner, q: Corner, r: Corner, h: number): number {
@@ -71,7 +88,11 @@ function clipped(polygon: readonly Corner[], h: number): Corner[] {
     if (corner[2] <= h) kept.push(corner)
     if (corner[2] < h !== next[2] < h && corner[2] !== h && next[2] !== h) {
       const share = (h - corner[2]) / (next[2] - corner[2])
-      kept.push([corner[0] + share * (next[0] - corner[0]), corner[1] + share * (next[1] - corner[1]), h])
+      kept.push([
+        corner[0] + share * (next[0] - corner[0]),
+        corner[1] + share * (next[1] - corner[1]),
+        h,
+      ])
     }
   })
   return kept

@@ -22,7 +22,11 @@ export function isWatertight(triangles: Triangles): boolean {
     return side[slot] === 1
   }
   for (let i = 0; i < triangles.count; i++) {
-    const [a, b, c] = [numbers[3 * i] as number, numbers[3 * i + 1] as number, numbers[3 * i + 2] as number]
+    const [a, b, c] = [
+      numbers[3 * i] as number,
+      numbers[3 * i + 1] as number,
+      numbers[3 * i + 2] as number,
+    ]
     if (a === b || b === c || c === a) continue
     if (!walk(a, b) || !walk(b, c) || !walk(c, a)) return false
   }

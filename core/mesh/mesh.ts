@@ -20,15 +20,24 @@ export type MeshProgress = (stage: 'reading' | 'checking' | 'slicing', share: nu
  * @returns volumes in ml and heights in mm above the lowest corner; without volume where the mesh does not close
  * @throws nothing; refuses with `unreadable-mesh` or, for samples, `invalid-input`
  */
-export function mesh(bytes: Uint8Array, samples = DEFAULT_SAMPLES, progress: MeshProgress = () => undefined): Result<MeshAnswer> {
-  if (!Number.isInteger(samples) || samples < 1 || samples > MOST_SAMPLES) return invalid('samples', `must be a whole number from 1 to ${MOST_SAMPLES}`)
+export function mesh(
+  bytes: Uint8Array,
+  samples = DEFAULT_SAMPLES,
+  progress: MeshProgress = () => undefined,
+): Result<MeshAnswer> {
+  if (!Number.isInteger(samples) || samples < 1 || samples > MOST_SAMPLES)
+    return invalid('samples', `must be a whole number from 1 to ${MOST_SAMPLES}`)
   const read = readStl(bytes, (share) => progress('reading', share))
   if (!read.ok) return read
   return answer(measure(read.value, samples, progress))
 }
 
 /** As `mesh`, for triangles that have been read already. */
-export function measure(triangles: Triangles, samples = DEFAULT_SAMPLES, progress: MeshProgress = () => undefined): MeshAnswer {
+export function measure(
+  triangles: Triangles,
+  samples = DEFAULT_SAMPLES,
+  progress: MeshProgress = () => undefined,
+): MeshAnswer {
   const { corners, count } = triangles
   let [lowestMm, highestMm] = [Infinity, -Infinity]
   for (let i = 2; i < corners.length; i += 3) {
@@ -37,8 +46,20 @@ export function measure(triangles: Triangles, samples = DEFAULT_SAMPLES, progres
   }
   const heightMm = highestMm - lowestMm
   progress('checking', 0)
-  if (!isWatertight(triangles)) return { watertight: false, volumeMl: null, heightMm, triangles: count, curve: null }
-  const volumes = fillCurve(triangles, lowestMm, heightMm, samples, (share) => progress('slicing', share))
-  const curve = Array.from(volumes, (volume, level) => ({ heightMm: (heightMm * level) / samples, volumeMl: volume / MM3_PER_ML }))
-  return { watertight: true, volumeMl: (volumes[samples] as number) / MM3_PER_ML, heightMm, triangles: count, curve }
+  if (!isWatertight(triangles))
+    return { watertight: false, volumeMl: null, heightMm, triangles: count, curve: null }
+  const volumes = fillCurve(triangles, lowestMm, heightMm, samples, (share) =>
+    progress('slicing', share),
+  )
+  const curve = Array.from(volumes, (volume, level) => ({
+    heightMm: (heightMm * level) / samples,
+    volumeMl: volume / MM3_PER_ML,
+  }))
+  return {
+    watertight: true,
+    volumeMl: (volumes[samples] as number) / MM3_PER_ML,
+    heightMm,
+    triangles: count,
+    curve,
+  }
 }

@@ -26,7 +26,8 @@ export function mix(request: MixRequest): Result<MixAnswer> {
   const { resin, need, measure } = request
   const needBasis = need.volumeMl === undefined ? 'mass' : 'volume'
   const deviceBasis = basisOfDevice(measure)
-  const converts = needBasis !== resin.ratio.basis || (deviceBasis !== null && deviceBasis !== needBasis)
+  const converts =
+    needBasis !== resin.ratio.basis || (deviceBasis !== null && deviceBasis !== needBasis)
   const missing = converts ? missingDensities(resin, ['densityA', 'densityB']) : []
   if (missing.length > 0) return refuse('density-required', ...missing)
 
@@ -34,18 +35,30 @@ export function mix(request: MixRequest): Result<MixAnswer> {
   const ratio = bothRatios(resin)
   if (measure.kind === 'exact') {
     const surplusMl = exact.total.volumeMl === null ? null : 0
-    return answer({ ratio, exact, measured: { ...exact, ratioErrorPct: 0, withinSnap: true, surplusMl }, steps: [] })
+    return answer({
+      ratio,
+      exact,
+      measured: { ...exact, ratioErrorPct: 0, withinSnap: true, surplusMl },
+      steps: [],
+    })
   }
 
   const step = measure.kind === 'cup' ? measure.graduationMl : measure.resolutionG
   const perStep = (basis: 'volume' | 'mass', density: number | undefined) =>
-    basis === deviceBasis ? step : basis === 'mass' ? step * (density ?? NaN) : step / (density ?? NaN)
+    basis === deviceBasis
+      ? step
+      : basis === 'mass'
+        ? step * (density ?? NaN)
+        : step / (density ?? NaN)
   const needed = need.volumeMl ?? need.massG ?? NaN
   const mixDensity = (exact.total.massG ?? NaN) / (exact.total.volumeMl ?? NaN)
   const stepInNeed = perStep(needBasis, mixDensity)
   if (needed / stepInNeed > MOST_DEVICE_STEPS) {
     const field = measure.kind === 'cup' ? 'graduationMl' : 'resolutionG'
-    return invalid(`measure.${field}`, `is too fine for this need: more than ${MOST_DEVICE_STEPS} steps`)
+    return invalid(
+      `measure.${field}`,
+      `is too fine for this need: more than ${MOST_DEVICE_STEPS} steps`,
+    )
   }
   const snapped = snapToDevice({
     need: needed,
@@ -69,7 +82,12 @@ export function mix(request: MixRequest): Result<MixAnswer> {
   return answer({
     ratio,
     exact,
-    measured: { ...measured, ratioErrorPct: snapped.ratioErrorPct, withinSnap: snapped.withinSnap, surplusMl },
+    measured: {
+      ...measured,
+      ratioErrorPct: snapped.ratioErrorPct,
+      withinSnap: snapped.withinSnap,
+      surplusMl,
+    },
     steps: readings(resin, measure, snapped.stepsA * step, snapped.stepsB * step),
   })
 }
@@ -79,11 +97,13 @@ function exactParts(resin: MixResin, need: MixRequest['need']): PartAmounts {
   const ratio = ratioOf(resin)
   const { densityA, densityB } = resin
   if (resin.ratio.basis === 'volume') {
-    const perA = need.volumeMl === undefined ? (densityA ?? NaN) + ratio * (densityB ?? NaN) : 1 + ratio
+    const perA =
+      need.volumeMl === undefined ? (densityA ?? NaN) + ratio * (densityB ?? NaN) : 1 + ratio
     const volumeA = (need.volumeMl ?? need.massG ?? NaN) / perA
     return withTotal(amountOfVolume(volumeA, densityA), amountOfVolume(volumeA * ratio, densityB))
   }
-  const perA = need.massG === undefined ? 1 / (densityA ?? NaN) + ratio / (densityB ?? NaN) : 1 + ratio
+  const perA =
+    need.massG === undefined ? 1 / (densityA ?? NaN) + ratio / (densityB ?? NaN) : 1 + ratio
   const massA = (need.massG ?? need.volumeMl ?? NaN) / perA
   return withTotal(amountOfMass(massA, densityA), amountOfMass(massA * ratio, densityB))
 }

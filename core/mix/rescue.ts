@@ -1,5 +1,12 @@
 import { answer, invalid, LIMIT_TOLERANCE, refuse, type Result } from '../result'
-import { amountOfMass, amountOfVolume, missingDensities, ratioErrorPct, ratioOf, withTotal } from './parts'
+import {
+  amountOfMass,
+  amountOfVolume,
+  missingDensities,
+  ratioErrorPct,
+  ratioOf,
+  withTotal,
+} from './parts'
 import type { Amount, MixResin, Part, RescueAnswer, RescueRequest } from './types'
 
 const DEFAULT_TOLERANCE_PCT = 3
@@ -15,8 +22,13 @@ const DEFAULT_TOLERANCE_PCT = 3
 export function rescue(request: RescueRequest): Result<RescueAnswer> {
   const { resin, inCup } = request
   const { basis } = resin.ratio
-  const crossed = (['a', 'b'] as const).filter((part) => (inCup[part].massG === undefined) === (basis === 'mass'))
-  const missing = missingDensities(resin, crossed.map((part) => (part === 'a' ? 'densityA' : 'densityB')))
+  const crossed = (['a', 'b'] as const).filter(
+    (part) => (inCup[part].massG === undefined) === (basis === 'mass'),
+  )
+  const missing = missingDensities(
+    resin,
+    crossed.map((part) => (part === 'a' ? 'densityA' : 'densityB')),
+  )
   if (missing.length > 0) return refuse('density-required', ...missing)
 
   const held = { a: amountInCup(inCup.a, resin.densityA), b: amountInCup(inCup.b, resin.densityB) }
@@ -39,7 +51,10 @@ export function rescue(request: RescueRequest): Result<RescueAnswer> {
     add,
     totalMl: total,
     surplusMl: total === null || needMl === undefined ? null : total - needMl,
-    fitsCup: total === null || cupCapacityMl === undefined ? null : total <= cupCapacityMl + LIMIT_TOLERANCE,
+    fitsCup:
+      total === null || cupCapacityMl === undefined
+        ? null
+        : total <= cupCapacityMl + LIMIT_TOLERANCE,
   })
 }
 
@@ -48,12 +63,23 @@ function amountInCup(given: RescueRequest['inCup']['a'], density: number | undef
   return given.massG === 0 ? { massG: 0, volumeMl: 0 } : amountOfMass(given.massG, density)
 }
 
-function topUp(a: number, b: number, ratio: number, error: number | null, resin: MixResin): RescueAnswer['add'] {
+function topUp(
+  a: number,
+  b: number,
+  ratio: number,
+  error: number | null,
+  resin: MixResin,
+): RescueAnswer['add'] {
   if (error !== null && Math.abs(error) <= LIMIT_TOLERANCE) return null
   const part: Part = error !== null && error < 0 ? 'b' : 'a'
   const short = part === 'b' ? a * ratio - b : b / ratio - a
   const density = part === 'a' ? resin.densityA : resin.densityB
-  return { part, ...(resin.ratio.basis === 'mass' ? amountOfMass(short, density) : amountOfVolume(short, density)) }
+  return {
+    part,
+    ...(resin.ratio.basis === 'mass'
+      ? amountOfMass(short, density)
+      : amountOfVolume(short, density)),
+  }
 }
 
 function plus(x: Amount, y: Amount): Amount {

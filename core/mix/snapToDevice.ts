@@ -52,19 +52,30 @@ export function snapToDevice(options: SnapOptions): DeviceSteps {
     const mostB = Math.floor((mostTotal + LIMIT_TOLERANCE - forA) / needPerStepB)
     if (mostB < leastB) continue
     const ideal = stepsA * idealPerA
-    const lowest = Math.ceil(ideal * (1 - (snapTolerancePct + LIMIT_TOLERANCE) / 100) - LIMIT_TOLERANCE)
+    const lowest = Math.ceil(
+      ideal * (1 - (snapTolerancePct + LIMIT_TOLERANCE) / 100) - LIMIT_TOLERANCE,
+    )
     for (const wanted of [lowest, lowest + 1, Math.floor(ideal), Math.ceil(ideal)]) {
       const candidate = pair(stepsA, Math.min(mostB, Math.max(leastB, wanted)), options)
       if (candidate.withinSnap && (!inside || isSmaller(candidate, inside))) inside = candidate
       if (!nearest || isNearer(candidate, nearest)) nearest = candidate
     }
   }
-  const { stepsA, stepsB, ratioErrorPct: error, withinSnap } = inside ?? nearest ?? pair(1, 1, options)
+  const {
+    stepsA,
+    stepsB,
+    ratioErrorPct: error,
+    withinSnap,
+  } = inside ?? nearest ?? pair(1, 1, options)
   return { stepsA, stepsB, ratioErrorPct: error, withinSnap }
 }
 
 function pair(stepsA: number, stepsB: number, options: SnapOptions): Candidate {
-  const error = ratioErrorPct(stepsA * options.basisPerStepA, stepsB * options.basisPerStepB, options.ratio)
+  const error = ratioErrorPct(
+    stepsA * options.basisPerStepA,
+    stepsB * options.basisPerStepB,
+    options.ratio,
+  )
   return {
     stepsA,
     stepsB,
@@ -83,5 +94,7 @@ function isSmaller(candidate: Candidate, best: Candidate): boolean {
 function isNearer(candidate: Candidate, best: Candidate): boolean {
   const [error, bestError] = [Math.abs(candidate.ratioErrorPct), Math.abs(best.ratioErrorPct)]
   if (!about(error, bestError)) return error < bestError
-  return about(candidate.total, best.total) ? candidate.stepsA > best.stepsA : candidate.total < best.total
+  return about(candidate.total, best.total)
+    ? candidate.stepsA > best.stepsA
+    : candidate.total < best.total
 }

@@ -8,7 +8,8 @@ const PRIOR = 20
  * @param good of so many `judged`
  * @returns per cent
  */
-export const learnedPct = (startPct: number, good: number, judged: number): number => (100 * ((startPct / 100) * PRIOR + good)) / (PRIOR + judged)
+export const learnedPct = (startPct: number, good: number, judged: number): number =>
+  (100 * ((startPct / 100) * PRIOR + good)) / (PRIOR + judged)
 
 /**
  * How much something differs from what was planned, as it is learned from how it went.

@@ -16,8 +16,14 @@ export interface Link {
 export function linksOf(request: PlanRequest, planned: readonly PlannedTask[]): Link[] {
   const { tasks } = request
   const indexOf = new Map(tasks.map((task, i) => [task.id, i]))
-  const byStart = planned.map((_, i) => i).sort((x, y) => at(x).startMin - at(y).startMin || at(x).endMin - at(y).endMin || x - y)
-  const links: Link[] = request.lags.map((lag) => ({ from: indexOf.get(lag.from) ?? 0, to: indexOf.get(lag.to) ?? 0, waitMin: lag.minMin ?? 0 }))
+  const byStart = planned
+    .map((_, i) => i)
+    .sort((x, y) => at(x).startMin - at(y).startMin || at(x).endMin - at(y).endMin || x - y)
+  const links: Link[] = request.lags.map((lag) => ({
+    from: indexOf.get(lag.from) ?? 0,
+    to: indexOf.get(lag.to) ?? 0,
+    waitMin: lag.minMin ?? 0,
+  }))
 
   function at(i: number): PlannedTask {
     return planned[i] as PlannedTask
@@ -36,11 +42,18 @@ export function linksOf(request: PlanRequest, planned: readonly PlannedTask[]): 
   chain((i) => at(i).station)
 
   /** Room that tasks leave behind: the one that became free last is taken first, so that the others stay loose. */
-  const share = (capacity: number, users: readonly { task: number; amount: number; until: number; untilMin: number }[]) => {
-    const free: { amount: number; from: number | null; sinceMin: number }[] = [{ amount: capacity, from: null, sinceMin: -Infinity }]
+  const share = (
+    capacity: number,
+    users: readonly { task: number; amount: number; until: number; untilMin: number }[],
+  ) => {
+    const free: { amount: number; from: number | null; sinceMin: number }[] = [
+      { amount: capacity, from: null, sinceMin: -Infinity },
+    ]
     for (const { task, amount, until, untilMin } of users) {
       let wanted = amount
-      const usable = free.filter((lot) => lot.sinceMin <= at(task).startMin).sort((x, y) => y.sinceMin - x.sinceMin)
+      const usable = free
+        .filter((lot) => lot.sinceMin <= at(task).startMin)
+        .sort((x, y) => y.sinceMin - x.sinceMin)
       for (const lot of usable) {
         if (wanted <= LIMIT_TOLERANCE) break
         const taken = Math.min(wanted, lot.amount)
@@ -60,13 +73,29 @@ export function linksOf(request: PlanRequest, planned: readonly PlannedTask[]): 
     return groups
   }
   for (const [place, users] of grouped((_, i) => at(i).place)) {
-    share(request.places.find(({ id }) => id === place)?.areaCm2 ?? 0, users.map((i) => ({ task: i, amount: tasks[i]?.place?.areaCm2 ?? 0, until: i, untilMin: at(i).endMin })))
+    share(
+      request.places.find(({ id }) => id === place)?.areaCm2 ?? 0,
+      users.map((i) => ({
+        task: i,
+        amount: tasks[i]?.place?.areaCm2 ?? 0,
+        until: i,
+        untilMin: at(i).endMin,
+      })),
+    )
   }
   for (const [mould, users] of grouped((task) => task.mould?.id ?? null)) {
-    share(request.moulds.find(({ id }) => id === mould)?.count ?? 0, users.map((i) => {
-      const until = indexOf.get(tasks[i]?.mould?.untilTask ?? '') ?? i
-      return { task: i, amount: tasks[i]?.mould?.count ?? 1, until, untilMin: Math.max(at(i).endMin, at(until).endMin) }
-    }))
+    share(
+      request.moulds.find(({ id }) => id === mould)?.count ?? 0,
+      users.map((i) => {
+        const until = indexOf.get(tasks[i]?.mould?.untilTask ?? '') ?? i
+        return {
+          task: i,
+          amount: tasks[i]?.mould?.count ?? 1,
+          until,
+          untilMin: Math.max(at(i).endMin, at(until).endMin),
+        }
+      }),
+    )
   }
   const position = new Map(byStart.map((i, n) => [i, n]))
   return links.filter(({ from, to }) => (position.get(from) ?? 0) < (position.get(to) ?? 0))

@@ -1,4 +1,10 @@
-import { seededRandom, type Interval, type PlannedTask, type PlanRequest, type PlanTask } from '../plan'
+import {
+  seededRandom,
+  type Interval,
+  type PlannedTask,
+  type PlanRequest,
+  type PlanTask,
+} from '../plan'
 import { linksOf, type Link } from './linksOf'
 import type { JobOdds, OddsOptions, Spread } from './types'
 
@@ -31,7 +37,11 @@ const NINE_IN_TEN = 1.2816
  * @param planned the tasks of a correct plan, in request order
  * @returns in the order of the jobs; those without tasks are left out. The same seed gives the same odds
  */
-export function odds(request: PlanRequest, planned: readonly PlannedTask[], options: OddsOptions): JobOdds[] {
+export function odds(
+  request: PlanRequest,
+  planned: readonly PlannedTask[],
+  options: OddsOptions,
+): JobOdds[] {
   const { runs, spread, againPct = {}, onProgress } = options
   const random = seededRandom(options.seed)
   const world = worldOf(request, planned, spread, new Set(options.certain))
@@ -40,7 +50,9 @@ export function odds(request: PlanRequest, planned: readonly PlannedTask[], opti
     if (tasks.length === 0) return []
     const first = Math.min(...tasks.map((i) => planned[i]?.startMin ?? 0))
     const last = Math.max(...tasks.map((i) => planned[i]?.endMin ?? 0))
-    return [{ job, tasks, spanMin: last - first, ready: new Float64Array(runs), kept: 0, missed: 0 }]
+    return [
+      { job, tasks, spanMin: last - first, ready: new Float64Array(runs), kept: 0, missed: 0 },
+    ]
   })
   for (let run = 0; run < runs; run++) {
     const { end, missed } = carryOut(world, spread.absencePct, random)
@@ -57,8 +69,15 @@ export function odds(request: PlanRequest, planned: readonly PlannedTask[], opti
   const percent = (count: number) => (100 * count) / runs
   return jobs.map(({ job, ready, kept, missed }) => {
     ready.sort()
-    const at = (share: number) => Math.ceil(ready[Math.max(0, Math.ceil(share * runs) - 1)] as number)
-    return { job: job.id, keptPct: job.dueMin === null || job.dueMin === undefined ? null : percent(kept), readyMin50: at(0.5), readyMin90: at(0.9), windowMissedPct: percent(missed) }
+    const at = (share: number) =>
+      Math.ceil(ready[Math.max(0, Math.ceil(share * runs) - 1)] as number)
+    return {
+      job: job.id,
+      keptPct: job.dueMin === null || job.dueMin === undefined ? null : percent(kept),
+      readyMin50: at(0.5),
+      readyMin90: at(0.9),
+      windowMissedPct: percent(missed),
+    }
   })
 }
 
@@ -85,25 +104,48 @@ interface World {
   horizon: number
 }
 
-function worldOf(request: PlanRequest, planned: readonly PlannedTask[], spread: Spread, certain: ReadonlySet<string>): World {
+function worldOf(
+  request: PlanRequest,
+  planned: readonly PlannedTask[],
+  spread: Spread,
+  certain: ReadonlySet<string>,
+): World {
   const { tasks, makers } = request
   const indexOf = new Map(tasks.map((task, i) => [task.id, i]))
   const makerOf = new Map(makers.map((maker, m) => [maker.id, m]))
-  const deviation = Float64Array.from(tasks, (task) => (certain.has(task.id) ? 0 : task.attended ? spread.handsPct : spread.curesPct))
-  const windows = request.lags.flatMap((lag) => (lag.maxMin === null || lag.maxMin === undefined ? [] : [{ from: indexOf.get(lag.from) ?? 0, to: indexOf.get(lag.to) ?? 0, maxMin: lag.maxMin }]))
+  const deviation = Float64Array.from(tasks, (task) =>
+    certain.has(task.id) ? 0 : task.attended ? spread.handsPct : spread.curesPct,
+  )
+  const windows = request.lags.flatMap((lag) =>
+    lag.maxMin === null || lag.maxMin === undefined
+      ? []
+      : [{ from: indexOf.get(lag.from) ?? 0, to: indexOf.get(lag.to) ?? 0, maxMin: lag.maxMin }],
+  )
   const carriedOut = linksOf(request, planned)
-  const links = [...carriedOut, ...foreseen(carriedOut, windows, planned)].sort((x, y) => x.to - y.to)
+  const links = [...carriedOut, ...foreseen(carriedOut, windows, planned)].sort(
+    (x, y) => x.to - y.to,
+  )
   const closesOn = new Set(windows.map(({ to }) => tasks[to]?.id))
   const firstLink = new Int32Array(tasks.length + 1)
   for (const { to } of links) firstLink[to + 1] = (firstLink[to + 1] as number) + 1
-  for (let i = 0; i < tasks.length; i++) firstLink[i + 1] = (firstLink[i + 1] as number) + (firstLink[i] as number)
+  for (let i = 0; i < tasks.length; i++)
+    firstLink[i + 1] = (firstLink[i + 1] as number) + (firstLink[i] as number)
   return {
-    order: tasks.map((_, i) => i).sort((x, y) => (planned[x] as PlannedTask).startMin - (planned[y] as PlannedTask).startMin || (planned[x] as PlannedTask).endMin - (planned[y] as PlannedTask).endMin || x - y),
+    order: tasks
+      .map((_, i) => i)
+      .sort(
+        (x, y) =>
+          (planned[x] as PlannedTask).startMin - (planned[y] as PlannedTask).startMin ||
+          (planned[x] as PlannedTask).endMin - (planned[y] as PlannedTask).endMin ||
+          x - y,
+      ),
     // Nobody who mixed faster than planned lets a pot wait for its time.
     from: Float64Array.from(planned, (task) => (closesOn.has(task.id) ? 0 : task.startMin)),
     duration: Float64Array.from(tasks, (task: PlanTask) => task.durationMin),
     deviation,
-    planned: Float64Array.from(tasks, (task, i) => (task.attended ? deviationOf(deviation[i] as number) / 2 : NINE_IN_TEN)),
+    planned: Float64Array.from(tasks, (task, i) =>
+      task.attended ? deviationOf(deviation[i] as number) / 2 : NINE_IN_TEN,
+    ),
     maker: Int32Array.from(planned, (task) => makerOf.get(task.maker ?? '') ?? -1),
     staysOn: Float64Array.from(tasks, (task) => (closesOn.has(task.id) ? STAYS_ON_MIN : 0)),
     shifts: makers.map((maker) => [...maker.shifts].sort((x, y) => x[0] - y[0])),
@@ -119,34 +161,54 @@ function worldOf(request: PlanRequest, planned: readonly PlannedTask[], spread: 
  * Nobody mixes a pot while what its pour waits for is plainly late: what is begun already, and comes before both by the plan,
  * holds the mixing up as long as it would hold up the pour.
  */
-function foreseen(links: readonly Link[], windows: World['windows'], planned: readonly PlannedTask[]): Link[] {
+function foreseen(
+  links: readonly Link[],
+  windows: World['windows'],
+  planned: readonly PlannedTask[],
+): Link[] {
   const startOf = (task: number) => planned[task]?.startMin ?? 0
   const into = new Map<number, Link[]>()
   for (const link of links) into.set(link.to, [...(into.get(link.to) ?? []), link])
   return windows.flatMap(({ from, to }) => {
     const apartMin = startOf(to) - startOf(from)
     if (apartMin > FORESEEN_MIN) return []
-    return (into.get(to) ?? []).filter((link) => startOf(link.from) < startOf(from)).map((link): Link => ({ from: link.from, to: from, waitMin: link.waitMin - apartMin }))
+    return (into.get(to) ?? [])
+      .filter((link) => startOf(link.from) < startOf(from))
+      .map((link): Link => ({ from: link.from, to: from, waitMin: link.waitMin - apartMin }))
   })
 }
 
-function carryOut(world: World, absencePct: number, random: () => number): { end: Float64Array; missed: Uint8Array } {
+function carryOut(
+  world: World,
+  absencePct: number,
+  random: () => number,
+): { end: Float64Array; missed: Uint8Array } {
   const size = world.order.length
-  const [start, end, missed] = [new Float64Array(size), new Float64Array(size), new Uint8Array(size)]
+  const [start, end, missed] = [
+    new Float64Array(size),
+    new Float64Array(size),
+    new Uint8Array(size),
+  ]
   const shifts = world.shifts.map((own) => own.filter(() => random() * 100 >= absencePct))
   const nextShift = new Int32Array(shifts.length)
   for (const i of world.order) {
     let from = world.from[i] as number
     for (let k = world.firstLink[i] as number; k < (world.firstLink[i + 1] as number); k++) {
-      from = Math.max(from, (end[world.linkFrom[k] as number] as number) + (world.linkWait[k] as number))
+      from = Math.max(
+        from,
+        (end[world.linkFrom[k] as number] as number) + (world.linkWait[k] as number),
+      )
     }
-    let duration = (world.duration[i] as number) * factor(world.deviation[i] as number, world.planned[i] as number, random)
+    let duration =
+      (world.duration[i] as number) *
+      factor(world.deviation[i] as number, world.planned[i] as number, random)
     const maker = world.maker[i] as number
     if (maker >= 0) {
       const own = shifts[maker] as Interval[]
       // What takes longer than a shift goes on to its end, and no further: the rest is somebody's overtime.
       const staysOn = world.staysOn[i] as number
-      let at = staysOn > 0 ? Math.max(0, (nextShift[maker] as number) - 1) : (nextShift[maker] as number)
+      let at =
+        staysOn > 0 ? Math.max(0, (nextShift[maker] as number) - 1) : (nextShift[maker] as number)
       while (at < own.length && (own[at] as Interval)[1] + staysOn <= from) at++
       nextShift[maker] = at
       let placed = Infinity
@@ -162,7 +224,8 @@ function carryOut(world: World, absencePct: number, random: () => number): { end
     start[i] = from
     end[i] = from + duration
   }
-  for (const { from, to, maxMin } of world.windows) if ((start[to] as number) - (end[from] as number) > maxMin + 1e-6) missed[to] = 1
+  for (const { from, to, maxMin } of world.windows)
+    if ((start[to] as number) - (end[from] as number) > maxMin + 1e-6) missed[to] = 1
   return { end, missed }
 }
 

@@ -6,20 +6,30 @@ const MOST_POINTS = 200_000
 
 export type Flattened = { ok: true; rings: Point[][] } | { ok: false; message: string }
 
-const along = (p: Point, q: Point, t: number): Point => [p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t]
-const bend = (p: Point, q: Point, r: Point) => Math.hypot(p[0] - 2 * q[0] + r[0], p[1] - 2 * q[1] + r[1])
+const along = (p: Point, q: Point, t: number): Point => [
+  p[0] + (q[0] - p[0]) * t,
+  p[1] + (q[1] - p[1]) * t,
+]
+const bend = (p: Point, q: Point, r: Point) =>
+  Math.hypot(p[0] - 2 * q[0] + r[0], p[1] - 2 * q[1] + r[1])
 
 /** Equal steps of a Bézier curve stay within `tolerance` of it: the chord's error is at most |B″|/(8·n²). */
 function bezier(points: readonly Point[], tolerance: number): Point[] | null {
   const degree = points.length - 1
-  const bends = points.slice(2).map((point, i) => bend(points[i] as Point, points[i + 1] as Point, point))
-  const count = Math.max(1, Math.ceil(Math.sqrt((degree * (degree - 1) * Math.max(...bends)) / (8 * tolerance))))
+  const bends = points
+    .slice(2)
+    .map((point, i) => bend(points[i] as Point, points[i + 1] as Point, point))
+  const count = Math.max(
+    1,
+    Math.ceil(Math.sqrt((degree * (degree - 1) * Math.max(...bends)) / (8 * tolerance))),
+  )
   if (!(count <= MOST_POINTS)) return null
   return Array.from({ length: count }, (_, i) => {
     if (i === count - 1) return points[degree] as Point
     // de Casteljau: halve the polygon's corners until one point is left
     let level = points
-    while (level.length > 1) level = level.slice(1).map((point, k) => along(level[k] as Point, point, (i + 1) / count))
+    while (level.length > 1)
+      level = level.slice(1).map((point, k) => along(level[k] as Point, point, (i + 1) / count))
     return level[0] as Point
   })
 }
@@ -36,7 +46,12 @@ interface Arc {
  * An elliptic arc from one end to the other.
  * Source: SVG 2, appendix B.2.4 and B.2.5 (end points to centre, radii too small are scaled up).
  */
-function arc(from: Point, to: Point, { rx: givenX, ry: givenY, turnDeg, large, sweep }: Arc, tolerance: number): Point[] | null {
+function arc(
+  from: Point,
+  to: Point,
+  { rx: givenX, ry: givenY, turnDeg, large, sweep }: Arc,
+  tolerance: number,
+): Point[] | null {
   if (givenX === 0 || givenY === 0) return [to]
   if (from[0] === to[0] && from[1] === to[1]) return []
   const turn = (turnDeg * Math.PI) / 180
@@ -73,52 +88,73 @@ function arc(from: Point, to: Point, { rx: givenX, ry: givenY, turnDeg, large, s
  */
 export function flattenPath(path: string, tolerance: number): Flattened {
   const parsed = svgpath(path) as ReturnType<typeof svgpath> & { err: string }
-  if (parsed.err) return { ok: false, message: `is malformed: ${parsed.err.replace('SvgPath: ', '')}` }
+  if (parsed.err)
+    return { ok: false, message: `is malformed: ${parsed.err.replace('SvgPath: ', '')}` }
   const rings: Point[][] = []
   let isFinite = true
   let total = 0
   let at: Point = [0, 0]
   let ring: Point[] = []
-  parsed.abs().unshort().iterate((segment) => {
-    const [command, ...values] = segment as [string, ...number[]]
-    isFinite &&= values.every(Number.isFinite)
-    const [a = 0, b = 0, c = 0, d = 0, e = 0, f = 0, g = 0] = values
-    const start = ring[0] ?? at
-    const draw = (points: Point[] | null) => {
-      if (!points) {
-        total = Infinity
-        return
+  parsed
+    .abs()
+    .unshort()
+    .iterate((segment) => {
+      const [command, ...values] = segment as [string, ...number[]]
+      isFinite &&= values.every(Number.isFinite)
+      const [a = 0, b = 0, c = 0, d = 0, e = 0, f = 0, g = 0] = values
+      const start = ring[0] ?? at
+      const draw = (points: Point[] | null) => {
+        if (!points) {
+          total = Infinity
+          return
+        }
+        if (ring.length === 0) ring.push(at)
+        for (const point of points) ring.push(point)
+        total += points.length
       }
-      if (ring.length === 0) ring.push(at)
-      for (const point of points) ring.push(point)
-      total += points.length
-    }
-    const end = (): Point => ring.at(-1) ?? at
-    if (!isFinite || total > MOST_POINTS) return
-    switch (command) {
-      case 'M':
-        if (ring.length > 0) rings.push(ring)
-        ring = []
-        at = [a, b]
-        return
-      case 'Z':
-      case 'z':
-        if (ring.length > 0) rings.push(ring)
-        ring = []
-        at = start
-        return
-      case 'L': draw([[a, b]]); break
-      case 'H': draw([[a, end()[1]]]); break
-      case 'V': draw([[end()[0], a]]); break
-      case 'Q': draw(bezier([end(), [a, b], [c, d]], tolerance)); break
-      case 'C': draw(bezier([end(), [a, b], [c, d], [e, f]], tolerance)); break
-      case 'A': draw(arc(end(), [f, g], { rx: a, ry: b, turnDeg: c, large: d, sweep: e }, tolerance)); break
-      default: return
-    }
-    at = end()
-  })
+      const end = (): Point => ring.at(-1) ?? at
+      if (!isFinite || total > MOST_POINTS) return
+      switch (command) {
+        case 'M':
+          if (ring.length > 0) rings.push(ring)
+          ring = []
+          at = [a, b]
+          return
+        case 'Z':
+        case 'z':
+          if (ring.length > 0) rings.push(ring)
+          ring = []
+          at = start
+          return
+        case 'L':
+          draw([[a, b]])
+          break
+        case 'H':
+          draw([[a, end()[1]]])
+          break
+        case 'V':
+          draw([[end()[0], a]])
+          break
+        case 'Q':
+          draw(bezier([end(), [a, b], [c, d]], tolerance))
+          break
+        case 'C':
+          draw(bezier([end(), [a, b], [c, d], [e, f]], tolerance))
+          break
+        case 'A':
+          draw(arc(end(), [f, g], { rx: a, ry: b, turnDeg: c, large: d, sweep: e }, tolerance))
+          break
+        default:
+          return
+      }
+      at = end()
+    })
   if (ring.length > 0) rings.push(ring)
   if (!isFinite) return { ok: false, message: 'holds a number that is too large' }
-  if (total > MOST_POINTS) return { ok: false, message: `needs more than ${MOST_POINTS} points at this flattenMm; take a larger one` }
+  if (total > MOST_POINTS)
+    return {
+      ok: false,
+      message: `needs more than ${MOST_POINTS} points at this flattenMm; take a larger one`,
+    }
   return { ok: true, rings }
 }

@@ -1,4 +1,11 @@
-import { ringArea, ringHolds, ringLength, ringsCross, withoutRepeats, type Point } from '../geometry'
+import {
+  ringArea,
+  ringHolds,
+  ringLength,
+  ringsCross,
+  withoutRepeats,
+  type Point,
+} from '../geometry'
 import { answer, invalid, type Result } from '../result'
 import { MM2_PER_CM2 } from '../units'
 import { flattenPath } from './flattenPath'
@@ -19,15 +26,24 @@ const SAME_SHARE = 1e-12
  */
 export function outline(request: OutlineRequest): Result<OutlineAnswer> {
   const mmPerUnit = request.scale.mm / request.scale.units
-  const read = request.svgPath === undefined ? { ok: true as const, rings: [request.points ?? []] } : flattenPath(request.svgPath, (request.flattenMm ?? DEFAULT_FLATTEN_MM) / mmPerUnit)
+  const read =
+    request.svgPath === undefined
+      ? { ok: true as const, rings: [request.points ?? []] }
+      : flattenPath(request.svgPath, (request.flattenMm ?? DEFAULT_FLATTEN_MM) / mmPerUnit)
   if (!read.ok) return invalid('svgPath', read.message)
   const path = request.svgPath === undefined ? 'points' : 'svgPath'
-  const rings = read.rings.map((ring) => scaled(closed(ring), mmPerUnit)).filter((ring) => ring.length > 1)
-  if (!rings.some((ring) => ring.length >= 3)) return invalid(path, 'needs three different corners to enclose something')
+  const rings = read.rings
+    .map((ring) => scaled(closed(ring), mmPerUnit))
+    .filter((ring) => ring.length > 1)
+  if (!rings.some((ring) => ring.length >= 3))
+    return invalid(path, 'needs three different corners to enclose something')
   if (!rings.flat(2).every(Number.isFinite)) return invalid(path, 'is too large at this scale')
 
   const crosses = ringsCross(rings)
-  const areaMm2 = rings.reduce((sum, ring, i) => sum + (depthOf(ring, i, rings) % 2 === 0 ? 1 : -1) * ringArea(ring), 0)
+  const areaMm2 = rings.reduce(
+    (sum, ring, i) => sum + (depthOf(ring, i, rings) % 2 === 0 ? 1 : -1) * ringArea(ring),
+    0,
+  )
   return answer({
     areaCm2: crosses ? null : areaMm2 / MM2_PER_CM2,
     perimeterMm: rings.reduce((sum, ring) => sum + ringLength(ring), 0),
@@ -40,13 +56,24 @@ function closed(ring: readonly Point[]): Point[] {
   const points = withoutRepeats(ring)
   const [first, last] = [points[0], points[points.length - 1]]
   const extent = points.reduce((most, [x, y]) => Math.max(most, Math.abs(x), Math.abs(y)), 0)
-  if (points.length > 3 && first && last && Math.hypot(first[0] - last[0], first[1] - last[1]) <= SAME_SHARE * extent) points.pop()
+  if (
+    points.length > 3 &&
+    first &&
+    last &&
+    Math.hypot(first[0] - last[0], first[1] - last[1]) <= SAME_SHARE * extent
+  )
+    points.pop()
   return points
 }
 
-const scaled = (ring: readonly Point[], mmPerUnit: number): Point[] => ring.map(([x, y]) => [x * mmPerUnit, y * mmPerUnit])
+const scaled = (ring: readonly Point[], mmPerUnit: number): Point[] =>
+  ring.map(([x, y]) => [x * mmPerUnit, y * mmPerUnit])
 
 /** In how many other rings a ring lies; rings that do not cross lie wholly inside or outside each other. */
-function depthOf(ring: readonly Point[], index: number, rings: readonly (readonly Point[])[]): number {
+function depthOf(
+  ring: readonly Point[],
+  index: number,
+  rings: readonly (readonly Point[])[],
+): number {
   return rings.filter((other, i) => i !== index && ringHolds(other, ring[0] as Point)).length
 }

@@ -8,12 +8,22 @@ import type { Windows } from './windows'
 import { NONE } from './workshop'
 
 /** A finished plan as an answer: in names, with its sums, what no plan can beat, and what holds each task. */
-export function answerOf(model: Model, windows: Windows, placements: Placements, work: Pick<PlanAnswer, 'iterations' | 'elapsedMs'>): PlanAnswer {
+export function answerOf(
+  model: Model,
+  windows: Windows,
+  placements: Placements,
+  work: Pick<PlanAnswer, 'iterations' | 'elapsedMs'>,
+): PlanAnswer {
   const { request } = model
   const tasks = plannedTasks(model, placements)
-  const objective = objectiveOf(request, tasks.map((task) => task.endMin))
+  const objective = objectiveOf(
+    request,
+    tasks.map((task) => task.endMin),
+  )
   const lowerBound = lowerBoundOf(model, windows.earliest)
-  const proven = objective.weightedTardinessMin === lowerBound.weightedTardinessMin && objective.weightedCompletionMin === lowerBound.weightedCompletionMin
+  const proven =
+    objective.weightedTardinessMin === lowerBound.weightedTardinessMin &&
+    objective.weightedCompletionMin === lowerBound.weightedCompletionMin
   return { tasks, objective, lowerBound, proven, ...work, why: whyThen(request, tasks) }
 }
 

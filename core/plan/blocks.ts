@@ -22,9 +22,13 @@ export interface Block {
  * @param ties `lags` for the smallest blocks; `moulds` for those that also hold all tasks between which a mould is held
  */
 export function blocksOf(model: Model, windows: Windows, ties: 'lags' | 'moulds'): Block[] {
-  const isFixed = model.tasks.map(({ index }) => windows.settled && windows.earliest[index] === windows.latest[index])
+  const isFixed = model.tasks.map(
+    ({ index }) => windows.settled && windows.earliest[index] === windows.latest[index],
+  )
   const isFree = (edge: Edge) => !isFixed[edge.from] && !isFixed[edge.to]
-  const [incoming, outgoing] = [model.incoming, model.outgoing].map((edges) => edges.map((own) => own.filter(isFree))) as [Edge[][], Edge[][]]
+  const [incoming, outgoing] = [model.incoming, model.outgoing].map((edges) =>
+    edges.map((own) => own.filter(isFree)),
+  ) as [Edge[][], Edge[][]]
   const neighbours = outgoing.map((own) => own.map((edge) => edge.to))
   for (const task of model.tasks) {
     if (ties === 'lags' || !task.mould || task.mould.until === task.index) continue
@@ -35,22 +39,48 @@ export function blocksOf(model: Model, windows: Windows, ties: 'lags' | 'moulds'
   const blockOf = new Int32Array(model.tasks.length)
   groups.forEach((group, i) => group.forEach((task) => (blockOf[task] = i)))
   const blocks = groups.map((group, index): Block => {
-    const far = new Map(group.map((task) => [task, distancesFrom(task, (other) => blockOf[other] === index, outgoing)] as const))
+    const far = new Map(
+      group.map(
+        (task) =>
+          [task, distancesFrom(task, (other) => blockOf[other] === index, outgoing)] as const,
+      ),
+    )
     const depth = new Map(group.map((task) => [task, 0]))
-    for (const distances of far.values()) for (const [to, length] of distances) depth.set(to, Math.max(depth.get(to) ?? 0, length))
+    for (const distances of far.values())
+      for (const [to, length] of distances) depth.set(to, Math.max(depth.get(to) ?? 0, length))
     const tasks = [...group].sort((x, y) => (depth.get(x) ?? 0) - (depth.get(y) ?? 0) || x - y)
     const distance = new Float64Array(group.length ** 2).fill(-Infinity)
-    tasks.forEach((from, i) => tasks.forEach((to, j) => (distance[i * tasks.length + j] = i === j ? -Infinity : (far.get(from)?.get(to) ?? -Infinity))))
-    const after = new Set(group.flatMap((task) => (incoming[task] ?? []).map((edge) => blockOf[edge.from] as number)))
+    tasks.forEach((from, i) =>
+      tasks.forEach(
+        (to, j) =>
+          (distance[i * tasks.length + j] =
+            i === j ? -Infinity : (far.get(from)?.get(to) ?? -Infinity)),
+      ),
+    )
+    const after = new Set(
+      group.flatMap((task) => (incoming[task] ?? []).map((edge) => blockOf[edge.from] as number)),
+    )
     after.delete(index)
-    return { index, job: model.tasks[group[0] as number]?.job ?? 0, tasks, after: [...after], before: [], distance }
+    return {
+      index,
+      job: model.tasks[group[0] as number]?.job ?? 0,
+      tasks,
+      after: [...after],
+      before: [],
+      distance,
+    }
   })
-  for (const block of blocks) for (const other of block.after) blocks[other]?.before.push(block.index)
+  for (const block of blocks)
+    for (const other of block.after) blocks[other]?.before.push(block.index)
   return blocks
 }
 
 /** Longest paths inside a block, by relaxation; there is no circle to loop on. */
-function distancesFrom(source: number, isInside: (task: number) => boolean, outgoing: readonly Edge[][]): Map<number, number> {
+function distancesFrom(
+  source: number,
+  isInside: (task: number) => boolean,
+  outgoing: readonly Edge[][],
+): Map<number, number> {
   const far = new Map([[source, 0]])
   const queue = [source]
   for (let next = 0; next < queue.length; next++) {
@@ -89,7 +119,8 @@ function stronglyConnected(neighbours: readonly number[][]): number[][] {
       const next = neighbours[frame.node]?.[frame.next++]
       if (next !== undefined) {
         if (order[next] === -1) open(next, path)
-        else if (onStack[next]) low[frame.node] = Math.min(low[frame.node] as number, order[next] as number)
+        else if (onStack[next])
+          low[frame.node] = Math.min(low[frame.node] as number, order[next] as number)
         continue
       }
       path.pop()

@@ -30,16 +30,33 @@ export function conflictOf(model: Model, impossible: number): Member[] {
   const lags = lagEdges(model)
   for (const { tasks, distance } of neighbourhoods(model, lags, impossible)) {
     const all: Member[] = [
-      ...lags.flatMap((edges, index): Member[] => (edges.every((edge) => distance.has(edge.from) && distance.has(edge.to)) ? [{ kind: 'lag', index }] : [])),
-      ...tasks.flatMap((task): Member[] => [...(task.attended ? [{ kind: 'hands' as const, task: task.index }] : []), ...(task.release > 0 ? [{ kind: 'from' as const, task: task.index }] : []), { kind: 'until', task: task.index }]),
+      ...lags.flatMap((edges, index): Member[] =>
+        edges.every((edge) => distance.has(edge.from) && distance.has(edge.to))
+          ? [{ kind: 'lag', index }]
+          : [],
+      ),
+      ...tasks.flatMap((task): Member[] => [
+        ...(task.attended ? [{ kind: 'hands' as const, task: task.index }] : []),
+        ...(task.release > 0 ? [{ kind: 'from' as const, task: task.index }] : []),
+        { kind: 'until', task: task.index },
+      ]),
     ]
     if (closes(model, tasks, lags, new Set(all))) return smallest(model, tasks, lags, all, distance)
   }
   return []
 }
 
-function smallest(model: Model, tasks: readonly ModelTask[], lags: readonly Edge[][], all: readonly Member[], distance: ReadonlyMap<number, number>): Member[] {
-  const far = (member: Member) => (member.kind === 'lag' ? Math.max(...(lags[member.index] ?? []).map((edge) => distance.get(edge.from) ?? 0)) : (distance.get(member.task) ?? 0))
+function smallest(
+  model: Model,
+  tasks: readonly ModelTask[],
+  lags: readonly Edge[][],
+  all: readonly Member[],
+  distance: ReadonlyMap<number, number>,
+): Member[] {
+  const far = (member: Member) =>
+    member.kind === 'lag'
+      ? Math.max(...(lags[member.index] ?? []).map((edge) => distance.get(edge.from) ?? 0))
+      : (distance.get(member.task) ?? 0)
   const kept = new Set(all)
   for (const member of [...all].sort((x, y) => far(y) - far(x))) {
     kept.delete(member)
@@ -55,12 +72,18 @@ function lagEdges({ request, tasks }: Model): Edge[][] {
     const [from, to] = [indexOf.get(lag.from) ?? 0, indexOf.get(lag.to) ?? 0]
     const duration = tasks[from]?.duration ?? 0
     const least = { from, to, weight: duration + (lag.minMin ?? 0) }
-    return lag.maxMin === null || lag.maxMin === undefined ? [least] : [least, { from: to, to: from, weight: -(duration + lag.maxMin) }]
+    return lag.maxMin === null || lag.maxMin === undefined
+      ? [least]
+      : [least, { from: to, to: from, weight: -(duration + lag.maxMin) }]
   })
 }
 
 /** What lies around a task, by the number of lags between, wider and wider until it is too much to look at. */
-function* neighbourhoods({ tasks }: Model, lags: readonly Edge[][], start: number): Generator<{ tasks: ModelTask[]; distance: ReadonlyMap<number, number> }> {
+function* neighbourhoods(
+  { tasks }: Model,
+  lags: readonly Edge[][],
+  start: number,
+): Generator<{ tasks: ModelTask[]; distance: ReadonlyMap<number, number> }> {
   const beside = tasks.map((): number[] => [])
   for (const [edge] of lags) {
     if (!edge) continue
@@ -72,7 +95,10 @@ function* neighbourhoods({ tasks }: Model, lags: readonly Edge[][], start: numbe
   for (let steps = 1; distance.size <= MOST_TASKS; steps++) {
     yield { tasks: [...distance.keys()].map((i) => tasks[i] as ModelTask), distance }
     // A hub, as the clock that fixed instants hang on, ties nothing together.
-    const next = rim.filter((at) => at === start || (beside[at]?.length ?? 0) <= HUB).flatMap((at) => beside[at] ?? []).filter((at) => !distance.has(at))
+    const next = rim
+      .filter((at) => at === start || (beside[at]?.length ?? 0) <= HUB)
+      .flatMap((at) => beside[at] ?? [])
+      .filter((at) => !distance.has(at))
     if (next.length === 0) return
     rim = [...new Set(next)]
     for (const at of rim) distance.set(at, steps)
@@ -80,7 +106,12 @@ function* neighbourhoods({ tasks }: Model, lags: readonly Edge[][], start: numbe
 }
 
 /** Whether some task finds no start when only these members hold; the same propagation as `windowsOf`, over few tasks. */
-function closes(model: Model, tasks: readonly ModelTask[], lags: readonly Edge[][], members: ReadonlySet<Member>): boolean {
+function closes(
+  model: Model,
+  tasks: readonly ModelTask[],
+  lags: readonly Edge[][],
+  members: ReadonlySet<Member>,
+): boolean {
   const [handed, from, until] = [new Set<number>(), new Set<number>(), new Set<number>()]
   const edges: Edge[] = []
   for (const member of members) {
@@ -88,17 +119,45 @@ function closes(model: Model, tasks: readonly ModelTask[], lags: readonly Edge[]
     else ({ hands: handed, from, until })[member.kind].add(member.task)
   }
   const shifts = (task: ModelTask) => task.makers.map((maker) => model.shifts[maker] ?? [])
-  const up = (task: ModelTask, minute: number) => (handed.has(task.index) ? Math.min(...shifts(task).map((own) => nextInShift(own, minute, task.duration))) : minute)
-  const down = (task: ModelTask, minute: number) => (handed.has(task.index) ? Math.max(...shifts(task).map((own) => lastInShift(own, minute, task.duration))) : minute)
-  const earliest = new Map(tasks.map((task) => [task.index, up(task, from.has(task.index) ? Math.max(0, task.release) : 0)]))
-  const latest = new Map(tasks.map((task) => [task.index, down(task, until.has(task.index) ? Math.min(task.lastStart, model.horizon - task.duration) : Infinity)]))
+  const up = (task: ModelTask, minute: number) =>
+    handed.has(task.index)
+      ? Math.min(...shifts(task).map((own) => nextInShift(own, minute, task.duration)))
+      : minute
+  const down = (task: ModelTask, minute: number) =>
+    handed.has(task.index)
+      ? Math.max(...shifts(task).map((own) => lastInShift(own, minute, task.duration)))
+      : minute
+  const earliest = new Map(
+    tasks.map((task) => [
+      task.index,
+      up(task, from.has(task.index) ? Math.max(0, task.release) : 0),
+    ]),
+  )
+  const latest = new Map(
+    tasks.map((task) => [
+      task.index,
+      down(
+        task,
+        until.has(task.index) ? Math.min(task.lastStart, model.horizon - task.duration) : Infinity,
+      ),
+    ]),
+  )
   // Pushed so far, a start goes round in circles or past the last shift.
   const far = FAR_HORIZONS * model.horizon
-  for (let changed = true; changed; ) {
-    if (tasks.some(({ index }) => (earliest.get(index) ?? 0) > far || (earliest.get(index) ?? 0) > (latest.get(index) ?? 0))) return true
+  for (let changed = true; changed;) {
+    if (
+      tasks.some(
+        ({ index }) =>
+          (earliest.get(index) ?? 0) > far || (earliest.get(index) ?? 0) > (latest.get(index) ?? 0),
+      )
+    )
+      return true
     changed = false
     for (const edge of edges) {
-      const [source, target] = [model.tasks[edge.from] as ModelTask, model.tasks[edge.to] as ModelTask]
+      const [source, target] = [
+        model.tasks[edge.from] as ModelTask,
+        model.tasks[edge.to] as ModelTask,
+      ]
       const soonest = (earliest.get(edge.from) ?? 0) + edge.weight
       if (soonest > (earliest.get(edge.to) ?? 0)) {
         earliest.set(edge.to, up(target, soonest))
@@ -119,14 +178,20 @@ export function issueOf({ request, tasks, horizon }: Model, member: Member): Iss
   if (member.kind === 'lag') {
     const lag = request.lags[member.index]
     const [least, most] = [lag?.minMin ?? 0, lag?.maxMin ?? null]
-    const wait = most === null ? `${least > 0 ? `at least ${formatDuration(least)} ` : least < 0 ? `at most ${formatDuration(-least)} before, or ` : ''}after` : `${least > 0 ? `${formatDuration(least)} to ` : 'at most '}${formatDuration(most)} after`
+    const wait =
+      most === null
+        ? `${least > 0 ? `at least ${formatDuration(least)} ` : least < 0 ? `at most ${formatDuration(-least)} before, or ` : ''}after`
+        : `${least > 0 ? `${formatDuration(least)} to ` : 'at most '}${formatDuration(most)} after`
     return { path: `lags[${member.index}]`, message: `"${lag?.to}" begins ${wait} "${lag?.from}"` }
   }
   const task = tasks[member.task] as ModelTask
   const words = {
     hands: `"${task.id}" takes ${formatDuration(task.duration)} of one shift of somebody who can do it`,
     from: `"${task.id}" begins no sooner than minute ${task.release}`,
-    until: task.lastStart < horizon - task.duration ? `"${task.id}" begins no later than minute ${task.lastStart}` : `"${task.id}" has to end before the plan does, at minute ${horizon}`,
+    until:
+      task.lastStart < horizon - task.duration
+        ? `"${task.id}" begins no later than minute ${task.lastStart}`
+        : `"${task.id}" has to end before the plan does, at minute ${horizon}`,
   }
   return { path: `tasks[${member.task}]`, message: words[member.kind] }
 }

@@ -17,7 +17,11 @@ export interface Placements {
   spot: Int32Array
 }
 
-export const copyOf = ({ start, maker, spot }: Placements): Placements => ({ start: start.slice(), maker: maker.slice(), spot: spot.slice() })
+export const copyOf = ({ start, maker, spot }: Placements): Placements => ({
+  start: start.slice(),
+  maker: maker.slice(),
+  spot: spot.slice(),
+})
 
 /** A block that can only be placed together with others because of a mould they hold between them. */
 interface Bundle {
@@ -99,7 +103,10 @@ export class Draft {
       this.sequence.push(index)
       return NONE
     }
-    return this.clashed && this.placeTogether(this.bundles[this.bundleOf[index] as number] as Bundle) ? NONE : index
+    return this.clashed &&
+      this.placeTogether(this.bundles[this.bundleOf[index] as number] as Bundle)
+      ? NONE
+      : index
   }
 
   /** Places a block where what is placed already allows, though some that must come before it may not be placed yet. */
@@ -126,7 +133,9 @@ export class Draft {
     if (kept.length !== this.sequence.length - placed.length) return false
     for (const block of placed) this.takeOut(block)
     this.sequence = kept
-    for (const block of blocks) for (const before of (this.blocks[block] as Block).after) if (!blocks.includes(before) && this.place(before) !== NONE) return false
+    for (const block of blocks)
+      for (const before of (this.blocks[block] as Block).after)
+        if (!blocks.includes(before) && this.place(before) !== NONE) return false
     if (!this.placeTasks(whole)) return false
     for (const block of blocks) this.isPlaced[block] = 1
     this.sequence.push(...blocks)
@@ -135,7 +144,11 @@ export class Draft {
   }
 
   newCheckpoint(): Checkpoint {
-    return { position: 0, workshop: new Workshop(this.model, this.leastHoldMin), isPlaced: new Uint8Array(this.blocks.length) }
+    return {
+      position: 0,
+      workshop: new Workshop(this.model, this.leastHoldMin),
+      isPlaced: new Uint8Array(this.blocks.length),
+    }
   }
 
   save(checkpoint: Checkpoint): void {
@@ -163,7 +176,12 @@ export class Draft {
     const { tasks } = this.blocks[index] as Block
     for (let i = 0; i < tasks.length; i++) {
       const task = tasks[i] as number
-      this.workshop.put(task, earlier.start[task] as number, earlier.maker[task] as number, earlier.spot[task] as number)
+      this.workshop.put(
+        task,
+        earlier.start[task] as number,
+        earlier.maker[task] as number,
+        earlier.spot[task] as number,
+      )
     }
     this.isPlaced[index] = 1
   }
@@ -174,11 +192,25 @@ export class Draft {
     const block = this.blocks[index] as Block
     for (let i = 0; i < block.tasks.length; i++) {
       const task = model.tasks[block.tasks[i] as number] as ModelTask
-      const [start, maker, spot] = [earlier.start[task.index] as number, earlier.maker[task.index] as number, earlier.spot[task.index] as number]
-      const soonest = Math.max(windows.earliest[task.index] as number, this.earliestStart(task.index))
+      const [start, maker, spot] = [
+        earlier.start[task.index] as number,
+        earlier.maker[task.index] as number,
+        earlier.spot[task.index] as number,
+      ]
+      const soonest = Math.max(
+        windows.earliest[task.index] as number,
+        this.earliestStart(task.index),
+      )
       const latest = Math.min(windows.latest[task.index] as number, this.latestStart(task.index))
       const isAble = task.attended ? task.makers.includes(maker) : maker === NONE
-      if (start === NONE || start < soonest || start > latest || !isAble || !workshop.fitsAt(task, start, maker, spot)) return this.giveUp(block, i)
+      if (
+        start === NONE ||
+        start < soonest ||
+        start > latest ||
+        !isAble ||
+        !workshop.fitsAt(task, start, maker, spot)
+      )
+        return this.giveUp(block, i)
       workshop.put(task.index, start, maker, spot)
       if (workshop.mouldClash(task) !== NONE) return this.giveUp(block, i + 1)
     }
@@ -196,7 +228,11 @@ export class Draft {
     const { workshop, model, atLeast } = this
     const { tasks, distance } = block
     const size = tasks.length
-    for (let i = 0; i < size; i++) atLeast[tasks[i] as number] = Math.max(this.earliestStart(tasks[i] as number), this.notBefore?.[tasks[i] as number] ?? 0)
+    for (let i = 0; i < size; i++)
+      atLeast[tasks[i] as number] = Math.max(
+        this.earliestStart(tasks[i] as number),
+        this.notBefore?.[tasks[i] as number] ?? 0,
+      )
     let raises = RAISES_PER_TASK * size
     let placings = PLACINGS_PER_TASK * size
     let i = 0
@@ -215,13 +251,23 @@ export class Draft {
           heldBy = j
         }
       }
-      if (!workshop.find(task, from) || workshop.foundStart > (this.windows.latest[task.index] as number)) return this.giveUp(block, i)
+      if (
+        !workshop.find(task, from) ||
+        workshop.foundStart > (this.windows.latest[task.index] as number)
+      )
+        return this.giveUp(block, i)
       let first = heldBy
       let start: number
-      if (workshop.foundStart > to) start = (workshop.start[tasks[heldBy] as number] as number) + workshop.foundStart - to
+      if (workshop.foundStart > to)
+        start = (workshop.start[tasks[heldBy] as number] as number) + workshop.foundStart - to
       else if (workshop.foundStart > this.latestStart(task.index)) return this.giveUp(block, i)
       else {
-        workshop.put(task.index, workshop.foundStart, task.attended ? workshop.foundMaker : NONE, workshop.foundSpot)
+        workshop.put(
+          task.index,
+          workshop.foundStart,
+          task.attended ? workshop.foundMaker : NONE,
+          workshop.foundSpot,
+        )
         i++
         const clash = workshop.mouldClash(task)
         if (clash === NONE) continue

@@ -19,7 +19,12 @@ export function infeasible(model: Model): { refusal: Refusal } | { windows: Wind
   const circle = lagCircle(model)
   if (circle) {
     const names = [...circle, circle[0] as number].map((i) => model.tasks[i]?.id ?? '')
-    return { refusal: because(circle[0] as number, `the waits contradict each other: ${names.join(' must come before ')}`) }
+    return {
+      refusal: because(
+        circle[0] as number,
+        `the waits contradict each other: ${names.join(' must come before ')}`,
+      ),
+    }
   }
   const windows = windowsOf(model)
   if (windows.impossible !== null) {
@@ -28,7 +33,10 @@ export function infeasible(model: Model): { refusal: Refusal } | { windows: Wind
     return {
       refusal: refuse(
         'infeasible',
-        { path: `tasks[${task.index}]`, message: `"${task.id}" finds no time: the waits around it and the shifts of those who can do it never meet before the plan ends at minute ${model.horizon}` },
+        {
+          path: `tasks[${task.index}]`,
+          message: `"${task.id}" finds no time: the waits around it and the shifts of those who can do it never meet before the plan ends at minute ${model.horizon}`,
+        },
         ...together,
       ),
     }
@@ -39,20 +47,35 @@ export function infeasible(model: Model): { refusal: Refusal } | { windows: Wind
 
 /** What must all be under way at once, and until when each of it is. */
 function becauseOf({ tasks }: Model, { minute, claims, asked, available }: Overfull): Refusal {
-  const named = claims.map(({ task, from, to }) => ({ path: `tasks[${task}]`, name: `"${tasks[task]?.id}"`, from, to }))
+  const named = claims.map(({ task, from, to }) => ({
+    path: `tasks[${task}]`,
+    name: `"${tasks[task]?.id}"`,
+    from,
+    to,
+  }))
   const names = named.map(({ name }) => name)
   const message = `${names.length === 1 ? names[0] : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`} cannot but be under way at minute ${minute} and ask for ${asked}; ${available}`
   const [last, ...others] = named.reverse()
-  return refuse('infeasible', { path: last?.path ?? 'tasks', message }, ...others.map(({ path, name, from, to }) => ({ path, message: `${name} takes its part from minute ${from} until minute ${to}, wherever it lies` })))
+  return refuse(
+    'infeasible',
+    { path: last?.path ?? 'tasks', message },
+    ...others.map(({ path, name, from, to }) => ({
+      path,
+      message: `${name} takes its part from minute ${from} until minute ${to}, wherever it lies`,
+    })),
+  )
 }
 
-const because = (task: number, message: string): Refusal => refuse('infeasible', { path: `tasks[${task}]`, message })
+const because = (task: number, message: string): Refusal =>
+  refuse('infeasible', { path: `tasks[${task}]`, message })
 
 function impossibleAlone(model: Model, task: ModelTask): string | null {
   const asked = model.request.tasks[task.index] as PlanTask
   const { request, horizon } = model
   if (task.attended && task.makers.length === 0) {
-    return asked.skill ? `nobody here has the skill "${asked.skill}" that "${task.id}" needs` : `there is no maker to do "${task.id}"`
+    return asked.skill
+      ? `nobody here has the skill "${asked.skill}" that "${task.id}" needs`
+      : `there is no maker to do "${task.id}"`
   }
   if (asked.station && !request.stations.some((station) => station.kind === asked.station)) {
     return `the workshop has no station of the kind "${asked.station}" that "${task.id}" needs`
@@ -68,7 +91,8 @@ function impossibleAlone(model: Model, task: ModelTask): string | null {
     return `"${task.id}" needs ${task.mould.count} of the mould "${mould.id}", there are ${mould.count}`
   }
   const first = Math.max(0, task.release)
-  if (first + task.duration > horizon) return `"${task.id}" takes ${task.duration} minutes, more than the plan has left after its release`
+  if (first + task.duration > horizon)
+    return `"${task.id}" takes ${task.duration} minutes, more than the plan has left after its release`
   if (task.attended && earliestForHands(model, task, first) === Infinity) {
     return `"${task.id}" takes ${task.duration} minutes, longer than any shift of those who can do it`
   }

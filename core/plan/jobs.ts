@@ -9,9 +9,14 @@ export function meanWeightOf(model: Model): number {
 }
 
 /** By job, the blocks that its tasks are in. */
-export const blocksOfJobs = ({ model, blockOf }: Draft): number[][] => model.jobs.map((job) => [...new Set(job.tasks.map((task) => blockOf[task] as number))])
+export const blocksOfJobs = ({ model, blockOf }: Draft): number[][] =>
+  model.jobs.map((job) => [...new Set(job.tasks.map((task) => blockOf[task] as number))])
 
 /** Placements in which nothing is placed yet. */
 export function nowhere({ tasks: { length } }: Model): Placements {
-  return { start: new Int32Array(length).fill(NONE), maker: new Int32Array(length).fill(NONE), spot: new Int32Array(length) }
+  return {
+    start: new Int32Array(length).fill(NONE),
+    maker: new Int32Array(length).fill(NONE),
+    spot: new Int32Array(length),
+  }
 }

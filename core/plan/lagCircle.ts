@@ -24,6 +24,7 @@ export function lagCircle(model: Model): number[] | null {
   let at = raised
   for (let i = 0; i < model.tasks.length; i++) at = cause[at]?.from ?? at
   const circle = [at]
-  for (let next = cause[at]?.from ?? at; next !== at; next = cause[next]?.from ?? at) circle.unshift(next)
+  for (let next = cause[at]?.from ?? at; next !== at; next = cause[next]?.from ?? at)
+    circle.unshift(next)
   return circle
 }

@@ -13,7 +13,13 @@ export function lowerBoundOf(model: Model, earliest: readonly number[]) {
   const tails = tailsOf(model)
   for (const { tasks } of model.jobs) {
     for (const queue of queuesOf(model, tasks)) {
-      const end = oneAtATime(queue.map(({ index, duration }) => ({ from: earliest[index] as number, duration, tail: (tails[index] as number) - duration })))
+      const end = oneAtATime(
+        queue.map(({ index, duration }) => ({
+          from: earliest[index] as number,
+          duration,
+          tail: (tails[index] as number) - duration,
+        })),
+      )
       // Any task of the job may carry the end of it all: a job ends with its latest task.
       const [any] = queue as [ModelTask]
       ends[any.index] = Math.max(ends[any.index] as number, end)

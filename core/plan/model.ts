@@ -61,7 +61,8 @@ export interface Model {
  * @param pins narrow the start and the makers of their tasks; pins of unknown tasks say nothing
  */
 export function modelOf(request: PlanRequest, pins: readonly Pin[] = []): Model {
-  const indexOf = (list: readonly { id: string }[]) => new Map(list.map((entry, i) => [entry.id, i]))
+  const indexOf = (list: readonly { id: string }[]) =>
+    new Map(list.map((entry, i) => [entry.id, i]))
   const taskIndex = indexOf(request.tasks)
   const jobIndex = indexOf(request.jobs)
   const mouldIndex = indexOf(request.moulds)
@@ -116,19 +117,28 @@ export function modelOf(request: PlanRequest, pins: readonly Pin[] = []): Model 
     const [from, to] = [known(taskIndex, lag.from), known(taskIndex, lag.to)]
     const duration = tasks[from]?.duration ?? 0
     const least = { from, to, weight: duration + (lag.minMin ?? 0) }
-    return lag.maxMin === null || lag.maxMin === undefined ? [least] : [least, { from: to, to: from, weight: -(duration + lag.maxMin) }]
+    return lag.maxMin === null || lag.maxMin === undefined
+      ? [least]
+      : [least, { from: to, to: from, weight: -(duration + lag.maxMin) }]
   })
   const shifts = request.makers.map((maker) => sortedShifts(maker.shifts))
   const model: Model = {
     request,
     horizon: request.horizonMin,
     tasks,
-    jobs: request.jobs.map((job) => ({ due: job.dueMin ?? null, weight: job.weight ?? 1, tasks: [] })),
+    jobs: request.jobs.map((job) => ({
+      due: job.dueMin ?? null,
+      weight: job.weight ?? 1,
+      tasks: [],
+    })),
     edges,
     incoming: tasks.map(() => []),
     outgoing: tasks.map(() => []),
     shifts,
-    shiftMinutes: shifts.map((own) => ({ opens: Float64Array.from(own, ([from]) => from), closes: Float64Array.from(own, ([, to]) => to) })),
+    shiftMinutes: shifts.map((own) => ({
+      opens: Float64Array.from(own, ([from]) => from),
+      closes: Float64Array.from(own, ([, to]) => to),
+    })),
     rooms,
     holders: tasks.map(() => []),
   }
@@ -162,9 +172,21 @@ function spotFinder(request: PlanRequest, rooms: readonly string[]): (task: Plan
     const key = JSON.stringify([station ?? null, place?.kind ?? null, place?.areaCm2 ?? 0])
     const before = known.get(key)
     if (before) return before
-    const stations = station ? request.stations.flatMap((s, i) => (s.kind === station ? [i] : [])) : [-1]
-    const places = place ? request.places.flatMap((p, i) => (p.kind === place.kind && p.areaCm2 >= place.areaCm2 - 1e-9 ? [i] : [])) : [-1]
-    const spots = stations.flatMap((s) => places.map((p) => ({ station: s, place: p, room: roomOf(request.stations[s] ?? request.places[p]) })))
+    const stations = station
+      ? request.stations.flatMap((s, i) => (s.kind === station ? [i] : []))
+      : [-1]
+    const places = place
+      ? request.places.flatMap((p, i) =>
+          p.kind === place.kind && p.areaCm2 >= place.areaCm2 - 1e-9 ? [i] : [],
+        )
+      : [-1]
+    const spots = stations.flatMap((s) =>
+      places.map((p) => ({
+        station: s,
+        place: p,
+        room: roomOf(request.stations[s] ?? request.places[p]),
+      })),
+    )
     known.set(key, spots)
     return spots
   }

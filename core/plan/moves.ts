@@ -25,12 +25,16 @@ const NEAR_MIN = 240
 const SMALL_STEP = 60
 
 /** One job anew into the gaps. */
-export const refillJob = (scene: Scene): Move => ({ takeOut: withFollowers(scene.draft, scene.blocksOfJob[scene.anyJob()] as number[]) })
+export const refillJob = (scene: Scene): Move => ({
+  takeOut: withFollowers(scene.draft, scene.blocksOfJob[scene.anyJob()] as number[]),
+})
 
 /** Something that waits, and what stood in its way, with all that follows them: first the one, then the other. */
 export function refillPair(scene: Scene): Move {
   const obstacle = anyObstacle(scene)
-  return obstacle ? { takeOut: withFollowers(scene.draft, [obstacle.waiting, obstacle.inTheWay]) } : refillJob(scene)
+  return obstacle
+    ? { takeOut: withFollowers(scene.draft, [obstacle.waiting, obstacle.inTheWay]) }
+    : refillJob(scene)
 }
 
 /** A job and a few that stood in its way: it goes first, the others follow in any order. */
@@ -43,9 +47,15 @@ export function refillJobs(scene: Scene): Move {
   for (let i = 0; i < 3 * most && jobs.length < most && obstacles.length > 0; i++) {
     const { inTheWay } = obstacles[Math.floor(random() * obstacles.length)] as Obstacle
     const other = (draft.blocks[inTheWay] as Block).job
-    if (!jobs.includes(other)) jobs.splice(random() < 0.5 ? jobs.length : 1 + Math.floor(random() * jobs.length), 0, other)
+    if (!jobs.includes(other))
+      jobs.splice(random() < 0.5 ? jobs.length : 1 + Math.floor(random() * jobs.length), 0, other)
   }
-  return { takeOut: withFollowers(scene.draft, jobs.flatMap((one) => blocksOfJob[one] as number[])) }
+  return {
+    takeOut: withFollowers(
+      scene.draft,
+      jobs.flatMap((one) => blocksOfJob[one] as number[]),
+    ),
+  }
 }
 
 /** What is begun at about the time of something of a job, and what follows: taken out at once and put back in another order. */
@@ -53,12 +63,14 @@ export function refillTime(scene: Scene): Move {
   const { draft, order, blocksOfJob, random } = scene
   const own = blocksOfJob[scene.anyJob()] as number[]
   if (own.length === 0) return { takeOut: [] }
-  const startOf = (block: number) => draft.workshop.start[(draft.blocks[block] as Block).tasks[0] as number] as number
+  const startOf = (block: number) =>
+    draft.workshop.start[(draft.blocks[block] as Block).tasks[0] as number] as number
   const around = startOf(own[Math.floor(random() * own.length)] as number)
   const near = order.filter((block) => Math.abs(startOf(block) - around) <= NEAR_MIN)
   const most = 3 + Math.floor(random() * 8)
   const picked = new Set<number>()
-  for (let i = 0; i < 2 * most && picked.size < most; i++) picked.add(near[Math.floor(random() * near.length)] as number)
+  for (let i = 0; i < 2 * most && picked.size < most; i++)
+    picked.add(near[Math.floor(random() * near.length)] as number)
   return { takeOut: withFollowers(draft, [...picked]) }
 }
 
@@ -68,7 +80,14 @@ export function moveJob(scene: Scene): Move {
   const own = blocksOfJob[Math.floor(random() * blocksOfJob.length)] as number[]
   const target = order[Math.floor(random() * order.length)] as number
   if (!own.includes(target)) return { order: movedTo(order, own, target, 'anywhere') }
-  return { order: movedTo(order, withFollowers(scene.draft, [order[Math.floor(random() * order.length)] as number]), target, 'anywhere') }
+  return {
+    order: movedTo(
+      order,
+      withFollowers(scene.draft, [order[Math.floor(random() * order.length)] as number]),
+      target,
+      'anywhere',
+    ),
+  }
 }
 
 /** Something that waits before what stood in its way, or the other way round. */
@@ -76,14 +95,26 @@ export function passObstacle(scene: Scene): Move {
   const obstacle = anyObstacle(scene)
   if (!obstacle) return moveBlock(scene)
   const { waiting, inTheWay } = obstacle
-  return { order: scene.random() < 0.7 ? movedTo(scene.order, [waiting], inTheWay, 'before') : movedTo(scene.order, [inTheWay], waiting, 'after') }
+  return {
+    order:
+      scene.random() < 0.7
+        ? movedTo(scene.order, [waiting], inTheWay, 'before')
+        : movedTo(scene.order, [inTheWay], waiting, 'after'),
+  }
 }
 
 /** Something that waits, with all that follows it, before what stood in its way. */
 export function passWithFollowers(scene: Scene): Move {
   const obstacle = anyObstacle(scene)
   if (!obstacle) return moveBlock(scene)
-  return { order: movedTo(scene.order, withFollowers(scene.draft, [obstacle.waiting]), obstacle.inTheWay, 'before') }
+  return {
+    order: movedTo(
+      scene.order,
+      withFollowers(scene.draft, [obstacle.waiting]),
+      obstacle.inTheWay,
+      'before',
+    ),
+  }
 }
 
 /** Any block a little earlier or later. */
@@ -91,7 +122,14 @@ export function moveBlock({ order, random }: Scene): Move {
   const from = Math.floor(random() * order.length)
   const reach = 1 + Math.floor(random() ** 2 * Math.min(SMALL_STEP, order.length))
   const to = Math.max(0, Math.min(order.length - 1, from + (random() < 0.6 ? -reach : reach)))
-  return { order: movedTo(order, [order[from] as number], order[to] as number, to > from ? 'after' : 'before') }
+  return {
+    order: movedTo(
+      order,
+      [order[from] as number],
+      order[to] as number,
+      to > from ? 'after' : 'before',
+    ),
+  }
 }
 
 /** A job by what it costs above its least: late ones most of all, or all by their completion. */

@@ -16,14 +16,22 @@ export function objectiveOf(request: PlanRequest, endOf: readonly number[]): Pla
     if (end === undefined) continue
     const weight = job.weight ?? 1
     weightedCompletionMin += weight * end
-    if (job.dueMin !== null && job.dueMin !== undefined) weightedTardinessMin += weight * Math.max(0, end - job.dueMin)
+    if (job.dueMin !== null && job.dueMin !== undefined)
+      weightedTardinessMin += weight * Math.max(0, end - job.dueMin)
   }
-  return { weightedTardinessMin, weightedCompletionMin, makespanMin: endOf.reduce((last, end) => Math.max(last, end), 0) }
+  return {
+    weightedTardinessMin,
+    weightedCompletionMin,
+    makespanMin: endOf.reduce((last, end) => Math.max(last, end), 0),
+  }
 }
 
 type Sums = Pick<PlanObjective, 'weightedTardinessMin' | 'weightedCompletionMin'>
 
 /** Orders two plans: less weighted tardiness first, then less weighted completion. Negative when `x` is better. */
 export function compareObjectives(x: Sums, y: Sums): number {
-  return x.weightedTardinessMin - y.weightedTardinessMin || x.weightedCompletionMin - y.weightedCompletionMin
+  return (
+    x.weightedTardinessMin - y.weightedTardinessMin ||
+    x.weightedCompletionMin - y.weightedCompletionMin
+  )
 }

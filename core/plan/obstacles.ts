@@ -25,7 +25,7 @@ export function obstaclesOf(draft: Draft, job: number): Obstacle[] {
   }
   const found: Obstacle[] = []
   const seen = new Set<number>()
-  for (let at = last === NONE ? NONE : (blockOf[last] as number); at !== NONE && !seen.has(at); ) {
+  for (let at = last === NONE ? NONE : (blockOf[last] as number); at !== NONE && !seen.has(at);) {
     seen.add(at)
     let next = NONE
     let leastSlack = Infinity
@@ -36,14 +36,19 @@ export function obstaclesOf(draft: Draft, job: number): Obstacle[] {
       for (const { from, weight } of model.incoming[index] as Edge[]) {
         const bound = (workshop.start[from] as number) + weight
         if (bound > ready) ready = bound
-        if (blockOf[from] !== at && start - bound < leastSlack && !seen.has(blockOf[from] as number)) {
+        if (
+          blockOf[from] !== at &&
+          start - bound < leastSlack &&
+          !seen.has(blockOf[from] as number)
+        ) {
           leastSlack = start - bound
           next = blockOf[from] as number
         }
       }
       if (start <= ready) continue
       for (let other = 0; other < model.tasks.length; other++) {
-        if (blockOf[other] !== at && workshop.isInTheWay(other, task, ready, start + task.duration)) found.push({ waiting: at, inTheWay: blockOf[other] as number })
+        if (blockOf[other] !== at && workshop.isInTheWay(other, task, ready, start + task.duration))
+          found.push({ waiting: at, inTheWay: blockOf[other] as number })
       }
     }
     at = next

@@ -30,7 +30,13 @@ export function occupancyOf(request: PlanRequest, planned: readonly PlannedTask[
     return place === null ? null : (roomOfPlace.get(place) ?? null)
   }
   const occupancy: Occupancy = {
-    makers: new Map(), stations: new Map(), places: new Map(), moulds: new Map(), dusty: new Map(), wet: new Map(), roomOf,
+    makers: new Map(),
+    stations: new Map(),
+    places: new Map(),
+    moulds: new Map(),
+    dusty: new Map(),
+    wet: new Map(),
+    roomOf,
   }
   const note = (map: Map<string, Use[]>, key: string | null, use: Use) => {
     if (key === null || use.to <= use.from) return
@@ -50,7 +56,12 @@ export function occupancyOf(request: PlanRequest, planned: readonly PlannedTask[
     if (task.mould) {
       const until = task.mould.untilTask ? planned[indexOf.get(task.mould.untilTask) ?? i] : at
       const to = Math.max(at.endMin, until?.endMin ?? at.endMin)
-      note(occupancy.moulds, task.mould.id, { task: i, from: at.startMin, to, amount: task.mould.count ?? 1 })
+      note(occupancy.moulds, task.mould.id, {
+        task: i,
+        from: at.startMin,
+        to,
+        amount: task.mould.count ?? 1,
+      })
     }
   })
   return occupancy

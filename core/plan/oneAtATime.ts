@@ -22,7 +22,10 @@ export function oneAtATime(works: readonly Work[]): number {
       waiting.splice(at < 0 ? waiting.length : at, 0, { left: duration, tail })
     }
     const current = waiting[waiting.length - 1] as { left: number; tail: number }
-    const until = Math.min(now + current.left, next < coming.length ? (coming[next] as Work).from : Infinity)
+    const until = Math.min(
+      now + current.left,
+      next < coming.length ? (coming[next] as Work).from : Infinity,
+    )
     current.left -= until - now
     now = until
     if (current.left > 0) continue

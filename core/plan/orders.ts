@@ -13,14 +13,19 @@ export function lastDifference(x: readonly number[], y: readonly number[]): numb
 }
 
 /** An order with some of its blocks moved to where their starts belong, after what begins no later. */
-export function mergedByStart(order: readonly number[], blocks: readonly number[], startOf: (block: number) => number): number[] {
+export function mergedByStart(
+  order: readonly number[],
+  blocks: readonly number[],
+  startOf: (block: number) => number,
+): number[] {
   const isMoved = new Set(blocks)
   const moved = [...blocks].sort((x, y) => startOf(x) - startOf(y))
   const backwards: number[] = []
   for (let i = order.length - 1; i >= 0; i--) {
     const block = order[i] as number
     if (isMoved.has(block)) continue
-    while (moved.length > 0 && startOf(moved.at(-1) as number) >= startOf(block)) backwards.push(moved.pop() as number)
+    while (moved.length > 0 && startOf(moved.at(-1) as number) >= startOf(block))
+      backwards.push(moved.pop() as number)
     backwards.push(block)
   }
   return backwards.concat(moved.reverse()).reverse()

@@ -62,7 +62,13 @@ function fewest(active: readonly Claim[], capacity: number): Claim[] {
 
 function limited({ request, tasks }: Model, { earliest, latest }: Windows): Limited[] {
   const claim = (task: ModelTask, amount: number, until = task): Claim => ({
-    task: task.index, amount, from: latest[task.index] as number, to: Math.max((earliest[task.index] as number) + task.duration, (earliest[until.index] as number) + until.duration),
+    task: task.index,
+    amount,
+    from: latest[task.index] as number,
+    to: Math.max(
+      (earliest[task.index] as number) + task.duration,
+      (earliest[until.index] as number) + until.duration,
+    ),
   })
   const asked = (task: ModelTask) => request.tasks[task.index]
   const groups = [...new Set(tasks.filter((task) => task.attended).map((task) => task.makers))]
@@ -70,20 +76,42 @@ function limited({ request, tasks }: Model, { earliest, latest }: Windows): Limi
   const thereAre = (count: number) => (count === 1 ? 'there is 1' : `there are ${count}`)
   return [
     ...groups.map((makers): Limited => ({
-      unit: 'makers', available: `only ${makers.map((maker) => `"${request.makers[maker]?.id}"`).join(' and ')} can do them`, capacity: makers.length,
-      claims: tasks.filter((task) => task.attended && task.makers.every((maker) => makers.includes(maker))).map((task) => claim(task, 1)),
+      unit: 'makers',
+      available: `only ${makers.map((maker) => `"${request.makers[maker]?.id}"`).join(' and ')} can do them`,
+      capacity: makers.length,
+      claims: tasks
+        .filter((task) => task.attended && task.makers.every((maker) => makers.includes(maker)))
+        .map((task) => claim(task, 1)),
     })),
     ...kindsOf(request.stations).map((kind): Limited => {
       const capacity = request.stations.filter((station) => station.kind === kind).length
-      return { unit: `stations of the kind "${kind}"`, available: thereAre(capacity), capacity, claims: tasks.filter((task) => asked(task)?.station === kind).map((task) => claim(task, 1)) }
+      return {
+        unit: `stations of the kind "${kind}"`,
+        available: thereAre(capacity),
+        capacity,
+        claims: tasks.filter((task) => asked(task)?.station === kind).map((task) => claim(task, 1)),
+      }
     }),
     ...kindsOf(request.places).map((kind): Limited => {
-      const capacity = request.places.filter((place) => place.kind === kind).reduce((sum, place) => sum + place.areaCm2, 0)
-      return { unit: `cm² of ${kind}`, available: thereAre(capacity), capacity, claims: tasks.filter((task) => asked(task)?.place?.kind === kind).map((task) => claim(task, task.areaCm2)) }
+      const capacity = request.places
+        .filter((place) => place.kind === kind)
+        .reduce((sum, place) => sum + place.areaCm2, 0)
+      return {
+        unit: `cm² of ${kind}`,
+        available: thereAre(capacity),
+        capacity,
+        claims: tasks
+          .filter((task) => asked(task)?.place?.kind === kind)
+          .map((task) => claim(task, task.areaCm2)),
+      }
     }),
     ...request.moulds.map(({ id, count }, index): Limited => ({
-      unit: `of the mould "${id}"`, available: thereAre(count), capacity: count,
-      claims: tasks.flatMap((task) => (task.mould?.index === index ? [claim(task, task.mould.count, tasks[task.mould.until])] : [])),
+      unit: `of the mould "${id}"`,
+      available: thereAre(count),
+      capacity: count,
+      claims: tasks.flatMap((task) =>
+        task.mould?.index === index ? [claim(task, task.mould.count, tasks[task.mould.until])] : [],
+      ),
     })),
   ]
 }

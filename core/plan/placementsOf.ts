@@ -15,7 +15,11 @@ export function placementsOf(model: Model, planned: readonly PlannedTask[]): Pla
     if (!earlier || earlier.startMin < 0) continue
     placements.start[index] = earlier.startMin
     placements.maker[index] = earlier.maker === null ? NONE : (makers.get(earlier.maker) ?? NONE)
-    placements.spot[index] = spots.findIndex((spot) => (request.stations[spot.station]?.id ?? null) === earlier.station && (request.places[spot.place]?.id ?? null) === earlier.place)
+    placements.spot[index] = spots.findIndex(
+      (spot) =>
+        (request.stations[spot.station]?.id ?? null) === earlier.station &&
+        (request.places[spot.place]?.id ?? null) === earlier.place,
+    )
   }
   return placements
 }

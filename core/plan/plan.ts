@@ -42,7 +42,11 @@ export interface PlanClock {
  * @returns every task with its place and time, what holds it there, and proven lower bounds
  * @throws nothing a request can cause; refuses with `infeasible` (proven) or `not-found`
  */
-export function plan(request: PlanRequest, clock: PlanClock, { pins = [], onProgress }: PlanWishes = {}): Result<PlanAnswer> {
+export function plan(
+  request: PlanRequest,
+  clock: PlanClock,
+  { pins = [], onProgress }: PlanWishes = {},
+): Result<PlanAnswer> {
   const model = modelOf(request, pins)
   const checked = infeasible(model)
   if ('refusal' in checked) return checked.refusal
@@ -57,7 +61,10 @@ export function plan(request: PlanRequest, clock: PlanClock, { pins = [], onProg
     bound,
     seed: request.seed ?? 1,
     progress: (iterations) => {
-      const done = iterationLimit === null ? (clock.now() - clock.startedAt) / (deadline - clock.startedAt) : iterations / iterationLimit
+      const done =
+        iterationLimit === null
+          ? (clock.now() - clock.startedAt) / (deadline - clock.startedAt)
+          : iterations / iterationLimit
       return onProgress?.(done) ? 1 : done
     },
   }
@@ -71,5 +78,10 @@ export function plan(request: PlanRequest, clock: PlanClock, { pins = [], onProg
     })
   }
   easeWindows(model, options.blocks, windows, best.placements)
-  return answer(answerOf(model, windows, best.placements, { iterations, elapsedMs: iterationLimit === null ? clock.now() - clock.startedAt : 0 }))
+  return answer(
+    answerOf(model, windows, best.placements, {
+      iterations,
+      elapsedMs: iterationLimit === null ? clock.now() - clock.startedAt : 0,
+    }),
+  )
 }

@@ -18,7 +18,13 @@ export interface PlanWork {
 }
 
 /** Does it: afresh by `plan`, else by `replan`; and afresh too where what is kept leaves no room and need not be kept. */
-export function planWork({ request, pins, keep, improves, tries, mustFit = false }: PlanWork, clock: PlanClock, onProgress?: (done: number) => boolean): Result<PlanAnswer> {
+export function planWork(
+  { request, pins, keep, improves, tries, mustFit = false }: PlanWork,
+  clock: PlanClock,
+  onProgress?: (done: number) => boolean,
+): Result<PlanAnswer> {
   const kept = keep === null ? null : replan(request, { keep, pins, improves, tries, onProgress })
-  return kept === null || (!kept.ok && kept.code === 'not-found' && !mustFit) ? plan(request, clock, { pins, onProgress }) : kept
+  return kept === null || (!kept.ok && kept.code === 'not-found' && !mustFit)
+    ? plan(request, clock, { pins, onProgress })
+    : kept
 }

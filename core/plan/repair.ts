@@ -24,7 +24,10 @@ const KINDS = [refillJob, refillPair, refillJobs]
 const LOOSENINGS: readonly ((draft: Draft, failed: number) => readonly number[])[] = [
   (_, failed) => [failed],
   (draft, failed) => draft.tiedByMould(failed),
-  ...[180, 720, 1440, 4320].map((reachMin) => (draft: Draft, failed: number) => [...draft.tiedByMould(failed), ...inTheWayOf(draft, draft.tiedByMould(failed), reachMin)]),
+  ...[180, 720, 1440, 4320].map((reachMin) => (draft: Draft, failed: number) => [
+    ...draft.tiedByMould(failed),
+    ...inTheWayOf(draft, draft.tiedByMould(failed), reachMin),
+  ]),
   (draft) => draft.blocks.map((block) => block.index),
 ]
 
@@ -80,7 +83,13 @@ export class Repair {
     this.current = nowhere(model)
     this.reference = Float64Array.from(model.jobs, ({ tasks }) => {
       const isNew = options.improves || tasks.some((task) => earlier.start[task] === NONE)
-      return isNew ? -Infinity : Math.max(...tasks.map((task) => (earlier.start[task] as number) + (model.tasks[task] as ModelTask).duration))
+      return isNew
+        ? -Infinity
+        : Math.max(
+            ...tasks.map(
+              (task) => (earlier.start[task] as number) + (model.tasks[task] as ModelTask).duration,
+            ),
+          )
     })
   }
 
@@ -99,7 +108,8 @@ export class Repair {
     const { draft, options } = this
     draft.notBefore = this.oldStarts()
     for (const block of new Set(options.pinned.map((task) => draft.blockOf[task] as number))) {
-      if (draft.isPlaced[block] || draft.keep(block, options.earlier) || draft.placeAlone(block)) continue
+      if (draft.isPlaced[block] || draft.keep(block, options.earlier) || draft.placeAlone(block))
+        continue
       this.stuck = (options.blocks[block] as Block).tasks[0] as number
       return false
     }
@@ -109,20 +119,28 @@ export class Repair {
   /** @returns the blocks that could not stay, in the order in which they are to be placed */
   private keepWhatStands(): number[] {
     const { draft, options } = this
-    const soonest = options.blocks.map((block) => Math.min(...block.tasks.map((task) => this.wishOf(task))))
-    const order = options.blocks.map((block) => block.index).sort((x, y) => (soonest[x] as number) - (soonest[y] as number) || x - y)
+    const soonest = options.blocks.map((block) =>
+      Math.min(...block.tasks.map((task) => this.wishOf(task))),
+    )
+    const order = options.blocks
+      .map((block) => block.index)
+      .sort((x, y) => (soonest[x] as number) - (soonest[y] as number) || x - y)
     return order.filter((block) => !draft.isPlaced[block] && !draft.keep(block, options.earlier))
   }
 
   /** Where a task would lie if nothing were in its way: where it lay, else as soon as it can. */
   private wishOf(task: number): number {
     const { earlier, windows } = this.options
-    return earlier.start[task] === NONE ? (windows.earliest[task] as number) : (earlier.start[task] as number)
+    return earlier.start[task] === NONE
+      ? (windows.earliest[task] as number)
+      : (earlier.start[task] as number)
   }
 
   private oldStarts(): Float64Array {
     const { model, earlier, windows } = this.options
-    return Float64Array.from(model.tasks, ({ index }) => Math.min(Math.max(0, earlier.start[index] as number), windows.latest[index] as number))
+    return Float64Array.from(model.tasks, ({ index }) =>
+      Math.min(Math.max(0, earlier.start[index] as number), windows.latest[index] as number),
+    )
   }
 
   /** Places blocks into the gaps; where one finds none, more and more around it is taken out and placed after it. */
@@ -143,19 +161,27 @@ export class Repair {
         this.stuck = (options.blocks[failed] as Block).tasks[0] as number
         return false
       }
-      const isOut = new Set(withFollowers(draft, loosen(this.draft, failed)).filter((one) => draft.isPlaced[one] && !pinned.has(one)))
+      const isOut = new Set(
+        withFollowers(draft, loosen(this.draft, failed)).filter(
+          (one) => draft.isPlaced[one] && !pinned.has(one),
+        ),
+      )
       for (const one of isOut) draft.takeOut(one)
       draft.sequence = draft.sequence.filter((one) => !isOut.has(one))
       // Whoever is taken out for a failure may come sooner than before if that is the only way.
-      for (const task of (options.blocks[failed] as Block).tasks) (draft.notBefore as Float64Array)[task] = 0
+      for (const task of (options.blocks[failed] as Block).tasks)
+        (draft.notBefore as Float64Array)[task] = 0
       const others = new Set([...queue, ...isOut])
-      queue = [...new Set([failed, block, ...[...others].sort((x, y) => this.headOf(x) - this.headOf(y))])]
+      queue = [
+        ...new Set([failed, block, ...[...others].sort((x, y) => this.headOf(x) - this.headOf(y))]),
+      ]
     }
     draft.notBefore = null
     return true
   }
 
-  private headOf = (block: number) => this.wishOf((this.options.blocks[block] as Block).tasks[0] as number)
+  private headOf = (block: number) =>
+    this.wishOf((this.options.blocks[block] as Block).tasks[0] as number)
 
   private improve(): void {
     const { draft, options, blocksOfJob, random } = this
@@ -165,7 +191,13 @@ export class Repair {
       if (job === NONE) return
       this.tries++
       const make = KINDS[Math.floor(random() * KINDS.length)] as (typeof KINDS)[number]
-      const move: Move = make({ draft, order: draft.sequence, blocksOfJob, random, anyJob: () => job })
+      const move: Move = make({
+        draft,
+        order: draft.sequence,
+        blocksOfJob,
+        random,
+        anyJob: () => job,
+      })
       idle = 'takeOut' in move && this.refill(move.takeOut) ? 0 : idle + 1
     }
   }
@@ -174,7 +206,15 @@ export class Repair {
   private searchOn(): void {
     const { model, blocks, windows, seed, tries, stops } = this.options
     const [before, cost, done] = [copyOf(this.current), this.cost, this.tries]
-    const { best, iterations } = search({ model, blocks, windows, bound: lowerBoundOf(model, windows.earliest), seed, from: before, progress: (more) => (stops(done + more) ? 1 : more / tries) })
+    const { best, iterations } = search({
+      model,
+      blocks,
+      windows,
+      bound: lowerBoundOf(model, windows.earliest),
+      seed,
+      from: before,
+      progress: (more) => (stops(done + more) ? 1 : more / tries),
+    })
     this.tries += iterations
     if (best === null) return
     this.layOut(best.placements)
@@ -184,10 +224,12 @@ export class Repair {
 
   private layOut(placements: Placements): void {
     const { draft, options } = this
-    const headStart = (block: number) => placements.start[(options.blocks[block] as Block).tasks[0] as number] as number
+    const headStart = (block: number) =>
+      placements.start[(options.blocks[block] as Block).tasks[0] as number] as number
     const all = options.blocks.map((block) => block.index)
     for (const block of all) draft.takeOut(block)
-    for (const block of [...all].sort((x, y) => headStart(x) - headStart(y) || x - y)) draft.putBack(block, placements)
+    for (const block of [...all].sort((x, y) => headStart(x) - headStart(y) || x - y))
+      draft.putBack(block, placements)
     this.takeAll()
   }
 
@@ -205,7 +247,10 @@ export class Repair {
     let sum = 0
     for (let job = 0; job < model.jobs.length; job++) {
       const reference = this.reference[job] as number
-      const excess = reference === -Infinity ? this.score.excess(job, true) : this.jobCost(job) - this.score.costOf(job, reference)
+      const excess =
+        reference === -Infinity
+          ? this.score.excess(job, true)
+          : this.jobCost(job) - this.score.costOf(job, reference)
       if (excess <= 0) continue
       sum += excess
       if (this.random() * sum < excess) chosen = job
@@ -234,12 +279,18 @@ export class Repair {
   /** What moved goes back to where it lay if that makes nothing worse: job by job, then piece of work by piece of work, as long as something does. */
   private putBackWhatNeedNotMove(): void {
     const { blocks } = this.options
-    const byOldStart = (some: readonly number[]) => [...some].sort((x, y) => this.headOf(x) - this.headOf(y) || x - y)
-    const groups = [...this.blocksOfJob.map(byOldStart), ...byOldStart(blocks.map((block) => block.index)).map((block) => [block])]
+    const byOldStart = (some: readonly number[]) =>
+      [...some].sort((x, y) => this.headOf(x) - this.headOf(y) || x - y)
+    const groups = [
+      ...this.blocksOfJob.map(byOldStart),
+      ...byOldStart(blocks.map((block) => block.index)).map((block) => [block]),
+    ]
     for (let rounds = 0; rounds < MOST_ROUNDS; rounds++) {
       let goesOn = false
       for (const group of groups) {
-        const moved = group.filter((block) => (blocks[block] as Block).tasks.some((task) => this.hasMoved(task)))
+        const moved = group.filter((block) =>
+          (blocks[block] as Block).tasks.some((task) => this.hasMoved(task)),
+        )
         if (moved.length > 0 && this.putBack(moved)) goesOn = true
       }
       if (!goesOn) return
@@ -286,7 +337,10 @@ export class Repair {
   }
 
   private jobCost(job: number): number {
-    return this.score.costOf(job, Math.max(this.score.end[job] as number, this.reference[job] as number))
+    return this.score.costOf(
+      job,
+      Math.max(this.score.end[job] as number, this.reference[job] as number),
+    )
   }
 
   private costNow(): number {
@@ -295,7 +349,10 @@ export class Repair {
     for (let job = 0; job < model.jobs.length; job++) cost += this.jobCost(job)
     let moved = 0
     for (let task = 0; task < model.tasks.length; task++) if (this.hasMoved(task)) moved++
-    return cost + moved * (this.options.improves ? MOVED_TASK_MIN_TO_IMPROVE : MOVED_TASK_MIN) * this.meanWeight
+    return (
+      cost +
+      moved * (this.options.improves ? MOVED_TASK_MIN_TO_IMPROVE : MOVED_TASK_MIN) * this.meanWeight
+    )
   }
 
   /** Whether a task that was planned lies at another time or in other hands than before. */
@@ -303,7 +360,10 @@ export class Repair {
     const { earlier } = this.options
     const { workshop } = this.draft
     const before = earlier.start[task] as number
-    return before !== NONE && (before !== workshop.start[task] || earlier.maker[task] !== workshop.maker[task])
+    return (
+      before !== NONE &&
+      (before !== workshop.start[task] || earlier.maker[task] !== workshop.maker[task])
+    )
   }
 }
 
@@ -312,9 +372,24 @@ function inTheWayOf(draft: Draft, blocks: readonly number[], reachMin: number): 
   const { model, workshop, windows } = draft
   const found = new Set<number>()
   for (const index of blocks.flatMap((block) => (draft.blocks[block] as Block).tasks)) {
-    const from = Math.max(windows.earliest[index] as number, ...(model.incoming[index] ?? []).map((edge) => (workshop.start[edge.from] === NONE ? 0 : (workshop.start[edge.from] as number) + edge.weight)))
+    const from = Math.max(
+      windows.earliest[index] as number,
+      ...(model.incoming[index] ?? []).map((edge) =>
+        workshop.start[edge.from] === NONE
+          ? 0
+          : (workshop.start[edge.from] as number) + edge.weight,
+      ),
+    )
     for (let other = 0; other < model.tasks.length; other++) {
-      if (workshop.isInTheWay(other, model.tasks[index] as ModelTask, from, from + reachMin + (model.tasks[index] as ModelTask).duration)) found.add(draft.blockOf[other] as number)
+      if (
+        workshop.isInTheWay(
+          other,
+          model.tasks[index] as ModelTask,
+          from,
+          from + reachMin + (model.tasks[index] as ModelTask).duration,
+        )
+      )
+        found.add(draft.blockOf[other] as number)
     }
   }
   return [...found]

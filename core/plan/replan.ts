@@ -26,7 +26,10 @@ export interface ReplanOptions {
  * @param request as for `plan`; its limit is not read
  * @returns as `plan` does, `iterations` being the tries; `infeasible` only when proven, `not-found` with the task that found no place
  */
-export function replan(request: PlanRequest, { keep, pins, improves = false, tries, onProgress }: ReplanOptions): Result<PlanAnswer> {
+export function replan(
+  request: PlanRequest,
+  { keep, pins, improves = false, tries, onProgress }: ReplanOptions,
+): Result<PlanAnswer> {
   const model = modelOf(request, pins)
   const checked = infeasible(model)
   if ('refusal' in checked) return checked.refusal
@@ -36,7 +39,11 @@ export function replan(request: PlanRequest, { keep, pins, improves = false, tri
   const most = improves ? 2 * tries : tries
   let isStopped = false
   const repair = new Repair({
-    model, windows, improves, blocks, earlier,
+    model,
+    windows,
+    improves,
+    blocks,
+    earlier,
     pinned: model.tasks.filter((task) => pinned.has(task.id)).map((task) => task.index),
     seed: request.seed ?? 1,
     tries,
@@ -44,8 +51,19 @@ export function replan(request: PlanRequest, { keep, pins, improves = false, tri
   })
   if (!repair.run()) {
     const { id } = request.tasks[Math.max(0, repair.stuck)] ?? { id: '' }
-    return refuse('not-found', { path: `tasks[${Math.max(0, repair.stuck)}]`, message: `"${id}" found no time beside what is pinned. It is not proven that there is none; plan afresh, or loosen a pin` })
+    return refuse('not-found', {
+      path: `tasks[${Math.max(0, repair.stuck)}]`,
+      message: `"${id}" found no time beside what is pinned. It is not proven that there is none; plan afresh, or loosen a pin`,
+    })
   }
-  easeWindows(model, blocks, windows, repair.current, (task) => repair.current.start[task] !== earlier.start[task])
-  return answer(answerOf(model, windows, repair.current, { iterations: repair.tries, elapsedMs: 0 }))
+  easeWindows(
+    model,
+    blocks,
+    windows,
+    repair.current,
+    (task) => repair.current.start[task] !== earlier.start[task],
+  )
+  return answer(
+    answerOf(model, windows, repair.current, { iterations: repair.tries, elapsedMs: 0 }),
+  )
 }

@@ -32,7 +32,11 @@ export class Score {
   ) {
     this.tail = tailsOf(model)
     this.soonest = new Float64Array(model.jobs.length)
-    for (const { index, job } of model.tasks) this.soonest[job] = Math.max(this.soonest[job] as number, (windows.earliest[index] as number) + (this.tail[index] as number))
+    for (const { index, job } of model.tasks)
+      this.soonest[job] = Math.max(
+        this.soonest[job] as number,
+        (windows.earliest[index] as number) + (this.tail[index] as number),
+      )
     this.end = new Float64Array(model.jobs.length)
     this.clear()
   }
@@ -48,7 +52,9 @@ export class Score {
     const { weight, tasks } = this.model.jobs[job] as Model['jobs'][number]
     if (tasks.length === 0) return 0
     const [end, soonest] = [this.end[job] as number, this.soonest[job] as number]
-    return withTardiness ? this.costOf(job, end) - this.costOf(job, soonest) + weight : weight * (end - soonest + 60)
+    return withTardiness
+      ? this.costOf(job, end) - this.costOf(job, soonest) + weight
+      : weight * (end - soonest + 60)
   }
 
   /** The two sums that plans are told apart by. */
@@ -66,7 +72,8 @@ export class Score {
   clear(): void {
     this.end.set(this.soonest)
     this.total = 0
-    for (let job = 0; job < this.end.length; job++) this.total += this.costOf(job, this.end[job] as number)
+    for (let job = 0; job < this.end.length; job++)
+      this.total += this.costOf(job, this.end[job] as number)
   }
 
   /** Takes the tasks of a block into account, wherever they are placed. */
@@ -89,7 +96,8 @@ export class Score {
     let end = this.soonest[job] as number
     for (let i = 0; i < tasks.length; i++) {
       const task = tasks[i] as number
-      if (start[task] !== NONE && (start[task] as number) + (this.tail[task] as number) > end) end = (start[task] as number) + (this.tail[task] as number)
+      if (start[task] !== NONE && (start[task] as number) + (this.tail[task] as number) > end)
+        end = (start[task] as number) + (this.tail[task] as number)
     }
     this.total += this.costOf(job, end) - this.costOf(job, this.end[job] as number)
     this.end[job] = end

@@ -2,7 +2,19 @@ import type { Block } from './blocks'
 import { copyOf, Draft, type Checkpoint, type Placements } from './draft'
 import { blocksOfJobs, meanWeightOf, nowhere } from './jobs'
 import type { Model, ModelTask } from './model'
-import { jobByCost, moveBlock, moveJob, passObstacle, passWithFollowers, refillJob, refillJobs, refillTime, refillPair, type Move, type Scene } from './moves'
+import {
+  jobByCost,
+  moveBlock,
+  moveJob,
+  passObstacle,
+  passWithFollowers,
+  refillJob,
+  refillJobs,
+  refillTime,
+  refillPair,
+  type Move,
+  type Scene,
+} from './moves'
 import { compareObjectives } from './objective'
 import { Score, TARDINESS_FACTOR } from './score'
 import { seededRandom } from './seededRandom'
@@ -80,7 +92,11 @@ const CHECKPOINTS = 24
  * or what stood in its way. Kinds of moves that gained more for their work get more of it.
  * @returns the best plan, and without one the task at the head of the block that most often found no place
  */
-export function search(options: SearchOptions): { best: Found | null; iterations: number; stuck: number | null } {
+export function search(options: SearchOptions): {
+  best: Found | null
+  iterations: number
+  stuck: number | null
+} {
   return new Search(options).run()
 }
 
@@ -130,7 +146,8 @@ class Search {
     this.random = seededRandom(options.seed)
     this.meanWeight = meanWeightOf(model)
     this.blocksOfJob = blocksOfJobs(this.draft)
-    const kindsOf = (phase: Phase) => PHASES[phase].map((make): Kind => ({ make, gain: 0, work: 1, uses: 1 }))
+    const kindsOf = (phase: Phase) =>
+      PHASES[phase].map((make): Kind => ({ make, gain: 0, work: 1, uses: 1 }))
     this.kinds = { gaps: kindsOf('gaps'), order: kindsOf('order'), heat: kindsOf('heat') }
     this.failures = new Int32Array(blocks.length)
     this.current = nowhere(model)
@@ -157,7 +174,11 @@ class Search {
     }
     while (this.best && !this.isDone()) this.step()
     const worst = this.failures.indexOf(Math.max(...this.failures))
-    return { best: this.best, iterations: this.iterations, stuck: this.best ? null : (blocks[worst]?.tasks[0] ?? null) }
+    return {
+      best: this.best,
+      iterations: this.iterations,
+      stuck: this.best ? null : (blocks[worst]?.tasks[0] ?? null),
+    }
   }
 
   /** The plan to begin from in the order of its starts; the rules where it cannot be placed so, or there is none. */
@@ -165,7 +186,14 @@ class Search {
     const { model, blocks, windows, from } = this.options
     if (from) {
       const isFixed = blocks.map((block) => hasOneStart(block, windows))
-      yield blocks.map((block) => block.index).sort((x, y) => Number(isFixed[y]) - Number(isFixed[x]) || this.startOf(x, from.start) - this.startOf(y, from.start) || x - y)
+      yield blocks
+        .map((block) => block.index)
+        .sort(
+          (x, y) =>
+            Number(isFixed[y]) - Number(isFixed[x]) ||
+            this.startOf(x, from.start) - this.startOf(y, from.start) ||
+            x - y,
+        )
     }
     if (!this.best) yield* startingOrders(model, blocks, windows)
   }
@@ -179,11 +207,20 @@ class Search {
     this.iterations++
     this.changePhaseInTime()
     const { workshop, model } = this.draft
-    const temperature = this.phase === 'heat' ? this.heatStart * (COLD / this.heatStart) ** (this.heatIteration++ / this.heatLength()) : COLD
+    const temperature =
+      this.phase === 'heat'
+        ? this.heatStart * (COLD / this.heatStart) ** (this.heatIteration++ / this.heatLength())
+        : COLD
     const limit = this.cost - temperature * this.meanWeight * Math.log(1 - this.random())
     const kind = this.anyKind()
     const [costBefore, workBefore, orderBefore] = [this.cost, workshop.finds, this.order]
-    const move = kind.make({ draft: this.draft, order: this.order, blocksOfJob: this.blocksOfJob, random: this.random, anyJob: () => jobByCost(this.score, model.jobs.length, this.random) })
+    const move = kind.make({
+      draft: this.draft,
+      order: this.order,
+      blocksOfJob: this.blocksOfJob,
+      random: this.random,
+      anyJob: () => jobByCost(this.score, model.jobs.length, this.random),
+    })
     if ('order' in move) this.rebuild(move.order, limit)
     else {
       this.refill(move.takeOut, limit)
@@ -209,10 +246,12 @@ class Search {
   private changePhaseInTime(): void {
     const { finds } = this.draft.workshop
     if (this.phase === 'heat') {
-      if (this.heatIteration >= this.heatLength()) this.begin(++this.heats % HEATS === 0 ? 'gaps' : 'heat')
+      if (this.heatIteration >= this.heatLength())
+        this.begin(++this.heats % HEATS === 0 ? 'gaps' : 'heat')
       return
     }
-    const isIdle = finds - this.gainedAt > IDLE_SHARE * finds + IDLE_PER_BLOCK * this.options.blocks.length
+    const isIdle =
+      finds - this.gainedAt > IDLE_SHARE * finds + IDLE_PER_BLOCK * this.options.blocks.length
     if (this.isFirst && (isIdle || this.options.progress(this.iterations) > FIRST_SHARE)) {
       this.isFirst = false
       this.begin('gaps')
@@ -226,7 +265,8 @@ class Search {
     this.heatIteration = 0
     this.heatStart = COOLEST_START * (HOTTEST_START / COOLEST_START) ** this.random()
     this.gainedAt = this.draft.workshop.finds
-    this.score.factor = phase === 'heat' && this.random() < LAX_SHARE ? LAX_FACTOR : TARDINESS_FACTOR
+    this.score.factor =
+      phase === 'heat' && this.random() < LAX_SHARE ? LAX_FACTOR : TARDINESS_FACTOR
     this.goOnFrom(goesOn ? copyOf(this.current) : (this.best as Found).placements)
   }
 
@@ -236,7 +276,9 @@ class Search {
     current.start.set(placements.start)
     current.maker.set(placements.maker)
     current.spot.set(placements.spot)
-    this.order = [...this.order].sort((x, y) => this.startOf(x, placements.start) - this.startOf(y, placements.start) || x - y)
+    this.order = [...this.order].sort(
+      (x, y) => this.startOf(x, placements.start) - this.startOf(y, placements.start) || x - y,
+    )
     score.clear()
     for (const block of this.order) {
       draft.putBack(block, current)
@@ -255,7 +297,12 @@ class Search {
     const kinds = this.kinds[this.phase]
     const rates = kinds.map(({ gain, work }) => gain / work + 1e-9)
     const rateSum = rates.reduce((sum, rate) => sum + rate, 0)
-    const chances = kinds.map(({ work, uses }, i) => ((LEAST_SHARE + (1 - LEAST_SHARE * kinds.length) * ((rates[i] as number) / rateSum)) * uses) / work)
+    const chances = kinds.map(
+      ({ work, uses }, i) =>
+        ((LEAST_SHARE + (1 - LEAST_SHARE * kinds.length) * ((rates[i] as number) / rateSum)) *
+          uses) /
+        work,
+    )
     let left = this.random() * chances.reduce((sum, chance) => sum + chance, 0)
     return kinds.find((_, i) => (left -= chances[i] as number) < 0) ?? (kinds[0] as Kind)
   }
@@ -278,7 +325,8 @@ class Search {
     score.clear()
     for (const block of draft.sequence) score.add(block, draft.workshop.start)
     draft.floor = first
-    if (this.placeAll(order, first, limit, together < 0 ? order.length : together)) return this.accept(draft.sequence.slice(first), draft.sequence, first)
+    if (this.placeAll(order, first, limit, together < 0 ? order.length : together))
+      return this.accept(draft.sequence.slice(first), draft.sequence, first)
     draft.load(this.whole, this.order)
     this.restoreScore()
   }
@@ -288,11 +336,12 @@ class Search {
     const { draft, stride, order, checkpoints } = this
     const near = Math.min(this.saved - 1, Math.floor(first / stride))
     draft.load(checkpoints[near] as Checkpoint, order)
-    for (let i = near * stride; i < first; ) {
+    for (let i = near * stride; i < first;) {
       draft.putBack(order[i] as number, this.current)
       draft.sequence.push(order[i] as number)
       i++
-      if (i === this.saved * stride && this.saved < this.mostCheckpoints) draft.save((checkpoints[this.saved++] ??= draft.newCheckpoint()))
+      if (i === this.saved * stride && this.saved < this.mostCheckpoints)
+        draft.save((checkpoints[this.saved++] ??= draft.newCheckpoint()))
     }
   }
 
@@ -304,7 +353,9 @@ class Search {
     draft.sequence = []
     draft.floor = 0
     if (this.placeAll(blocks, 0, limit)) {
-      const merged = mergedByStart(order, draft.sequence, (block) => this.startOf(block, draft.workshop.start))
+      const merged = mergedByStart(order, draft.sequence, (block) =>
+        this.startOf(block, draft.workshop.start),
+      )
       const isMoved = new Set(blocks)
       const kept = order.findIndex((block) => isMoved.has(block))
       return this.accept(draft.sequence, merged, Math.min(kept, firstDifference(order, merged)))
@@ -332,7 +383,12 @@ class Search {
    *   much as may be lost is given up
    * @returns whether all found a place and the plan costs no more than the limit
    */
-  private placeAll(order: readonly number[], first: number, limit: number, together = order.length): boolean {
+  private placeAll(
+    order: readonly number[],
+    first: number,
+    limit: number,
+    together = order.length,
+  ): boolean {
     const { draft, score } = this
     const mayLose = limit - this.cost
     for (let i = first; i < order.length && score.total <= limit; i++) {
@@ -343,16 +399,23 @@ class Search {
         this.failures[failed] = (this.failures[failed] as number) + 1
         return false
       }
-      for (let j = Math.max(0, from - draft.together.length); j < draft.sequence.length; j++) score.add(draft.sequence[j] as number, draft.workshop.start)
+      for (let j = Math.max(0, from - draft.together.length); j < draft.sequence.length; j++)
+        score.add(draft.sequence[j] as number, draft.workshop.start)
       for (const block of draft.together) this.renewScore(block)
-      if (i >= together && draft.sequence.length === i + 1 && score.total > (this.totals[i] as number) + mayLose) return false
+      if (
+        i >= together &&
+        draft.sequence.length === i + 1 &&
+        score.total > (this.totals[i] as number) + mayLose
+      )
+        return false
     }
     return score.total <= limit
   }
 
   private renewScore(block: number): void {
     const { model, blocks } = this.options
-    for (const task of (blocks[block] as Block).tasks) this.score.renew((model.tasks[task] as ModelTask).job, this.draft.workshop.start)
+    for (const task of (blocks[block] as Block).tasks)
+      this.score.renew((model.tasks[task] as ModelTask).job, this.draft.workshop.start)
   }
 
   private restoreScore(): void {
@@ -363,7 +426,9 @@ class Search {
   /** @param first blocks before this position in the order are where they were */
   private accept(changed: readonly number[], order: readonly number[], first: number): void {
     const { draft, current, score } = this
-    for (const block of changed) for (const task of (this.options.blocks[block] as Block).tasks) copyPlacement(draft.workshop, current, task)
+    for (const block of changed)
+      for (const task of (this.options.blocks[block] as Block).tasks)
+        copyPlacement(draft.workshop, current, task)
     this.order = [...order]
     draft.sequence = [...order]
     this.saved = Math.min(this.saved, Math.floor(first / this.stride) + 1)
@@ -385,7 +450,12 @@ class Search {
   private withFailedFirst(order: readonly number[]): number[] {
     const { blocks, windows } = this.options
     const isFixed = (block: number) => hasOneStart(blocks[block] as Block, windows)
-    const ranks = order.map((block, i) => ({ block, rank: isFixed(block) ? -Infinity : i - (this.failures[block] as number) * this.random() * order.length + this.random() * 3 }))
+    const ranks = order.map((block, i) => ({
+      block,
+      rank: isFixed(block)
+        ? -Infinity
+        : i - (this.failures[block] as number) * this.random() * order.length + this.random() * 3,
+    }))
     return ranks.sort((x, y) => (x.rank === y.rank ? 0 : x.rank - y.rank)).map(({ block }) => block)
   }
 }

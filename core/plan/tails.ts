@@ -10,7 +10,8 @@ export function tailsOf(model: Model): Float64Array {
     queued[at] = 0
     for (const { from, weight } of model.incoming[at] as Edge[]) {
       const length = weight + (tail[at] as number)
-      if (model.tasks[from]?.job !== model.tasks[at]?.job || length <= (tail[from] as number)) continue
+      if (model.tasks[from]?.job !== model.tasks[at]?.job || length <= (tail[from] as number))
+        continue
       tail[from] = length
       if (queued[from]) continue
       queued[from] = 1

@@ -25,7 +25,8 @@ export class Single {
   protected count = 0
 
   copyFrom(other: Single): void {
-    while (this.from.length < other.count) [this.from, this.to] = [twiceAsLong(this.from), twiceAsLong(this.to)]
+    while (this.from.length < other.count)
+      [this.from, this.to] = [twiceAsLong(this.from), twiceAsLong(this.to)]
     for (let i = 0; i < other.count; i++) {
       this.from[i] = other.from[i] as number
       this.to[i] = other.to[i] as number
@@ -35,7 +36,8 @@ export class Single {
 
   take(from: number, to: number): void {
     if (to <= from) return
-    if (this.count === this.from.length) [this.from, this.to] = [twiceAsLong(this.from), twiceAsLong(this.to)]
+    if (this.count === this.from.length)
+      [this.from, this.to] = [twiceAsLong(this.from), twiceAsLong(this.to)]
     const at = firstAfter(this.from, this.count, from)
     this.from.copyWithin(at + 1, at, this.count)
     this.to.copyWithin(at + 1, at, this.count)
@@ -56,7 +58,12 @@ export class Single {
   earliestFit(minute: number, duration: number, before: number): number {
     if (duration <= 0) return minute
     let start = minute
-    for (let i = firstAfter(this.to, this.count, minute); i < this.count && start < before && (this.from[i] as number) < start + duration; i++) start = this.to[i] as number
+    for (
+      let i = firstAfter(this.to, this.count, minute);
+      i < this.count && start < before && (this.from[i] as number) < start + duration;
+      i++
+    )
+      start = this.to[i] as number
     return start
   }
 }
@@ -87,7 +94,12 @@ export class Hands extends Single {
       if (duration <= 0) return start
       while (taken > 0 && (to[taken - 1] as number) > start) taken--
       while (taken < count && (to[taken] as number) <= start) taken++
-      while (taken < count && (from[taken] as number) < start + duration && start + duration <= closing) start = to[taken++] as number
+      while (
+        taken < count &&
+        (from[taken] as number) < start + duration &&
+        start + duration <= closing
+      )
+        start = to[taken++] as number
       if (start + duration <= closing) return start
     }
     return Infinity
@@ -105,7 +117,8 @@ export class Shared {
   }
 
   copyFrom(other: Shared): void {
-    while (this.times.length < other.count) [this.times, this.used] = [twiceAsLong(this.times), twiceAsLong(this.used)]
+    while (this.times.length < other.count)
+      [this.times, this.used] = [twiceAsLong(this.times), twiceAsLong(this.used)]
     for (let i = 0; i < other.count; i++) {
       this.times[i] = other.times[i] as number
       this.used[i] = other.used[i] as number
@@ -116,7 +129,8 @@ export class Shared {
   private cut(minute: number): number {
     const at = firstAfter(this.times, this.count, minute) - 1
     if (this.times[at] === minute) return at
-    if (this.count === this.times.length) [this.times, this.used] = [twiceAsLong(this.times), twiceAsLong(this.used)]
+    if (this.count === this.times.length)
+      [this.times, this.used] = [twiceAsLong(this.times), twiceAsLong(this.used)]
     this.times.copyWithin(at + 2, at + 1, this.count)
     this.used.copyWithin(at + 2, at + 1, this.count)
     this.times[at + 1] = minute
@@ -126,7 +140,12 @@ export class Shared {
   }
 
   private joinWithBefore(step: number): void {
-    if (step <= 0 || Math.abs((this.used[step] as number) - (this.used[step - 1] as number)) > LIMIT_TOLERANCE / 1000) return
+    if (
+      step <= 0 ||
+      Math.abs((this.used[step] as number) - (this.used[step - 1] as number)) >
+        LIMIT_TOLERANCE / 1000
+    )
+      return
     this.times.copyWithin(step, step + 1, this.count)
     this.used.copyWithin(step, step + 1, this.count)
     this.count--
@@ -150,7 +169,11 @@ export class Shared {
     if (duration <= 0) return minute
     const most = this.capacity - amount + LIMIT_TOLERANCE
     let start = minute
-    for (let i = firstAfter(this.times, this.count, minute) - 1; i < this.count && start < before; i++) {
+    for (
+      let i = firstAfter(this.times, this.count, minute) - 1;
+      i < this.count && start < before;
+      i++
+    ) {
       if ((this.used[i] as number) <= most) {
         if (i + 1 >= this.count || (this.times[i + 1] as number) >= start + duration) return start
       } else start = i + 1 < this.count ? (this.times[i + 1] as number) : Infinity
@@ -161,7 +184,11 @@ export class Shared {
   /** Whether more than the capacity is in use anywhere in [from, to). */
   isOver(from: number, to: number): boolean {
     if (to <= from) return false
-    for (let i = firstAfter(this.times, this.count, from) - 1; i < this.count && (this.times[i] as number) < to; i++) {
+    for (
+      let i = firstAfter(this.times, this.count, from) - 1;
+      i < this.count && (this.times[i] as number) < to;
+      i++
+    ) {
       if ((this.used[i] as number) > this.capacity + LIMIT_TOLERANCE) return true
     }
     return false

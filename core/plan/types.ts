@@ -85,7 +85,17 @@ export interface PlanObjective {
   makespanMin: number
 }
 
-export const BINDINGS = ['release', 'lag', 'mould', 'place', 'station', 'dust', 'maker', 'shift', 'none'] as const
+export const BINDINGS = [
+  'release',
+  'lag',
+  'mould',
+  'place',
+  'station',
+  'dust',
+  'maker',
+  'shift',
+  'none',
+] as const
 export type Binding = (typeof BINDINGS)[number]
 
 export interface WhyThen {

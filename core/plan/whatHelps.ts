@@ -51,8 +51,16 @@ export interface HelpQuestion {
  * What improves is compared with the same search without any help, so that a gain is owed to the help alone.
  * @returns what gains something, the most first: less weighted tardiness, then less weighted completion
  */
-export function whatHelps({ request, planned, pins, closings, promises, onProgress }: HelpQuestion): Gain[] {
-  const withHelp = (changed: PlanRequest) => replan(changed, { keep: planned, pins, improves: true, tries: TRIES })
+export function whatHelps({
+  request,
+  planned,
+  pins,
+  closings,
+  promises,
+  onProgress,
+}: HelpQuestion): Gain[] {
+  const withHelp = (changed: PlanRequest) =>
+    replan(changed, { keep: planned, pins, improves: true, tries: TRIES })
   const before = withHelp(request)
   if (!before.ok) return []
   const helps = [...mouldsInUse(request), ...evenings(request), ...openPlaces(request, closings)]
@@ -63,19 +71,35 @@ export function whatHelps({ request, planned, pins, closings, promises, onProgre
     if (onProgress?.((i + 1) / helps.length)) break
   }
   return gains
-    .filter((gain) => gain.tardinessSavedMin > 0 || (gain.tardinessSavedMin === 0 && gain.completionSavedMin > 0))
-    .sort((x, y) => y.tardinessSavedMin - x.tardinessSavedMin || y.completionSavedMin - x.completionSavedMin)
+    .filter(
+      (gain) =>
+        gain.tardinessSavedMin > 0 || (gain.tardinessSavedMin === 0 && gain.completionSavedMin > 0),
+    )
+    .sort(
+      (x, y) =>
+        y.tardinessSavedMin - x.tardinessSavedMin || y.completionSavedMin - x.completionSavedMin,
+    )
 }
 
 function mouldsInUse({ moulds, tasks }: PlanRequest): Help[] {
   const used = new Set(tasks.flatMap((task) => (task.mould ? [task.mould.id] : [])))
-  return moulds.filter((mould) => used.has(mould.id)).map((mould) => ({ kind: 'mould', mould: mould.id }))
+  return moulds
+    .filter((mould) => used.has(mould.id))
+    .map((mould) => ({ kind: 'mould', mould: mould.id }))
 }
 
 function evenings({ makers, horizonMin }: PlanRequest): Help[] {
   return makers.flatMap(({ id, shifts }) => {
-    const next = shifts.filter(([, to]) => to > 0).sort((x, y) => x[1] - y[1]).slice(0, SHIFTS_TRIED)
-    return next.map(([, to]): Help => ({ kind: 'evening', maker: id, fromMin: to, toMin: Math.min(horizonMin, to + EVENING_MIN) }))
+    const next = shifts
+      .filter(([, to]) => to > 0)
+      .sort((x, y) => x[1] - y[1])
+      .slice(0, SHIFTS_TRIED)
+    return next.map(([, to]): Help => ({
+      kind: 'evening',
+      maker: id,
+      fromMin: to,
+      toMin: Math.min(horizonMin, to + EVENING_MIN),
+    }))
   })
 }
 
@@ -83,7 +107,12 @@ function evenings({ makers, horizonMin }: PlanRequest): Help[] {
 function openPlaces({ tasks }: PlanRequest, closings: HelpQuestion['closings']): Help[] {
   const lasts = new Map(tasks.map((task) => [task.id, task.durationMin]))
   const next = closings.filter(({ fromMin }) => fromMin > 0).slice(0, SHIFTS_TRIED)
-  return next.map(({ task, fromMin }): Help => ({ kind: 'place', closing: task, fromMin, toMin: fromMin + Math.min(EVENING_MIN, lasts.get(task) ?? 0) }))
+  return next.map(({ task, fromMin }): Help => ({
+    kind: 'place',
+    closing: task,
+    fromMin,
+    toMin: fromMin + Math.min(EVENING_MIN, lasts.get(task) ?? 0),
+  }))
 }
 
 /** The request of a workshop that has more of something. */
@@ -92,19 +121,47 @@ function helped(request: PlanRequest, help: Help): PlanRequest {
     const longerMin = help.toMin - help.fromMin
     return {
       ...request,
-      tasks: request.tasks.map((task) => (task.id === help.closing ? { ...task, durationMin: task.durationMin - longerMin } : task)),
-      lags: request.lags.map((lag) => (lag.to === help.closing ? { ...lag, minMin: (lag.minMin ?? 0) + longerMin, maxMin: (lag.maxMin ?? 0) + longerMin } : lag)),
+      tasks: request.tasks.map((task) =>
+        task.id === help.closing ? { ...task, durationMin: task.durationMin - longerMin } : task,
+      ),
+      lags: request.lags.map((lag) =>
+        lag.to === help.closing
+          ? { ...lag, minMin: (lag.minMin ?? 0) + longerMin, maxMin: (lag.maxMin ?? 0) + longerMin }
+          : lag,
+      ),
     }
   }
-  if (help.kind === 'mould') return { ...request, moulds: request.moulds.map((mould) => (mould.id === help.mould ? { ...mould, count: mould.count + 1 } : mould)) }
-  const longer = (shifts: PlanRequest['makers'][number]['shifts']) => shifts.map(([from, to]): [number, number] => (to === help.fromMin ? [from, help.toMin] : [from, to]))
-  return { ...request, makers: request.makers.map((maker) => (maker.id === help.maker ? { ...maker, shifts: longer(maker.shifts) } : maker)) }
+  if (help.kind === 'mould')
+    return {
+      ...request,
+      moulds: request.moulds.map((mould) =>
+        mould.id === help.mould ? { ...mould, count: mould.count + 1 } : mould,
+      ),
+    }
+  const longer = (shifts: PlanRequest['makers'][number]['shifts']) =>
+    shifts.map(([from, to]): [number, number] =>
+      to === help.fromMin ? [from, help.toMin] : [from, to],
+    )
+  return {
+    ...request,
+    makers: request.makers.map((maker) =>
+      maker.id === help.maker ? { ...maker, shifts: longer(maker.shifts) } : maker,
+    ),
+  }
 }
 
-function gainOf({ jobs, tasks }: PlanRequest, promises: HelpQuestion['promises'], help: Help, before: PlanAnswer, after: PlanAnswer): Gain {
+function gainOf(
+  { jobs, tasks }: PlanRequest,
+  promises: HelpQuestion['promises'],
+  help: Help,
+  before: PlanAnswer,
+  after: PlanAnswer,
+): Gain {
   const endsIn = (answer: PlanAnswer) => {
     const end = new Map<string, number>()
-    tasks.forEach(({ job }, i) => end.set(job, Math.max(end.get(job) ?? 0, answer.tasks[i]?.endMin ?? 0)))
+    tasks.forEach(({ job }, i) =>
+      end.set(job, Math.max(end.get(job) ?? 0, answer.tasks[i]?.endMin ?? 0)),
+    )
     return end
   }
   const [endsBefore, endsAfter] = [endsIn(before), endsIn(after)]
@@ -113,18 +170,25 @@ function gainOf({ jobs, tasks }: PlanRequest, promises: HelpQuestion['promises']
     const weight = given ?? 1
     const promise = promises[id]
     const [beforeMin, afterMin] = [endsBefore.get(id), endsAfter.get(id)]
-    if (promise === undefined || weight === 0 || beforeMin === undefined || afterMin === undefined) continue
+    if (promise === undefined || weight === 0 || beforeMin === undefined || afterMin === undefined)
+      continue
     byPromise.set(promise, [...(byPromise.get(promise) ?? []), { weight, beforeMin, afterMin }])
   }
   const gains = [...byPromise].map(([promise, ends]): PromiseGain => ({
     promise,
-    soonerMin: Math.max(...ends.map((end) => end.beforeMin)) - Math.max(...ends.map((end) => end.afterMin)),
-    meanSoonerMin: ends.reduce((sum, end) => sum + end.weight * (end.beforeMin - end.afterMin), 0) / ends.reduce((sum, end) => sum + end.weight, 0),
+    soonerMin:
+      Math.max(...ends.map((end) => end.beforeMin)) - Math.max(...ends.map((end) => end.afterMin)),
+    meanSoonerMin:
+      ends.reduce((sum, end) => sum + end.weight * (end.beforeMin - end.afterMin), 0) /
+      ends.reduce((sum, end) => sum + end.weight, 0),
   }))
   return {
     help,
     tardinessSavedMin: before.objective.weightedTardinessMin - after.objective.weightedTardinessMin,
-    completionSavedMin: before.objective.weightedCompletionMin - after.objective.weightedCompletionMin,
-    promises: gains.filter((gain) => gain.soonerMin !== 0 || gain.meanSoonerMin !== 0).sort((x, y) => y.soonerMin - x.soonerMin || y.meanSoonerMin - x.meanSoonerMin),
+    completionSavedMin:
+      before.objective.weightedCompletionMin - after.objective.weightedCompletionMin,
+    promises: gains
+      .filter((gain) => gain.soonerMin !== 0 || gain.meanSoonerMin !== 0)
+      .sort((x, y) => y.soonerMin - x.soonerMin || y.meanSoonerMin - x.meanSoonerMin),
   }
 }

@@ -16,7 +16,8 @@ export function whyThen(request: PlanRequest, planned: readonly PlannedTask[]): 
   const areas = new Map(request.places.map((place) => [place.id, place.areaCm2]))
   const counts = new Map(request.moulds.map((mould) => [mould.id, mould.count]))
   const lagsOf = new Map<string, PlanLag[]>()
-  for (const lag of request.lags) for (const id of new Set([lag.from, lag.to])) lagsOf.set(id, [...(lagsOf.get(id) ?? []), lag])
+  for (const lag of request.lags)
+    for (const id of new Set([lag.from, lag.to])) lagsOf.set(id, [...(lagsOf.get(id) ?? []), lag])
 
   const bindingOf = (task: PlanTask, index: number): [Binding, string | null] => {
     const own = planned[index] as PlannedTask
@@ -27,7 +28,8 @@ export function whyThen(request: PlanRequest, planned: readonly PlannedTask[]): 
     if (lag) return ['lag', lag.to === task.id ? lag.from : lag.to]
 
     const name = (use: Use | null) => (use === null ? null : (request.tasks[use.task]?.id ?? null))
-    const inTheWay = (list: Use[] | undefined, room: number) => blocker(list ?? [], index, minute, room)
+    const inTheWay = (list: Use[] | undefined, room: number) =>
+      blocker(list ?? [], index, minute, room)
     if (task.mould) {
       const room = (counts.get(task.mould.id) ?? 0) - (task.mould.count ?? 1)
       const held = inTheWay(uses.moulds.get(task.mould.id), room)
@@ -35,19 +37,28 @@ export function whyThen(request: PlanRequest, planned: readonly PlannedTask[]): 
     }
     if (task.durationMin > 0) {
       if (own.place !== null) {
-        const lying = inTheWay(uses.places.get(own.place), (areas.get(own.place) ?? 0) - (task.place?.areaCm2 ?? 0))
+        const lying = inTheWay(
+          uses.places.get(own.place),
+          (areas.get(own.place) ?? 0) - (task.place?.areaCm2 ?? 0),
+        )
         if (lying) return ['place', name(lying)]
       }
       const working = own.station === null ? null : inTheWay(uses.stations.get(own.station), 0)
       if (working) return ['station', name(working)]
       const room = uses.roomOf(index)
-      const openOrDusty = room === null ? null : (task.dust && inTheWay(uses.wet.get(room), 0)) || (task.openWet && inTheWay(uses.dusty.get(room), 0)) || null
+      const openOrDusty =
+        room === null
+          ? null
+          : (task.dust && inTheWay(uses.wet.get(room), 0)) ||
+            (task.openWet && inTheWay(uses.dusty.get(room), 0)) ||
+            null
       if (openOrDusty) return ['dust', name(openOrDusty)]
       const busy = own.maker === null ? null : inTheWay(uses.makers.get(own.maker), 0)
       if (busy) return ['maker', name(busy)]
     }
     const shifts = own.maker === null ? null : makers.get(own.maker)?.shifts
-    if (shifts && !shifts.some(([from, to]) => from <= minute && own.endMin - 1 <= to)) return ['shift', null]
+    if (shifts && !shifts.some(([from, to]) => from <= minute && own.endMin - 1 <= to))
+      return ['shift', null]
     return ['none', null]
   }
   return request.tasks.map((task, index) => {

@@ -17,12 +17,16 @@ const STEPS_PER_TASK = 2000
 /** The earliest start at or after a minute in a shift of any maker who could do the task. */
 export function earliestForHands(model: Model, task: ModelTask, minute: number): number {
   if (!task.attended) return minute
-  return Math.min(...task.makers.map((maker) => nextInShift(model.shifts[maker] ?? [], minute, task.duration)))
+  return Math.min(
+    ...task.makers.map((maker) => nextInShift(model.shifts[maker] ?? [], minute, task.duration)),
+  )
 }
 
 function latestForHands(model: Model, task: ModelTask, minute: number): number {
   if (!task.attended) return minute
-  return Math.max(...task.makers.map((maker) => lastInShift(model.shifts[maker] ?? [], minute, task.duration)))
+  return Math.max(
+    ...task.makers.map((maker) => lastInShift(model.shifts[maker] ?? [], minute, task.duration)),
+  )
 }
 
 /**
@@ -34,7 +38,9 @@ function latestForHands(model: Model, task: ModelTask, minute: number): number {
 export function windowsOf(model: Model): Windows {
   const { tasks, horizon } = model
   const earliest = tasks.map((task) => earliestForHands(model, task, Math.max(0, task.release)))
-  const latest = tasks.map((task) => latestForHands(model, task, Math.min(task.lastStart, horizon - task.duration)))
+  const latest = tasks.map((task) =>
+    latestForHands(model, task, Math.min(task.lastStart, horizon - task.duration)),
+  )
   const queue = tasks.map((task) => task.index)
   const queued = new Set(queue)
   let stepsLeft = STEPS_PER_TASK * (tasks.length + 1)
@@ -42,7 +48,8 @@ export function windowsOf(model: Model): Windows {
   while (queue.length > 0 && stepsLeft-- > 0) {
     const index = queue.shift() as number
     queued.delete(index)
-    if ((earliest[index] as number) > (latest[index] as number)) return { earliest, latest, impossible: index, settled: false }
+    if ((earliest[index] as number) > (latest[index] as number))
+      return { earliest, latest, impossible: index, settled: false }
     const touch = (other: number) => {
       if (!queued.has(other)) {
         queued.add(other)
@@ -65,5 +72,10 @@ export function windowsOf(model: Model): Windows {
     }
   }
   const impossible = tasks.findIndex((_, i) => (earliest[i] as number) > (latest[i] as number))
-  return { earliest, latest, impossible: impossible < 0 ? null : impossible, settled: queue.length === 0 }
+  return {
+    earliest,
+    latest,
+    impossible: impossible < 0 ? null : impossible,
+    settled: queue.length === 0,
+  }
 }

@@ -55,10 +55,14 @@ export class Workshop {
     this.maker.set(other.maker)
     this.spot.set(other.spot)
     this.heldUntil.set(other.heldUntil)
-    for (let i = 0; i < this.hands.length; i++) (this.hands[i] as Hands).copyFrom(other.hands[i] as Hands)
-    for (let i = 0; i < this.stations.length; i++) (this.stations[i] as Single).copyFrom(other.stations[i] as Single)
-    for (let i = 0; i < this.places.length; i++) (this.places[i] as Shared).copyFrom(other.places[i] as Shared)
-    for (let i = 0; i < this.moulds.length; i++) (this.moulds[i] as Shared).copyFrom(other.moulds[i] as Shared)
+    for (let i = 0; i < this.hands.length; i++)
+      (this.hands[i] as Hands).copyFrom(other.hands[i] as Hands)
+    for (let i = 0; i < this.stations.length; i++)
+      (this.stations[i] as Single).copyFrom(other.stations[i] as Single)
+    for (let i = 0; i < this.places.length; i++)
+      (this.places[i] as Shared).copyFrom(other.places[i] as Shared)
+    for (let i = 0; i < this.moulds.length; i++)
+      (this.moulds[i] as Shared).copyFrom(other.moulds[i] as Shared)
     for (let i = 0; i < this.dusty.length; i++) {
       ;(this.dusty[i] as Shared).copyFrom(other.dusty[i] as Shared)
       ;(this.wet[i] as Shared).copyFrom(other.wet[i] as Shared)
@@ -74,7 +78,12 @@ export class Workshop {
     const lastStart = this.model.horizon - task.duration
     this.finds++
     this.foundStart = lastStart + 1
-    for (let m = 0; m < makers.length; m++) this.handsFrom[m] = (this.hands[makers[m] as number] as Hands).earliestFit(minute, task.duration, this.foundStart)
+    for (let m = 0; m < makers.length; m++)
+      this.handsFrom[m] = (this.hands[makers[m] as number] as Hands).earliestFit(
+        minute,
+        task.duration,
+        this.foundStart,
+      )
     for (let s = 0; s < spots.length; s++) {
       const spot = spots[s] as Spot
       // Neither the spot nor the hands alone can be had sooner than together.
@@ -107,12 +116,27 @@ export class Workshop {
     for (;;) {
       const tried = start
       if (maker !== NONE) start = (this.hands[maker] as Hands).earliestFit(start, duration, before)
-      if (spot.station !== NONE) start = (this.stations[spot.station] as Single).earliestFit(start, duration, before)
-      if (spot.place !== NONE) start = (this.places[spot.place] as Shared).earliestFit(start, duration, task.areaCm2, before)
-      if (mould !== null) start = (this.moulds[mould.index] as Shared).earliestFit(start, this.holdOf(task, start), mould.count, before)
+      if (spot.station !== NONE)
+        start = (this.stations[spot.station] as Single).earliestFit(start, duration, before)
+      if (spot.place !== NONE)
+        start = (this.places[spot.place] as Shared).earliestFit(
+          start,
+          duration,
+          task.areaCm2,
+          before,
+        )
+      if (mould !== null)
+        start = (this.moulds[mould.index] as Shared).earliestFit(
+          start,
+          this.holdOf(task, start),
+          mould.count,
+          before,
+        )
       if (spot.room !== NONE) {
-        if (task.dust) start = (this.wet[spot.room] as Shared).earliestFit(start, duration, 1, before)
-        if (task.openWet) start = (this.dusty[spot.room] as Shared).earliestFit(start, duration, 1, before)
+        if (task.dust)
+          start = (this.wet[spot.room] as Shared).earliestFit(start, duration, 1, before)
+        if (task.openWet)
+          start = (this.dusty[spot.room] as Shared).earliestFit(start, duration, 1, before)
       }
       if (start === tried || start >= before) return start
     }
@@ -131,7 +155,10 @@ export class Workshop {
     const mould = task.mould as NonNullable<ModelTask['mould']>
     const until = this.start[mould.until] as number
     if (until === NONE) return Math.max(task.duration, this.leastHoldMin[task.index] as number)
-    return Math.max(task.duration, until + (this.model.tasks[mould.until] as ModelTask).duration - start)
+    return Math.max(
+      task.duration,
+      until + (this.model.tasks[mould.until] as ModelTask).duration - start,
+    )
   }
 
   put(index: number, start: number, maker: number, spot: number): void {
@@ -162,7 +189,12 @@ export class Workshop {
     if (at.place !== NONE) (this.places[at.place] as Shared).take(start, end, -task.areaCm2)
     if (at.room !== NONE && task.dust) (this.dusty[at.room] as Shared).take(start, end, -1)
     if (at.room !== NONE && task.openWet) (this.wet[at.room] as Shared).take(start, end, -1)
-    if (task.mould !== null) (this.moulds[task.mould.index] as Shared).take(start, this.heldUntil[index] as number, -task.mould.count)
+    if (task.mould !== null)
+      (this.moulds[task.mould.index] as Shared).take(
+        start,
+        this.heldUntil[index] as number,
+        -task.mould.count,
+      )
     this.start[index] = NONE
     this.stretchHolds(task)
   }
@@ -182,7 +214,11 @@ export class Workshop {
       const start = this.start[index] as number
       const holder = this.model.tasks[index] as ModelTask
       if (start === NONE || holder.mould === null || index === until.index) continue
-      ;(this.moulds[holder.mould.index] as Shared).take(start, this.heldUntil[index] as number, -holder.mould.count)
+      ;(this.moulds[holder.mould.index] as Shared).take(
+        start,
+        this.heldUntil[index] as number,
+        -holder.mould.count,
+      )
       this.hold(holder, start)
     }
   }
@@ -215,8 +251,13 @@ export class Workshop {
     const start = this.start[other] as number
     if (start >= to || start === NONE || other === task.index) return false
     const one = this.model.tasks[other] as ModelTask
-    if (start + one.duration <= from && (one.mould === null || (this.heldUntil[other] as number) <= from)) return false
-    if (task.mould !== null && one.mould !== null && task.mould.index === one.mould.index) return true
+    if (
+      start + one.duration <= from &&
+      (one.mould === null || (this.heldUntil[other] as number) <= from)
+    )
+      return false
+    if (task.mould !== null && one.mould !== null && task.mould.index === one.mould.index)
+      return true
     if (start + one.duration <= from) return false
     const maker = this.maker[other] as number
     if (maker !== NONE && task.makers.includes(maker)) return true
@@ -225,7 +266,12 @@ export class Workshop {
       const own = task.spots[i] as Spot
       if (own.station !== NONE && own.station === at.station) return true
       if (own.place !== NONE && own.place === at.place) return true
-      if (own.room !== NONE && own.room === at.room && ((task.dust && one.openWet) || (task.openWet && one.dust))) return true
+      if (
+        own.room !== NONE &&
+        own.room === at.room &&
+        ((task.dust && one.openWet) || (task.openWet && one.dust))
+      )
+        return true
     }
     return false
   }

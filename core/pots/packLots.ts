@@ -25,40 +25,75 @@ const MOST_NODES = 60_000_000
  * @param capMin minutes of pouring a pot allows
  */
 export function packLots(lots: readonly Lot[], capMl: number, capMin: number): Packing {
-  const order = lots.map((_, i) => i).sort((x, y) => (lots[y] as Lot).ml - (lots[x] as Lot).ml || (lots[y] as Lot).min - (lots[x] as Lot).min)
+  const order = lots
+    .map((_, i) => i)
+    .sort(
+      (x, y) =>
+        (lots[y] as Lot).ml - (lots[x] as Lot).ml || (lots[y] as Lot).min - (lots[x] as Lot).min,
+    )
   const sorted = order.map((i) => lots[i] as Lot)
   const start = bestStart(sorted, capMl, capMin)
-  const packed = sorted.length > MOST_LOTS ? { groups: start, proven: false } : new Search(sorted, capMl, capMin).run(start)
-  return { groups: packed.groups.map((group) => group.map((i) => order[i] as number)), proven: packed.proven }
+  const packed =
+    sorted.length > MOST_LOTS
+      ? { groups: start, proven: false }
+      : new Search(sorted, capMl, capMin).run(start)
+  return {
+    groups: packed.groups.map((group) => group.map((i) => order[i] as number)),
+    proven: packed.proven,
+  }
 }
 
-const mlOf = (group: readonly number[], lots: readonly Lot[]) => group.reduce((sum, i) => sum + (lots[i] as Lot).ml, 0)
-const largest = (groups: readonly (readonly number[])[], lots: readonly Lot[]) => groups.reduce((most, group) => Math.max(most, mlOf(group, lots)), 0)
+const mlOf = (group: readonly number[], lots: readonly Lot[]) =>
+  group.reduce((sum, i) => sum + (lots[i] as Lot).ml, 0)
+const largest = (groups: readonly (readonly number[])[], lots: readonly Lot[]) =>
+  groups.reduce((most, group) => Math.max(most, mlOf(group, lots)), 0)
 
 /** The fewest pots that volume and time allow, were lots divisible. */
 function fewestPots(lots: readonly Lot[], capMl: number, capMin: number): number {
-  const total = lots.reduce((sum, lot) => ({ ml: sum.ml + lot.ml, min: sum.min + lot.min }), { ml: 0, min: 0 })
-  const need = (amount: number, cap: number) => (amount <= LIMIT_TOLERANCE ? 0 : Math.ceil((amount - LIMIT_TOLERANCE) / cap - 1e-12))
+  const total = lots.reduce((sum, lot) => ({ ml: sum.ml + lot.ml, min: sum.min + lot.min }), {
+    ml: 0,
+    min: 0,
+  })
+  const need = (amount: number, cap: number) =>
+    amount <= LIMIT_TOLERANCE ? 0 : Math.ceil((amount - LIMIT_TOLERANCE) / cap - 1e-12)
   return Math.max(1, need(total.ml, capMl), need(total.min, capMin))
 }
 
 function bestStart(lots: readonly Lot[], capMl: number, capMin: number): number[][] {
-  const rules: ((lot: Lot) => number)[] = [(lot) => lot.ml, (lot) => lot.min, (lot) => lot.ml / capMl + lot.min / Math.max(capMin, 1e-9), (lot) => Math.max(lot.ml / capMl, lot.min / Math.max(capMin, 1e-9))]
+  const rules: ((lot: Lot) => number)[] = [
+    (lot) => lot.ml,
+    (lot) => lot.min,
+    (lot) => lot.ml / capMl + lot.min / Math.max(capMin, 1e-9),
+    (lot) => Math.max(lot.ml / capMl, lot.min / Math.max(capMin, 1e-9)),
+  ]
   const starts = rules.map((rule) => {
     const order = lots.map((_, i) => i).sort((x, y) => rule(lots[y] as Lot) - rule(lots[x] as Lot))
     return firstFit(order, lots, capMl, capMin)
   })
   const fewest = Math.min(...starts.map((groups) => groups.length))
-  const spread = starts.filter((groups) => groups.length === fewest).map((groups) => levelled(groups, lots, capMin))
+  const spread = starts
+    .filter((groups) => groups.length === fewest)
+    .map((groups) => levelled(groups, lots, capMin))
   const even = evenly(lots, fewest, capMl, capMin)
-  return [...spread, ...(even ? [levelled(even, lots, capMin)] : [])].reduce((best, groups) => (largest(groups, lots) < largest(best, lots) ? groups : best))
+  return [...spread, ...(even ? [levelled(even, lots, capMin)] : [])].reduce((best, groups) =>
+    largest(groups, lots) < largest(best, lots) ? groups : best,
+  )
 }
 
-function firstFit(order: readonly number[], lots: readonly Lot[], capMl: number, capMin: number): number[][] {
+function firstFit(
+  order: readonly number[],
+  lots: readonly Lot[],
+  capMl: number,
+  capMin: number,
+): number[][] {
   const groups: { members: number[]; ml: number; min: number }[] = []
   for (const i of order) {
     const lot = lots[i] as Lot
-    const fits = groups.find((group) => group.ml + lot.ml <= capMl + LIMIT_TOLERANCE && group.min + lot.min <= capMin + LIMIT_TOLERANCE)
+    const fits = groups.find(
+      (group) =>
+        group.ml + lot.ml <= capMl + LIMIT_TOLERANCE &&
+        group.min + lot.min <= capMin + LIMIT_TOLERANCE,
+    )
     const group = fits ?? { members: [], ml: 0, min: 0 }
     group.members.push(i)
     group.ml += lot.ml
@@ -69,11 +104,23 @@ function firstFit(order: readonly number[], lots: readonly Lot[], capMl: number,
 }
 
 /** Each lot into the pot that is emptiest and still takes it; null where one finds none. */
-function evenly(lots: readonly Lot[], count: number, capMl: number, capMin: number): number[][] | null {
+function evenly(
+  lots: readonly Lot[],
+  count: number,
+  capMl: number,
+  capMin: number,
+): number[][] | null {
   const groups = Array.from({ length: count }, () => ({ members: [] as number[], ml: 0, min: 0 }))
   for (const [i, lot] of lots.entries()) {
-    const open = groups.filter((group) => group.ml + lot.ml <= capMl + LIMIT_TOLERANCE && group.min + lot.min <= capMin + LIMIT_TOLERANCE)
-    const emptiest = open.reduce<(typeof groups)[number] | null>((best, group) => (!best || group.ml < best.ml ? group : best), null)
+    const open = groups.filter(
+      (group) =>
+        group.ml + lot.ml <= capMl + LIMIT_TOLERANCE &&
+        group.min + lot.min <= capMin + LIMIT_TOLERANCE,
+    )
+    const emptiest = open.reduce<(typeof groups)[number] | null>(
+      (best, group) => (!best || group.ml < best.ml ? group : best),
+      null,
+    )
     if (!emptiest) return null
     emptiest.members.push(i)
     emptiest.ml += lot.ml
@@ -83,10 +130,15 @@ function evenly(lots: readonly Lot[], count: number, capMl: number, capMin: numb
 }
 
 /** Moves and swaps lots out of the largest pot while that makes it smaller. */
-function levelled(groups: readonly (readonly number[])[], lots: readonly Lot[], capMin: number): number[][] {
+function levelled(
+  groups: readonly (readonly number[])[],
+  lots: readonly Lot[],
+  capMin: number,
+): number[][] {
   const pots = groups.map((group) => [...group])
-  const minOf = (group: readonly number[]) => group.reduce((sum, i) => sum + (lots[i] as Lot).min, 0)
-  for (let better = true; better; ) {
+  const minOf = (group: readonly number[]) =>
+    group.reduce((sum, i) => sum + (lots[i] as Lot).min, 0)
+  for (let better = true; better;) {
     better = false
     const most = pots.reduce((best, pot) => (mlOf(pot, lots) > mlOf(best, lots) ? pot : best))
     const mostMl = mlOf(most, lots)
@@ -94,9 +146,14 @@ function levelled(groups: readonly (readonly number[])[], lots: readonly Lot[], 
       if (pot === most || better) continue
       for (const give of most) {
         for (const take of [-1, ...pot]) {
-          const [out, back] = [lots[give] as Lot, take < 0 ? { ml: 0, min: 0 } : (lots[take] as Lot)]
+          const [out, back] = [
+            lots[give] as Lot,
+            take < 0 ? { ml: 0, min: 0 } : (lots[take] as Lot),
+          ]
           const [newMost, newPot] = [mostMl - out.ml + back.ml, mlOf(pot, lots) + out.ml - back.ml]
-          const inTime = minOf(most) - out.min + back.min <= capMin + LIMIT_TOLERANCE && minOf(pot) + out.min - back.min <= capMin + LIMIT_TOLERANCE
+          const inTime =
+            minOf(most) - out.min + back.min <= capMin + LIMIT_TOLERANCE &&
+            minOf(pot) + out.min - back.min <= capMin + LIMIT_TOLERANCE
           if (Math.max(newMost, newPot) >= mostMl - LIMIT_TOLERANCE || !inTime) continue
           most.splice(most.indexOf(give), 1, ...(take < 0 ? [] : [take]))
           if (take < 0) pot.push(give)
@@ -118,7 +175,9 @@ const STEPS_PER_ML = 1000
 function commonStep(lots: readonly Lot[]): number {
   const gcd = (x: number, y: number): number => (y === 0 ? x : gcd(y, x % y))
   const steps = lots.map((lot) => Math.round(lot.ml * STEPS_PER_ML))
-  const areWhole = lots.every((lot, i) => Math.abs(lot.ml * STEPS_PER_ML - (steps[i] as number)) < 1e-7)
+  const areWhole = lots.every(
+    (lot, i) => Math.abs(lot.ml * STEPS_PER_ML - (steps[i] as number)) < 1e-7,
+  )
   return areWhole ? steps.reduce(gcd, 0) / STEPS_PER_ML : 0
 }
 
@@ -134,7 +193,9 @@ function subsetsOf(members: readonly number[], lots: readonly Lot[]): Subset[] {
   for (const i of members) {
     const { ml, min } = lots[i] as Lot
     const bit = 2 ** i
-    list = list.concat(list.map((one) => ({ ml: one.ml + ml, min: one.min + min, mask: one.mask + bit })))
+    list = list.concat(
+      list.map((one) => ({ ml: one.ml + ml, min: one.min + min, mask: one.mask + bit })),
+    )
   }
   return list.sort((x, y) => x.ml - y.ml)
 }
@@ -188,7 +249,11 @@ class Search {
   run(start: readonly (readonly number[])[]): Packing {
     this.best = start.map((group) => [...group])
     const all = 2 ** this.lots.length - 1
-    for (let count = fewestPots(this.lots, this.capMl, this.capMin); count <= start.length; count++) {
+    for (
+      let count = fewestPots(this.lots, this.capMl, this.capMin);
+      count <= start.length;
+      count++
+    ) {
       const isStart = count === start.length
       this.bestMl = isStart ? largest(start, this.lots) : Infinity
       this.failed.clear()
@@ -201,7 +266,10 @@ class Search {
 
   /** What a pot may hold so that the answer gets better than the best known. */
   private limitMl(): number {
-    return Math.min(this.capMl + LIMIT_TOLERANCE, this.bestMl - Math.max(LIMIT_TOLERANCE, this.step - LIMIT_TOLERANCE))
+    return Math.min(
+      this.capMl + LIMIT_TOLERANCE,
+      this.bestMl - Math.max(LIMIT_TOLERANCE, this.step - LIMIT_TOLERANCE),
+    )
   }
 
   /** Tries to put the lots of a set into so many pots. @returns whether something better was found */
@@ -214,10 +282,15 @@ class Search {
     if (count === 0 || this.nodes > MOST_NODES) return false
     const members = this.membersOf(set)
     const limit = this.limitMl()
-    const total = { ml: mlOf(members, this.lots), min: members.reduce((sum, i) => sum + (this.lots[i] as Lot).min, 0), mask: set }
+    const total = {
+      ml: mlOf(members, this.lots),
+      min: members.reduce((sum, i) => sum + (this.lots[i] as Lot).min, 0),
+      mask: set,
+    }
     const timeRoom = this.capMin + LIMIT_TOLERANCE
     const most = this.mostInOne(members, limit)
-    if (total.ml > count * limit || total.min > count * timeRoom || members.length > count * most) return false
+    if (total.ml > count * limit || total.min > count * timeRoom || members.length > count * most)
+      return false
     // So many pots at least hold the most lots there can be in one, and not even the smallest lots would fit them.
     const full = members.length - (most - 1) * count
     if (full > 0 && mlOf(members.slice(-full * most), this.lots) > full * limit) return false
@@ -241,7 +314,16 @@ class Search {
       const over = amounts.sort((x, y) => x - y).findIndex((amount) => (sum += amount) > room)
       return over < 0 ? amounts.length : over
     }
-    return Math.min(fit(members.map((i) => (this.lots[i] as Lot).ml), limit), fit(members.map((i) => (this.lots[i] as Lot).min), this.capMin + LIMIT_TOLERANCE))
+    return Math.min(
+      fit(
+        members.map((i) => (this.lots[i] as Lot).ml),
+        limit,
+      ),
+      fit(
+        members.map((i) => (this.lots[i] as Lot).min),
+        this.capMin + LIMIT_TOLERANCE,
+      ),
+    )
   }
 
   private membersOf(set: number): number[] {
@@ -255,14 +337,31 @@ class Search {
   private choose(members: readonly number[], total: Subset, count: number, most: number): boolean {
     const first = this.lots[members[0] as number] as Lot
     const others = members.slice(1)
-    if (waysToChoose(others.length, most - 1) <= FEW_WAYS) return this.tryUndominated(this.fewBeside(first, others, total, count), members, total, count)
-    const halves = [others.filter((_, i) => i % 2 === 0), others.filter((_, i) => i % 2 === 1)].map((half) => subsetsOf(half, this.lots)) as [Subset[], Subset[]]
+    if (waysToChoose(others.length, most - 1) <= FEW_WAYS)
+      return this.tryUndominated(this.fewBeside(first, others, total, count), members, total, count)
+    const halves = [others.filter((_, i) => i % 2 === 0), others.filter((_, i) => i % 2 === 1)].map(
+      (half) => subsetsOf(half, this.lots),
+    ) as [Subset[], Subset[]]
     const even = total.ml / count
     let found = false
     let inner = 0
     for (let outer = even * FIRST_BAND; ; outer *= WIDER) {
-      const bands = inner === 0 ? [[even - outer, even + outer]] : [[even - outer, even - inner], [even + inner, even + outer]]
-      if (this.tryAll(this.inBands(bands as [number, number][], first, halves, total, count), members, total, count)) found = true
+      const bands =
+        inner === 0
+          ? [[even - outer, even + outer]]
+          : [
+              [even - outer, even - inner],
+              [even + inner, even + outer],
+            ]
+      if (
+        this.tryAll(
+          this.inBands(bands as [number, number][], first, halves, total, count),
+          members,
+          total,
+          count,
+        )
+      )
+        found = true
       inner = outer
       const limit = this.limitMl()
       if (even + outer > limit && even - outer < total.ml - (count - 1) * limit) return found
@@ -270,7 +369,12 @@ class Search {
   }
 
   /** Puts each of these sets beside the largest lot, and the rest into the other pots. */
-  private tryAll(subsets: readonly Subset[], members: readonly number[], total: Subset, count: number): boolean {
+  private tryAll(
+    subsets: readonly Subset[],
+    members: readonly number[],
+    total: Subset,
+    count: number,
+  ): boolean {
     const own = 2 ** (members[0] as number)
     let found = false
     for (const subset of subsets) {
@@ -289,10 +393,15 @@ class Search {
    * packing it leads to, the swapped set leads to as well (Martello and Toth 1990). As better packings are found the
    * limit falls, so sets passed over are looked at again until nothing changes.
    */
-  private tryUndominated(subsets: readonly Subset[], members: readonly number[], total: Subset, count: number): boolean {
+  private tryUndominated(
+    subsets: readonly Subset[],
+    members: readonly number[],
+    total: Subset,
+    count: number,
+  ): boolean {
     let found = false
     let waiting = [...subsets]
-    for (let tried = true; tried; ) {
+    for (let tried = true; tried;) {
       tried = false
       const dominated: Subset[] = []
       for (const subset of waiting) {
@@ -317,8 +426,16 @@ class Search {
       if (subset.ml + larger.ml <= limit && subset.min + larger.min <= timeRoom) return true
       for (const j of chosen) {
         const lot = this.lots[j] as Lot
-        const isLarger = larger.ml >= lot.ml && larger.min >= lot.min && (larger.ml > lot.ml || larger.min > lot.min || i < j)
-        if (isLarger && subset.ml - lot.ml + larger.ml <= limit && subset.min - lot.min + larger.min <= timeRoom) return true
+        const isLarger =
+          larger.ml >= lot.ml &&
+          larger.min >= lot.min &&
+          (larger.ml > lot.ml || larger.min > lot.min || i < j)
+        if (
+          isLarger &&
+          subset.ml - lot.ml + larger.ml <= limit &&
+          subset.min - lot.min + larger.min <= timeRoom
+        )
+          return true
       }
     }
     return false
@@ -335,7 +452,8 @@ class Search {
       if (ml >= least && min >= leastMin) list.push({ ml, min, mask })
       for (let i = from; i < others.length; i++) {
         const lot = this.lots[others[i] as number] as Lot
-        if (ml + lot.ml <= limit && min + lot.min <= timeRoom) add(i + 1, ml + lot.ml, min + lot.min, mask + 2 ** (others[i] as number))
+        if (ml + lot.ml <= limit && min + lot.min <= timeRoom)
+          add(i + 1, ml + lot.ml, min + lot.min, mask + 2 ** (others[i] as number))
       }
     }
     add(0, first.ml, first.min, 0)
@@ -343,7 +461,13 @@ class Search {
     return list.sort((x, y) => Math.abs(x.ml - even) - Math.abs(y.ml - even))
   }
 
-  private inBands(bands: readonly [number, number][], first: Lot, [left, right]: [Subset[], Subset[]], total: Subset, count: number): Subset[] {
+  private inBands(
+    bands: readonly [number, number][],
+    first: Lot,
+    [left, right]: [Subset[], Subset[]],
+    total: Subset,
+    count: number,
+  ): Subset[] {
     const limit = this.limitMl()
     const [least, most] = [total.ml - (count - 1) * limit, limit]
     const timeRoom = this.capMin + LIMIT_TOLERANCE
@@ -359,7 +483,8 @@ class Search {
           if (ml > high) break
           this.nodes++
           const min = first.min + one.min + other.min
-          if (min <= timeRoom && total.min - min <= (count - 1) * timeRoom) list.push({ ml, min, mask: one.mask + other.mask })
+          if (min <= timeRoom && total.min - min <= (count - 1) * timeRoom)
+            list.push({ ml, min, mask: one.mask + other.mask })
         }
       }
     }

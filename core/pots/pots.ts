@@ -17,10 +17,18 @@ const MOST_PROVEN = 24
 export function pots(request: PotsRequest): Result<PotsAnswer> {
   const { layers, maxMixMl, workMin, restMin } = request
   const lots = lotsOf(request)
-  const tooLarge = lots.find((lot) => lot.ml > maxMixMl + LIMIT_TOLERANCE || restMin + lot.min > workMin + LIMIT_TOLERANCE)
+  const tooLarge = lots.find(
+    (lot) => lot.ml > maxMixMl + LIMIT_TOLERANCE || restMin + lot.min > workMin + LIMIT_TOLERANCE,
+  )
   if (tooLarge) {
-    const group = tooLarge.layers.length > 1 ? ` with the others of its colour (${tooLarge.ml.toFixed(1)} ml, ${(restMin + tooLarge.min).toFixed(1)} min)` : ` (${tooLarge.ml.toFixed(1)} ml, ${(restMin + tooLarge.min).toFixed(1)} min)`
-    return refuse('does-not-fit', { path: `layers[${tooLarge.layers[0]}]`, message: `fits no pot of ${maxMixMl} ml and ${workMin} min${group}` })
+    const group =
+      tooLarge.layers.length > 1
+        ? ` with the others of its colour (${tooLarge.ml.toFixed(1)} ml, ${(restMin + tooLarge.min).toFixed(1)} min)`
+        : ` (${tooLarge.ml.toFixed(1)} ml, ${(restMin + tooLarge.min).toFixed(1)} min)`
+    return refuse('does-not-fit', {
+      path: `layers[${tooLarge.layers[0]}]`,
+      message: `fits no pot of ${maxMixMl} ml and ${workMin} min${group}`,
+    })
   }
   const packed = packLots(lots, maxMixMl, workMin - restMin)
   const pots = packed.groups

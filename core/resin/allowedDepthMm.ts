@@ -8,5 +8,7 @@ import type { LayerResin } from './types'
  * Source: thermal explosion theory, δ ∝ d²·rate (Frank-Kamenetskii 1939), scaled from the limit at the reference.
  * @returns mm
  */
-export const allowedDepthMm = (resin: Pick<LayerResin, 'maxDepthMm' | 'referenceC' | 'activationKJ'>, tempC: number): number =>
-  resin.maxDepthMm / Math.sqrt(Math.max(1, rateAt(resin, tempC)))
+export const allowedDepthMm = (
+  resin: Pick<LayerResin, 'maxDepthMm' | 'referenceC' | 'activationKJ'>,
+  tempC: number,
+): number => resin.maxDepthMm / Math.sqrt(Math.max(1, rateAt(resin, tempC)))

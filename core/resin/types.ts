@@ -32,7 +32,17 @@ export interface CheckLayerRequest {
   }
 }
 
-export const LAYER_WARNINGS = ['too-thin', 'too-deep', 'too-much', 'too-slow', 'too-much-pigment', 'white-sinks', 'stands-proud', 'too-early', 'too-late'] as const
+export const LAYER_WARNINGS = [
+  'too-thin',
+  'too-deep',
+  'too-much',
+  'too-slow',
+  'too-much-pigment',
+  'white-sinks',
+  'stands-proud',
+  'too-early',
+  'too-late',
+] as const
 export type LayerWarningCode = (typeof LAYER_WARNINGS)[number]
 
 export interface LayerWarning {

@@ -5,7 +5,10 @@ const MS_PER_MIN = 60_000
 
 /** Events that still count: each `undone` takes back the last one before it. */
 function standing(events: readonly RunEvent[]): RunEvent[] {
-  return events.reduce<RunEvent[]>((kept, event) => (event.kind === 'undone' ? kept.slice(0, -1) : [...kept, event]), [])
+  return events.reduce<RunEvent[]>(
+    (kept, event) => (event.kind === 'undone' ? kept.slice(0, -1) : [...kept, event]),
+    [],
+  )
 }
 
 /**
@@ -35,13 +38,25 @@ export function foldRun(targets: RunTargets, events: readonly RunEvent[]): RunSt
     workableUntil: stirEndedAt === null ? null : stirEndedAt + targets.workMin * MS_PER_MIN,
   }
   const heated = new Set(log.flatMap((event) => (event.kind === 'heatPass' ? [event.index] : [])))
-  return { ...state, step: stepOf(targets, state, weighings, { spoiled: last('spoiled'), stirStarted: last('stirStarted'), pourStarted: last('pourStarted'), heated }) }
+  return {
+    ...state,
+    step: stepOf(targets, state, weighings, {
+      spoiled: last('spoiled'),
+      stirStarted: last('stirStarted'),
+      pourStarted: last('pourStarted'),
+      heated,
+    }),
+  }
 }
 
-const amountIn = (targets: RunTargets, value: number) => (targets.parts[0]?.unit === 'ml' ? { volumeMl: value } : { massG: value })
+const amountIn = (targets: RunTargets, value: number) =>
+  targets.parts[0]?.unit === 'ml' ? { volumeMl: value } : { massG: value }
 
 function topUpOf(targets: RunTargets, inCup: RunState['inCup']) {
-  const checked = rescue({ resin: targets.resin, inCup: { a: amountIn(targets, inCup.a), b: amountIn(targets, inCup.b) } })
+  const checked = rescue({
+    resin: targets.resin,
+    inCup: { a: amountIn(targets, inCup.a), b: amountIn(targets, inCup.b) },
+  })
   return checked.ok ? checked.value : null
 }
 
@@ -55,11 +70,24 @@ interface Marks {
   heated: ReadonlySet<number>
 }
 
-function stepOf(targets: RunTargets, state: Omit<RunState, 'step'>, weighings: number, marks: Marks): RunStep {
+function stepOf(
+  targets: RunTargets,
+  state: Omit<RunState, 'step'>,
+  weighings: number,
+  marks: Marks,
+): RunStep {
   if (marks.spoiled !== null) return { kind: 'spoiled' }
   if (state.cureStartedAt !== null) return { kind: 'done' }
   const part = targets.parts[weighings]
-  if (part) return { kind: 'weigh', part: part.part, target: part.ownAmount, readTo: part.readTo, unit: part.unit, isTopUp: false }
+  if (part)
+    return {
+      kind: 'weigh',
+      part: part.part,
+      target: part.ownAmount,
+      readTo: part.readTo,
+      unit: part.unit,
+      isTopUp: false,
+    }
   if (state.stirEndedAt === null) {
     const topUp = marks.stirStarted === null ? topUpStep(targets, state.inCup) : null
     return topUp ?? { kind: 'stir', minutes: targets.stirMin, startedAt: marks.stirStarted }
@@ -70,7 +98,12 @@ function stepOf(targets: RunTargets, state: Omit<RunState, 'step'>, weighings: n
     return { kind: 'pour', startedAt: marks.pourStarted, minutes: targets.pourMin }
   }
   const index = targets.heatAfterMin.findIndex((_, i) => !marks.heated.has(i))
-  if (index >= 0) return { kind: 'heat', index, dueAt: state.pourEndedAt + (targets.heatAfterMin[index] ?? 0) * MS_PER_MIN }
+  if (index >= 0)
+    return {
+      kind: 'heat',
+      index,
+      dueAt: state.pourEndedAt + (targets.heatAfterMin[index] ?? 0) * MS_PER_MIN,
+    }
   return { kind: 'cure' }
 }
 

@@ -42,7 +42,14 @@ export type RunEvent = { at: number } & (
 )
 
 export type RunStep =
-  | { kind: 'weigh'; part: Part; target: number; readTo: number; unit: 'g' | 'ml'; isTopUp: boolean }
+  | {
+      kind: 'weigh'
+      part: Part
+      target: number
+      readTo: number
+      unit: 'g' | 'ml'
+      isTopUp: boolean
+    }
   | { kind: 'stir'; minutes: number; startedAt: number | null }
   | { kind: 'rest'; until: number }
   | { kind: 'pour'; startedAt: number | null; minutes: number }

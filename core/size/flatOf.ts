@@ -21,7 +21,10 @@ const rectangle = (widthMm: number, lengthMm: number, radiusMm = 0): Flat => ({
 function ellipse(widthMm: number, lengthMm: number): Flat {
   const [a, b] = [widthMm / 2, lengthMm / 2]
   const h = ((a - b) / (a + b)) ** 2
-  return { areaMm2: Math.PI * a * b, perimeterMm: Math.PI * (a + b) * (1 + (3 * h) / (10 + Math.sqrt(4 - 3 * h))) }
+  return {
+    areaMm2: Math.PI * a * b,
+    perimeterMm: Math.PI * (a + b) * (1 + (3 * h) / (10 + Math.sqrt(4 - 3 * h))),
+  }
 }
 
 function regularPolygon(sides: number, acrossFlatsMm: number): Flat {
@@ -44,7 +47,10 @@ export function flatOf(shape: Shape): Flat | null {
       return ellipse(shape.widthMm, shape.lengthMm)
     case 'ring': {
       const [outer, inner] = [circle(shape.outerDiameterMm), circle(shape.innerDiameterMm)]
-      return { areaMm2: outer.areaMm2 - inner.areaMm2, perimeterMm: outer.perimeterMm + inner.perimeterMm }
+      return {
+        areaMm2: outer.areaMm2 - inner.areaMm2,
+        perimeterMm: outer.perimeterMm + inner.perimeterMm,
+      }
     }
     case 'regularPolygon':
       return regularPolygon(shape.sides, shape.acrossFlatsMm)

@@ -18,7 +18,10 @@ export interface Section {
  */
 export function sectionOf(shape: Shape): Section {
   const straight = (widthMm: number, heightMm: number | undefined, isTrue = true): Section => ({
-    heightMm: heightMm ?? null, widestMm: widthMm, widthAtMm: () => widthMm, isTrue,
+    heightMm: heightMm ?? null,
+    widestMm: widthMm,
+    widthAtMm: () => widthMm,
+    isTrue,
   })
   switch (shape.kind) {
     case 'rectangle':
@@ -40,10 +43,19 @@ export function sectionOf(shape: Shape): Section {
       return tapered(shape.bottomLengthMm, shape.topLengthMm, shape.heightMm)
     case 'bowl': {
       const radius = ((shape.rimDiameterMm / 2) ** 2 + shape.depthMm ** 2) / (2 * shape.depthMm)
-      return { heightMm: shape.depthMm, widestMm: shape.rimDiameterMm, widthAtMm: (h) => 2 * Math.sqrt(Math.max(0, 2 * radius * h - h ** 2)), isTrue: true }
+      return {
+        heightMm: shape.depthMm,
+        widestMm: shape.rimDiameterMm,
+        widthAtMm: (h) => 2 * Math.sqrt(Math.max(0, 2 * radius * h - h ** 2)),
+        isTrue: true,
+      }
     }
     case 'measured':
-      return straight(Math.sqrt((shape.capacityMl * MM3_PER_ML) / shape.heightMm), shape.heightMm, false)
+      return straight(
+        Math.sqrt((shape.capacityMl * MM3_PER_ML) / shape.heightMm),
+        shape.heightMm,
+        false,
+      )
     case 'curve': {
       const last = shape.points.at(-1) ?? { heightMm: 1, volumeMl: 0 }
       return straight(Math.sqrt((last.volumeMl * MM3_PER_ML) / last.heightMm), last.heightMm, false)
@@ -52,13 +64,21 @@ export function sectionOf(shape: Shape): Section {
 }
 
 function tapered(bottomMm: number, topMm: number, heightMm: number): Section {
-  return { heightMm, widestMm: Math.max(bottomMm, topMm), widthAtMm: (h) => bottomMm + ((topMm - bottomMm) * h) / heightMm, isTrue: true }
+  return {
+    heightMm,
+    widestMm: Math.max(bottomMm, topMm),
+    widthAtMm: (h) => bottomMm + ((topMm - bottomMm) * h) / heightMm,
+    isTrue: true,
+  }
 }
 
 /** What one piece of a shape takes up lying flat, cm²; null where only its content is known. */
 export function footprintOf(shape: Shape): number | null {
   const flat = flatOf(shape)
   if (!flat) return null
-  const foot = shape.kind === 'frustum' ? (Math.PI * Math.max(shape.bottomDiameterMm, shape.topDiameterMm) ** 2) / 4 : flat.areaMm2
+  const foot =
+    shape.kind === 'frustum'
+      ? (Math.PI * Math.max(shape.bottomDiameterMm, shape.topDiameterMm) ** 2) / 4
+      : flat.areaMm2
   return foot / 100
 }

@@ -31,7 +31,10 @@ interface Filled {
 export function size(request: SizeRequest): Result<SizeAnswer> {
   const { shape } = request
   if (shape.kind === 'polygon' && ringsCross([shape.points])) {
-    return refuse('outline-crosses', { path: 'shape.points', message: 'the outline crosses or touches itself' })
+    return refuse('outline-crosses', {
+      path: 'shape.points',
+      message: 'the outline crosses or touches itself',
+    })
   }
   const flat = flatOf(shape)
   const solid = solidOf(shape)
@@ -43,7 +46,10 @@ export function size(request: SizeRequest): Result<SizeAnswer> {
     if (!filled.ok) return filled
     levelMm = filled.value.toMm ?? levelMm
 
-    const displacedMl = (layer.inclusions ?? []).reduce((sum, inclusion) => sum + displaced(inclusion), 0)
+    const displacedMl = (layer.inclusions ?? []).reduce(
+      (sum, inclusion) => sum + displaced(inclusion),
+      0,
+    )
     const netMl = filled.value.grossMl - displacedMl
     if (netMl < -LIMIT_TOLERANCE) {
       return refuse('inclusions-exceed-layer', {
@@ -51,7 +57,13 @@ export function size(request: SizeRequest): Result<SizeAnswer> {
         message: `the inclusions take ${displacedMl.toFixed(2)} ml, the layer has only ${filled.value.grossMl.toFixed(2)} ml`,
       })
     }
-    layers.push({ id: layer.id, ...filled.value, displacedMl, netMl, mixMl: mixOf(netMl, layer, request) })
+    layers.push({
+      id: layer.id,
+      ...filled.value,
+      displacedMl,
+      netMl,
+      mixMl: mixOf(netMl, layer, request),
+    })
   }
   return answer({
     areaCm2: flat && flat.areaMm2 / MM2_PER_CM2,
@@ -67,18 +79,34 @@ const displaced = (inclusion: Inclusion): number =>
 
 function mixOf(netMl: number, layer: SizeLayer, request: SizeRequest): number {
   const { perCupMl = 0, reservePct = 0 } = request.loss ?? {}
-  return mixMlOf(pouredMlOf({ runOffPct: layer.runOffPct ?? 0 }, netMl, request.pieces ?? 1), layer.cups ?? 1, { perCupMl, reservePct })
+  return mixMlOf(
+    pouredMlOf({ runOffPct: layer.runOffPct ?? 0 }, netMl, request.pieces ?? 1),
+    layer.cups ?? 1,
+    { perCupMl, reservePct },
+  )
 }
 
-function fillLayer(fill: Fill, path: string, fromMm: number, flat: Flat | null, solid: Solid | null): Result<Filled> {
+function fillLayer(
+  fill: Fill,
+  path: string,
+  fromMm: number,
+  flat: Flat | null,
+  solid: Solid | null,
+): Result<Filled> {
   if (fill.coat) {
-    if (!flat) return invalid(`${path}.coat`, 'a coat needs a shape whose area is known, not only its content')
+    if (!flat)
+      return invalid(
+        `${path}.coat`,
+        'a coat needs a shape whose area is known, not only its content',
+      )
     return answer({ fromMm: null, toMm: null, grossMl: coatMl(fill.coat, flat) })
   }
-  if (!solid) return invalid('shape.heightMm', 'is needed to fill the shape; only a coat can do without')
+  if (!solid)
+    return invalid('shape.heightMm', 'is needed to fill the shape; only a coat can do without')
 
   const toMm = levelOf(fill, fromMm, solid)
-  const beyondMl = toMm > solid.heightMm ? ((toMm - solid.heightMm) / solid.heightMm) * solid.capacityMl : 0
+  const beyondMl =
+    toMm > solid.heightMm ? ((toMm - solid.heightMm) / solid.heightMm) * solid.capacityMl : 0
   if (beyondMl > LEVEL_TOLERANCE_ML) {
     return refuse('over-brim', {
       path,

@@ -30,7 +30,13 @@ export function solidOf(shape: Shape): Solid | null {
       const { heightMm, bottomWidthMm: w, bottomLengthMm: l } = shape
       const widens = (shape.topWidthMm - w) / heightMm
       const lengthens = (shape.topLengthMm - l) / heightMm
-      return solid(heightMm, (h) => w * l * h + ((w * lengthens + l * widens) * h ** 2) / 2 + (widens * lengthens * h ** 3) / 3)
+      return solid(
+        heightMm,
+        (h) =>
+          w * l * h +
+          ((w * lengthens + l * widens) * h ** 2) / 2 +
+          (widens * lengthens * h ** 3) / 3,
+      )
     }
     case 'bowl': {
       const { depthMm } = shape
@@ -57,7 +63,10 @@ function solid(heightMm: number, volumeBelowMm3: (levelMm: number) => number): S
 }
 
 function alongCurve(points: readonly CurvePoint[], levelMm: number): number {
-  const above = Math.max(1, points.findIndex((point) => point.heightMm >= levelMm))
+  const above = Math.max(
+    1,
+    points.findIndex((point) => point.heightMm >= levelMm),
+  )
   const [low, high] = [points[above - 1], points[above]]
   if (!low || !high) return 0
   const share = (levelMm - low.heightMm) / (high.heightMm - low.heightMm)

@@ -7,7 +7,13 @@ export interface CurvePoint {
 
 /** Every form whose content can be worked out; a height may be left out where a flat surface is only coated. */
 export type Shape =
-  | { kind: 'rectangle'; widthMm: number; lengthMm: number; cornerRadiusMm?: number; heightMm?: number }
+  | {
+      kind: 'rectangle'
+      widthMm: number
+      lengthMm: number
+      cornerRadiusMm?: number
+      heightMm?: number
+    }
   | { kind: 'circle'; diameterMm: number; heightMm?: number }
   | { kind: 'ellipse'; widthMm: number; lengthMm: number; heightMm?: number }
   | { kind: 'ring'; outerDiameterMm: number; innerDiameterMm: number; heightMm?: number }
@@ -27,7 +33,17 @@ export type Shape =
   | { kind: 'curve'; points: CurvePoint[] }
 
 export const SHAPE_KINDS = [
-  'rectangle', 'circle', 'ellipse', 'ring', 'regularPolygon', 'polygon', 'frustum', 'rectFrustum', 'bowl', 'measured', 'curve',
+  'rectangle',
+  'circle',
+  'ellipse',
+  'ring',
+  'regularPolygon',
+  'polygon',
+  'frustum',
+  'rectFrustum',
+  'bowl',
+  'measured',
+  'curve',
 ] as const satisfies readonly Shape['kind'][]
 
 export interface Coat {

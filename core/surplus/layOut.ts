@@ -1,5 +1,13 @@
 import { LIMIT_TOLERANCE } from '../result'
-import { allSets, fillable, Packing, positionOf, type FillerClass, type Sets, type Words } from './mouldSets'
+import {
+  allSets,
+  fillable,
+  Packing,
+  positionOf,
+  type FillerClass,
+  type Sets,
+  type Words,
+} from './mouldSets'
 
 /** Finding fewer moulds for the same millilitres is a courtesy: it gets less time. */
 const STEPS_FOR_FEWER = 100_000
@@ -14,7 +22,11 @@ export interface Layout {
 }
 
 /** How many moulds at least hold so much together. */
-function fewestFor(ml: number, classes: readonly FillerClass[], free: (i: number) => number): number {
+function fewestFor(
+  ml: number,
+  classes: readonly FillerClass[],
+  free: (i: number) => number,
+): number {
   let [left, moulds] = [ml - LIMIT_TOLERANCE, 0]
   for (let i = 0; i < classes.length && left > 0; i++) {
     const { mostMl } = classes[i]!
@@ -42,14 +54,29 @@ class Question {
     this.packing = new Packing(classes)
     const sets = allSets(classes, this.packing, Math.max(0, ...surplusMl))
     const ownSets = new Map([...new Set(surplusMl)].map((ml) => [ml, fillable(sets, ml)]))
-    this.pots = surplusMl.map((ml, index) => ({ index, surplusMl: ml, own: ownSets.get(ml)! })).sort((x, y) => y.surplusMl - x.surplusMl)
-    this.afterMl = this.pots.map((_, i) => this.pots.slice(i).reduce((sum, { surplusMl: ml, own }) => sum + (own.size > 0 ? Math.min(ml, own.mostMl[own.size - 1]!) : 0), 0))
+    this.pots = surplusMl
+      .map((ml, index) => ({ index, surplusMl: ml, own: ownSets.get(ml)! }))
+      .sort((x, y) => y.surplusMl - x.surplusMl)
+    this.afterMl = this.pots.map((_, i) =>
+      this.pots
+        .slice(i)
+        .reduce(
+          (sum, { surplusMl: ml, own }) =>
+            sum + (own.size > 0 ? Math.min(ml, own.mostMl[own.size - 1]!) : 0),
+          0,
+        ),
+    )
     this.afterMl.push(0)
     this.all = this.packing.pack(classes.map(({ count }) => count))
     this.states = classes.reduce((product, { count }) => product * (count + 1), 1)
   }
-  countIn = ([low, high]: Words): number => this.classes.reduce((sum, _, i) => sum + this.packing.unpack(low, high, i), 0)
-  keyOf = ([low, high]: Words, position: number): number => this.classes.reduce((sum, { count }, i) => sum * (count + 1) + this.packing.unpack(low, high, i), position)
+  countIn = ([low, high]: Words): number =>
+    this.classes.reduce((sum, _, i) => sum + this.packing.unpack(low, high, i), 0)
+  keyOf = ([low, high]: Words, position: number): number =>
+    this.classes.reduce(
+      (sum, { count }, i) => sum * (count + 1) + this.packing.unpack(low, high, i),
+      position,
+    )
 }
 
 /**
@@ -57,12 +84,17 @@ class Question {
  * @param classes sorted by what they hold, most first; up to 20 moulds in all
  * @param mostSteps sets looked at, after which the best layout so far is taken
  */
-export function layOut(surplusMl: readonly number[], classes: readonly FillerClass[], mostSteps: number): Layout {
+export function layOut(
+  surplusMl: readonly number[],
+  classes: readonly FillerClass[],
+  mostSteps: number,
+): Layout {
   const question = new Question(surplusMl, classes)
   const isSmall = question.states ** 2 * question.pots.length <= mostSteps
   const { chosen, proven } = isSmall ? byStates(question) : byWindows(question, mostSteps)
   const counts: number[][] = surplusMl.map(() => [])
-  for (const [position, { index }] of question.pots.entries()) counts[index] = classes.map((_, i) => question.packing.unpack(...chosen[position]!, i))
+  for (const [position, { index }] of question.pots.entries())
+    counts[index] = classes.map((_, i) => question.packing.unpack(...chosen[position]!, i))
   return { counts, proven }
 }
 
@@ -90,7 +122,11 @@ function byStates(question: Question): { chosen: Words[]; proven: boolean } {
       const later = bestFrom(position + 1, rest)
       const usedMl = Math.min(pot.surplusMl, pot.own.mostMl[i]!) + later.usedMl
       const moulds = question.countIn(taken) + later.moulds
-      if (usedMl > best.usedMl + LIMIT_TOLERANCE || (usedMl >= best.usedMl - LIMIT_TOLERANCE && moulds < best.moulds)) best = { usedMl, moulds, taken, rest }
+      if (
+        usedMl > best.usedMl + LIMIT_TOLERANCE ||
+        (usedMl >= best.usedMl - LIMIT_TOLERANCE && moulds < best.moulds)
+      )
+        best = { usedMl, moulds, taken, rest }
     }
     known.set(key, best)
     return best
@@ -121,10 +157,18 @@ function byWindows(question: Question, mostSteps: number): { chosen: Words[]; pr
   const search = (fewer: boolean): boolean => {
     const seen = new Map<number, number>()
     const until = steps + (fewer ? Math.min(mostSteps, STEPS_FOR_FEWER) : mostSteps)
-    const isHopeless = (usedMl: number, possibleMl: number, moulds: number, free: Words): boolean => {
+    const isHopeless = (
+      usedMl: number,
+      possibleMl: number,
+      moulds: number,
+      free: Words,
+    ): boolean => {
       if (!fewer) return usedMl + possibleMl <= bestMl + LIMIT_TOLERANCE
       if (usedMl + possibleMl < bestMl - LIMIT_TOLERANCE) return true
-      return moulds + fewestFor(bestMl - usedMl, classes, (i) => packing.unpack(...free, i)) >= bestMoulds
+      return (
+        moulds + fewestFor(bestMl - usedMl, classes, (i) => packing.unpack(...free, i)) >=
+        bestMoulds
+      )
     }
     const isWorse = (position: number, free: Words, usedMl: number): boolean => {
       const key = question.keyOf(free, position)
@@ -133,14 +177,29 @@ function byWindows(question: Question, mostSteps: number): { chosen: Words[]; pr
       if (seen.size < MOST_REMEMBERED) seen.set(key, usedMl)
       return false
     }
-    const pot = (position: number, free: Words, freeMl: number, usedMl: number, moulds: number): void => {
-      if (fewer ? usedMl >= bestMl - LIMIT_TOLERANCE && moulds < bestMoulds : usedMl > bestMl + LIMIT_TOLERANCE) {
+    const pot = (
+      position: number,
+      free: Words,
+      freeMl: number,
+      usedMl: number,
+      moulds: number,
+    ): void => {
+      if (
+        fewer
+          ? usedMl >= bestMl - LIMIT_TOLERANCE && moulds < bestMoulds
+          : usedMl > bestMl + LIMIT_TOLERANCE
+      ) {
         best = chosen.map((taken, i) => (i < position ? taken : [0, 0]))
         bestMl = fewer ? bestMl : usedMl
         bestMoulds = moulds
       }
       const possibleMl = Math.min(afterMl[position]!, freeMl)
-      if (position === pots.length || isHopeless(usedMl, possibleMl, moulds, free) || (!fewer && isWorse(position, free, usedMl))) return
+      if (
+        position === pots.length ||
+        isHopeless(usedMl, possibleMl, moulds, free) ||
+        (!fewer && isWorse(position, free, usedMl))
+      )
+        return
       const { surplusMl, own } = pots[position]!
       let up = positionOf(own, surplusMl)
       let down = up - 1
@@ -150,17 +209,32 @@ function byWindows(question: Question, mostSteps: number): { chosen: Words[]; pr
         const upFits = up < own.size && own.mostMl[up]! <= ceiling
         const downFits = down >= 0 && own.mostMl[down]! >= floor
         if (!upFits && !downFits) return
-        const i = upFits && (!downFits || own.mostMl[up]! - surplusMl <= surplusMl - own.mostMl[down]!) ? up++ : down--
+        const i =
+          upFits && (!downFits || own.mostMl[up]! - surplusMl <= surplusMl - own.mostMl[down]!)
+            ? up++
+            : down--
         steps++
         const taken: Words = [own.low[i]!, own.high[i]!]
         const rest = packing.without(free, taken)
         if (!rest) continue
         chosen[position] = taken
-        pot(position + 1, rest, freeMl - own.mostMl[i]!, usedMl + Math.min(surplusMl, own.mostMl[i]!), moulds + question.countIn(taken))
+        pot(
+          position + 1,
+          rest,
+          freeMl - own.mostMl[i]!,
+          usedMl + Math.min(surplusMl, own.mostMl[i]!),
+          moulds + question.countIn(taken),
+        )
         if (isHopeless(usedMl, possibleMl, moulds, free)) return
       }
     }
-    pot(0, question.all, classes.reduce((sum, { mostMl, count }) => sum + mostMl * count, 0), 0, 0)
+    pot(
+      0,
+      question.all,
+      classes.reduce((sum, { mostMl, count }) => sum + mostMl * count, 0),
+      0,
+      0,
+    )
     return steps < until
   }
   const proven = search(false)

@@ -39,11 +39,13 @@ export class Packing {
   without = (free: Words, set: Words): Words | null => {
     const low = (free[0] | this.guard[0]) - set[0]
     const high = (free[1] | this.guard[1]) - set[1]
-    if ((low & this.guard[0]) !== this.guard[0] || (high & this.guard[1]) !== this.guard[1]) return null
+    if ((low & this.guard[0]) !== this.guard[0] || (high & this.guard[1]) !== this.guard[1])
+      return null
     return [low & ~this.guard[0], high & ~this.guard[1]]
   }
   unpack = (low: number, high: number, i: number): number => {
-    const end = this.shift[i + 1] !== undefined && this.word[i + 1] === this.word[i] ? this.shift[i + 1]! : 31
+    const end =
+      this.shift[i + 1] !== undefined && this.word[i + 1] === this.word[i] ? this.shift[i + 1]! : 31
     const own = (this.word[i] === 0 ? low : high) & ~this.guard[this.word[i]!]
     return (own >>> this.shift[i]!) & ((1 << (end - this.shift[i]!)) - 1)
   }
@@ -58,9 +60,24 @@ export interface Sets {
   high: Int32Array
 }
 
-const newSets = (size: number): Sets => ({ size, mostMl: new Float64Array(size), leastMl: new Float64Array(size), low: new Int32Array(size), high: new Int32Array(size) })
+const newSets = (size: number): Sets => ({
+  size,
+  mostMl: new Float64Array(size),
+  leastMl: new Float64Array(size),
+  low: new Int32Array(size),
+  high: new Int32Array(size),
+})
 
-function copySet(from: Sets, i: number, to: Sets, at: number, mostMl = 0, leastMl = 0, low = 0, high = 0): void {
+function copySet(
+  from: Sets,
+  i: number,
+  to: Sets,
+  at: number,
+  mostMl = 0,
+  leastMl = 0,
+  low = 0,
+  high = 0,
+): void {
   to.mostMl[at] = from.mostMl[i]! + mostMl
   to.leastMl[at] = from.leastMl[i]! + leastMl
   to.low[at] = from.low[i]! + low
@@ -68,7 +85,11 @@ function copySet(from: Sets, i: number, to: Sets, at: number, mostMl = 0, leastM
 }
 
 /** Every set whose least fill some pot could reach, built class by class; merging keeps it sorted without a sort. */
-export function allSets(classes: readonly FillerClass[], packing: Packing, greatestMl: number): Sets {
+export function allSets(
+  classes: readonly FillerClass[],
+  packing: Packing,
+  greatestMl: number,
+): Sets {
   let sets = newSets(1)
   for (const [c, { leastMl, mostMl, count }] of classes.entries()) {
     const without = sets
@@ -78,8 +99,13 @@ export function allSets(classes: readonly FillerClass[], packing: Packing, great
       const [low, high] = packing.word[c] === 0 ? [one, 0] : [0, one]
       let [i, j, at] = [0, 0, 0]
       while (i < sets.size || j < without.size) {
-        if (j >= without.size || (i < sets.size && sets.mostMl[i]! <= without.mostMl[j]! + k * mostMl)) copySet(sets, i++, merged, at++)
-        else if (without.leastMl[j]! + k * leastMl <= greatestMl + LIMIT_TOLERANCE) copySet(without, j++, merged, at++, k * mostMl, k * leastMl, low, high)
+        if (
+          j >= without.size ||
+          (i < sets.size && sets.mostMl[i]! <= without.mostMl[j]! + k * mostMl)
+        )
+          copySet(sets, i++, merged, at++)
+        else if (without.leastMl[j]! + k * leastMl <= greatestMl + LIMIT_TOLERANCE)
+          copySet(without, j++, merged, at++, k * mostMl, k * leastMl, low, high)
         else j++
       }
       merged.size = at
@@ -93,7 +119,8 @@ export function allSets(classes: readonly FillerClass[], packing: Packing, great
 export function fillable(sets: Sets, surplusMl: number): Sets {
   const own = newSets(sets.size)
   let at = 0
-  for (let i = 0; i < sets.size; i++) if (sets.leastMl[i]! <= surplusMl + LIMIT_TOLERANCE) copySet(sets, i, own, at++)
+  for (let i = 0; i < sets.size; i++)
+    if (sets.leastMl[i]! <= surplusMl + LIMIT_TOLERANCE) copySet(sets, i, own, at++)
   own.size = at
   return own
 }

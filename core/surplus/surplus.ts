@@ -30,9 +30,19 @@ interface Filler {
  * @throws nothing; refuses with `invalid-input` a mould whose least depth is over its greatest or its own
  */
 export function surplus(request: SurplusRequest, effort = THOROUGH): Result<SurplusAnswer> {
-  const wrong = request.moulds.findIndex((mould) => mould.leastMm > Math.min(mould.greatestMm, mould.depthMm) + LIMIT_TOLERANCE)
-  if (wrong >= 0) return invalid(`moulds[${wrong}].leastMm`, 'must not be more than the greatest depth and the depth of the mould')
-  const { sets, proven } = layOutInTurns(request.pots.map((pot) => pot.surplusMl), request.moulds.map(fillerOf), effort)
+  const wrong = request.moulds.findIndex(
+    (mould) => mould.leastMm > Math.min(mould.greatestMm, mould.depthMm) + LIMIT_TOLERANCE,
+  )
+  if (wrong >= 0)
+    return invalid(
+      `moulds[${wrong}].leastMm`,
+      'must not be more than the greatest depth and the depth of the mould',
+    )
+  const { sets, proven } = layOutInTurns(
+    request.pots.map((pot) => pot.surplusMl),
+    request.moulds.map(fillerOf),
+    effort,
+  )
 
   const fills: SurplusAnswer['fills'] = []
   const lost: SurplusAnswer['lost'] = []
@@ -43,33 +53,61 @@ export function surplus(request: SurplusRequest, effort = THOROUGH): Result<Surp
       const mould = request.moulds[filler.index] as FillerMould
       const ml = filler.leastMl + Math.min(Math.max(0, spareMl), filler.mostMl - filler.leastMl)
       spareMl -= ml - filler.leastMl
-      fills.push({ pot: pot.id, mould: mould.id, ml, depthMm: (ml / mould.volumeMl) * mould.depthMm })
+      fills.push({
+        pot: pot.id,
+        mould: mould.id,
+        ml,
+        depthMm: (ml / mould.volumeMl) * mould.depthMm,
+      })
     }
     lost.push({ pot: pot.id, ml: Math.max(0, own.length === 0 ? pot.surplusMl : spareMl) })
   }
-  return answer({ fills, lost, usedMl: fills.reduce((sum, fill) => sum + fill.ml, 0), exact: proven })
+  return answer({
+    fills,
+    lost,
+    usedMl: fills.reduce((sum, fill) => sum + fill.ml, 0),
+    exact: proven,
+  })
 }
 
-const fillerOf = ({ volumeMl, depthMm, leastMm, greatestMm }: FillerMould, index: number): Filler => ({
+const fillerOf = (
+  { volumeMl, depthMm, leastMm, greatestMm }: FillerMould,
+  index: number,
+): Filler => ({
   index,
   leastMl: (volumeMl * leastMm) / depthMm,
   mostMl: (volumeMl * Math.min(greatestMm, depthMm)) / depthMm,
 })
 
 /** Lays out as many moulds as can be proven together, then the next with what is still left. */
-function layOutInTurns(surplusMl: readonly number[], fillers: readonly Filler[], { together, mostSteps }: SurplusEffort): { sets: Filler[][]; proven: boolean } {
+function layOutInTurns(
+  surplusMl: readonly number[],
+  fillers: readonly Filler[],
+  { together, mostSteps }: SurplusEffort,
+): { sets: Filler[][]; proven: boolean } {
   const sorted = [...fillers].sort((x, y) => y.mostMl - x.mostMl || y.leastMl - x.leastMl)
   const sets: Filler[][] = surplusMl.map(() => [])
   const left = [...surplusMl]
   let proven = true
   for (let from = 0; from < sorted.length; from += together) {
     const classes = alike(sorted.slice(from, from + together))
-    const layout = layOut(left, classes.map(({ leastMl, mostMl, members }): FillerClass => ({ leastMl, mostMl, count: members.length })), mostSteps)
+    const layout = layOut(
+      left,
+      classes.map(({ leastMl, mostMl, members }): FillerClass => ({
+        leastMl,
+        mostMl,
+        count: members.length,
+      })),
+      mostSteps,
+    )
     proven &&= layout.proven
     for (const [pot, counts] of layout.counts.entries()) {
       const taken = counts.flatMap((count, i) => classes[i]?.members.splice(0, count) ?? [])
       sets[pot]?.push(...taken)
-      left[pot] = Math.max(0, (left[pot] as number) - taken.reduce((sum, { mostMl }) => sum + mostMl, 0))
+      left[pot] = Math.max(
+        0,
+        (left[pot] as number) - taken.reduce((sum, { mostMl }) => sum + mostMl, 0),
+      )
     }
   }
   const losesNothing = left.every((ml) => ml <= LIMIT_TOLERANCE)
@@ -81,7 +119,8 @@ function alike(sorted: readonly Filler[]) {
   const classes: { leastMl: number; mostMl: number; members: Filler[] }[] = []
   for (const filler of sorted) {
     const last = classes.at(-1)
-    if (last && last.mostMl === filler.mostMl && last.leastMl === filler.leastMl) last.members.push(filler)
+    if (last && last.mostMl === filler.mostMl && last.leastMl === filler.leastMl)
+      last.members.push(filler)
     else classes.push({ leastMl: filler.leastMl, mostMl: filler.mostMl, members: [filler] })
   }
   return classes

@@ -19,16 +19,29 @@ const STRAIGHT = 1e-6
 export function rectify(request: RectifyRequest): Result<RectifyAnswer> {
   const { corners, rectangle, points } = request
   if (corners.length !== 4) return invalid('corners', 'needs the four corners of the rectangle')
-  if (!isConvex(corners)) return invalid('corners', 'must go round the rectangle, each corner once; three of them lie on a line or two are swapped')
+  if (!isConvex(corners))
+    return invalid(
+      'corners',
+      'must go round the rectangle, each corner once; three of them lie on a line or two are swapped',
+    )
   const map = mapOf(corners, rectangle)
   const mapped = points.map((point) => apply(map, point))
   const lost = mapped.findIndex((point) => !point.every(Number.isFinite))
   if (lost >= 0 || points.some((point) => depth(map, point) <= 0)) {
     const beyond = points.findIndex((point) => !(depth(map, point) > 0))
-    return invalid(`points[${beyond >= 0 ? beyond : lost}]`, 'lies beyond the horizon of the rectangle’s plane')
+    return invalid(
+      `points[${beyond >= 0 ? beyond : lost}]`,
+      'lies beyond the horizon of the rectangle’s plane',
+    )
   }
-  const checks = (request.checks ?? []).map(({ from, to, mm }) => Math.abs(distance(apply(map, from), apply(map, to)) - mm))
-  return answer({ points: mapped, residualMm: checks.length > 0 ? Math.max(...checks) : null, perPixelMm: perPixel(request, mapped) })
+  const checks = (request.checks ?? []).map(({ from, to, mm }) =>
+    Math.abs(distance(apply(map, from), apply(map, to)) - mm),
+  )
+  return answer({
+    points: mapped,
+    residualMm: checks.length > 0 ? Math.max(...checks) : null,
+    perPixelMm: perPixel(request, mapped),
+  })
 }
 
 const distance = (p: Point, q: Point) => Math.hypot(p[0] - q[0], p[1] - q[1])
@@ -44,40 +57,87 @@ function isConvex(corners: readonly Point[]): boolean {
 }
 
 /** The map from the photograph to millimetres. */
-function mapOf(corners: readonly Point[], { widthMm, heightMm }: RectifyRequest['rectangle']): Map3 {
+function mapOf(
+  corners: readonly Point[],
+  { widthMm, heightMm }: RectifyRequest['rectangle'],
+): Map3 {
   const [[x0, y0], [x1, y1], [x2, y2], [x3, y3]] = corners as [Point, Point, Point, Point]
   const [dx1, dx2, dx3] = [x1 - x2, x3 - x2, x0 - x1 + x2 - x3]
   const [dy1, dy2, dy3] = [y1 - y2, y3 - y2, y0 - y1 + y2 - y3]
   const det = dx1 * dy2 - dx2 * dy1
   const g = (dx3 * dy2 - dx2 * dy3) / det
   const h = (dx1 * dy3 - dx3 * dy1) / det
-  const fromUnit: Map3 = [x1 - x0 + g * x1, x3 - x0 + h * x3, x0, y1 - y0 + g * y1, y3 - y0 + h * y3, y0, g, h, 1]
+  const fromUnit: Map3 = [
+    x1 - x0 + g * x1,
+    x3 - x0 + h * x3,
+    x0,
+    y1 - y0 + g * y1,
+    y3 - y0 + h * y3,
+    y0,
+    g,
+    h,
+    1,
+  ]
   const [a, b, c, d, e, f, gi, hi, i] = adjugate(fromUnit)
   // The sign of the adjugate is chosen so that points on the rectangle's side of the horizon have positive depth.
   const sign = Math.sign(gi * x0 + hi * y0 + i) || 1
-  return [a * widthMm * sign, b * widthMm * sign, c * widthMm * sign, d * heightMm * sign, e * heightMm * sign, f * heightMm * sign, gi * sign, hi * sign, i * sign]
+  return [
+    a * widthMm * sign,
+    b * widthMm * sign,
+    c * widthMm * sign,
+    d * heightMm * sign,
+    e * heightMm * sign,
+    f * heightMm * sign,
+    gi * sign,
+    hi * sign,
+    i * sign,
+  ]
 }
 
 /** Up to a factor, the inverse. */
 function adjugate([a, b, c, d, e, f, g, h, i]: Map3): Map3 {
-  return [e * i - f * h, c * h - b * i, b * f - c * e, f * g - d * i, a * i - c * g, c * d - a * f, d * h - e * g, b * g - a * h, a * e - b * d]
+  return [
+    e * i - f * h,
+    c * h - b * i,
+    b * f - c * e,
+    f * g - d * i,
+    a * i - c * g,
+    c * d - a * f,
+    d * h - e * g,
+    b * g - a * h,
+    a * e - b * d,
+  ]
 }
 
 const depth = (map: Map3, [x, y]: Point) => map[6] * x + map[7] * y + map[8]
 
 function apply(map: Map3, point: Point): Point {
   const w = depth(map, point)
-  return [(map[0] * point[0] + map[1] * point[1] + map[2]) / w, (map[3] * point[0] + map[4] * point[1] + map[5]) / w]
+  return [
+    (map[0] * point[0] + map[1] * point[1] + map[2]) / w,
+    (map[3] * point[0] + map[4] * point[1] + map[5]) / w,
+  ]
 }
 
 /** Moves each corner by a pixel in both directions and looks how far the points go. */
-function perPixel({ corners, rectangle, points }: RectifyRequest, mapped: readonly Point[]): number {
-  const steps: Point[] = [[1, 0], [0, 1]]
+function perPixel(
+  { corners, rectangle, points }: RectifyRequest,
+  mapped: readonly Point[],
+): number {
+  const steps: Point[] = [
+    [1, 0],
+    [0, 1],
+  ]
   return corners.reduce((worst, corner, i) => {
     const moves = steps.map(([dx, dy]) => {
-      const moved = corners.map((one, k): Point => (k === i ? [corner[0] + dx, corner[1] + dy] : one))
+      const moved = corners.map((one, k): Point =>
+        k === i ? [corner[0] + dx, corner[1] + dy] : one,
+      )
       const map = mapOf(moved, rectangle)
-      return points.reduce((most, point, k) => Math.max(most, distance(apply(map, point), mapped[k] as Point)), 0)
+      return points.reduce(
+        (most, point, k) => Math.max(most, distance(apply(map, point), mapped[k] as Point)),
+        0,
+      )
     })
     return Math.max(worst, ...moves)
   }, 0)

@@ -13,16 +13,28 @@ import { WATER_RANGE_C, waterDensity } from './waterDensity'
  */
 export function waterFill({ waterC, readings }: WaterFillRequest): Result<WaterFillAnswer> {
   const [coldest, warmest] = WATER_RANGE_C
-  if (!(waterC >= coldest && waterC <= warmest)) return invalid('waterC', `must be from ${coldest} to ${warmest} °C`)
+  if (!(waterC >= coldest && waterC <= warmest))
+    return invalid('waterC', `must be from ${coldest} to ${warmest} °C`)
   const densityGPerMl = waterDensity(waterC)
-  const points = [{ heightMm: 0, volumeMl: 0 }, ...readings.map(({ heightMm, waterG }) => ({ heightMm, volumeMl: waterG / densityGPerMl }))]
+  const points = [
+    { heightMm: 0, volumeMl: 0 },
+    ...readings.map(({ heightMm, waterG }) => ({ heightMm, volumeMl: waterG / densityGPerMl })),
+  ]
   for (let i = 1; i < points.length; i++) {
     const [below, at] = [points[i - 1]!, points[i]!]
-    if (!(at.heightMm > below.heightMm)) return invalid(`readings[${i - 1}].heightMm`, `must be higher than ${below.heightMm} mm`)
-    if (!(at.volumeMl > below.volumeMl)) return invalid(`readings[${i - 1}].waterG`, 'must be more than at the level below; write down what is in the mould altogether')
+    if (!(at.heightMm > below.heightMm))
+      return invalid(`readings[${i - 1}].heightMm`, `must be higher than ${below.heightMm} mm`)
+    if (!(at.volumeMl > below.volumeMl))
+      return invalid(
+        `readings[${i - 1}].waterG`,
+        'must be more than at the level below; write down what is in the mould altogether',
+      )
   }
   const top = points.at(-1)!
   if (points.length < 2) return invalid('readings', 'needs at least one level')
-  const shape = points.length === 2 ? { kind: 'measured' as const, capacityMl: top.volumeMl, heightMm: top.heightMm } : { kind: 'curve' as const, points }
+  const shape =
+    points.length === 2
+      ? { kind: 'measured' as const, capacityMl: top.volumeMl, heightMm: top.heightMm }
+      : { kind: 'curve' as const, points }
   return answer({ densityGPerMl, capacityMl: top.volumeMl, shape })
 }

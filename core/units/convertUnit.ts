@@ -11,7 +11,12 @@ export type Quantity = keyof typeof UNITS
 export type Unit = (typeof UNITS)[Quantity][number]
 
 /** The unit in which the core holds each quantity. */
-export const BASE_UNIT = { mass: 'g', volume: 'ml', length: 'mm', temperature: '°C' } as const satisfies Record<Quantity, Unit>
+export const BASE_UNIT = {
+  mass: 'g',
+  volume: 'ml',
+  length: 'mm',
+  temperature: '°C',
+} as const satisfies Record<Quantity, Unit>
 
 /** 1 imperial fluid ounce in ml, exact: 4.54609 l / 160 (UK Weights and Measures Act 1985). */
 const ML_PER_IMPERIAL_FLUID_OUNCE = 4546.09 / 160

@@ -11,7 +11,16 @@ export function formatDuration(minutes: number): string {
   const days = Math.floor(whole / MINUTES_PER_DAY)
   const hours = Math.floor((whole % MINUTES_PER_DAY) / MINUTES_PER_HOUR)
   const rest = whole % MINUTES_PER_HOUR
-  const parts = days > 0 ? [[days, 'd'], [hours, 'h']] : [[hours, 'h'], [rest, 'min']]
+  const parts =
+    days > 0
+      ? [
+          [days, 'd'],
+          [hours, 'h'],
+        ]
+      : [
+          [hours, 'h'],
+          [rest, 'min'],
+        ]
   const said = parts.filter(([count]) => count !== 0).map(([count, unit]) => `${count} ${unit}`)
   return sign + (said.join(' ') || '0 min')
 }

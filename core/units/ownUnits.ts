@@ -8,13 +8,21 @@ export interface OwnUnits {
   length: 'mm' | 'in'
   temperature: '°C' | '°F'
 }
-export const OWN_UNITS = { mass: ['g', 'oz'], volume: ['ml', 'US fl oz', 'imp fl oz'], length: ['mm', 'in'], temperature: ['°C', '°F'] } as const satisfies { [Q in Quantity]: readonly OwnUnits[Q][] }
+export const OWN_UNITS = {
+  mass: ['g', 'oz'],
+  volume: ['ml', 'US fl oz', 'imp fl oz'],
+  length: ['mm', 'in'],
+  temperature: ['°C', '°F'],
+} as const satisfies { [Q in Quantity]: readonly OwnUnits[Q][] }
 export const METRIC: OwnUnits = { mass: 'g', volume: 'ml', length: 'mm', temperature: '°C' }
 
 /** Larger units get so many digits more that they tell as much as the base unit does. */
 const MORE_DIGITS: Partial<Record<Unit, number>> = { oz: 2, 'US fl oz': 2, 'imp fl oz': 2, in: 2 }
 
-export const quantityOf = (unit: string): Quantity | undefined => (Object.keys(UNITS) as Quantity[]).find((quantity) => (UNITS[quantity] as readonly string[]).includes(unit))
+export const quantityOf = (unit: string): Quantity | undefined =>
+  (Object.keys(UNITS) as Quantity[]).find((quantity) =>
+    (UNITS[quantity] as readonly string[]).includes(unit),
+  )
 
 export interface OwnFigure {
   text: string
@@ -28,7 +36,12 @@ export interface OwnFigure {
  * @param decimals as they fit the base unit; larger units get more
  * @example inOwnUnit(25.4, 'mm', { ...METRIC, length: 'in' }, 1) // => { text: '1.000', unit: 'in' }
  */
-export function inOwnUnit(value: number | null | undefined, unit: string, own: OwnUnits, decimals = 1): OwnFigure {
+export function inOwnUnit(
+  value: number | null | undefined,
+  unit: string,
+  own: OwnUnits,
+  decimals = 1,
+): OwnFigure {
   const quantity = (Object.keys(BASE_UNIT) as Quantity[]).find((one) => BASE_UNIT[one] === unit)
   const wanted = quantity && own[quantity]
   if (!wanted || wanted === unit) return { text: formatNumber(value, decimals), unit }

@@ -2,18 +2,48 @@ import { BASE_UNIT, toBaseUnit, type Quantity, type Unit } from './convertUnit'
 import { quantityOf } from './ownUnits'
 import { readNumber, type ReadNumberCode } from './readNumber'
 
-export type ReadQuantityCode = ReadNumberCode | 'UNKNOWN_UNIT' | 'OTHER_QUANTITY' | 'AMBIGUOUS_OUNCE'
+export type ReadQuantityCode =
+  ReadNumberCode | 'UNKNOWN_UNIT' | 'OTHER_QUANTITY' | 'AMBIGUOUS_OUNCE'
 export type ReadQuantity =
   /** `unit` is the one that was typed, or null where only a number stood. */
   { ok: true; value: number; unit: Unit | null } | { ok: false; code: ReadQuantityCode }
 
 /** How people write the units; lower case, without points. */
 const SPELLINGS: Record<string, Unit> = {
-  g: 'g', gram: 'g', grams: 'g', kg: 'kg', kilo: 'kg', lb: 'lb', lbs: 'lb', pound: 'lb', pounds: 'lb',
-  ml: 'ml', 'cm³': 'ml', cm3: 'ml', cc: 'ml', l: 'l', litre: 'l', litres: 'l', liter: 'l', liters: 'l',
-  'us fl oz': 'US fl oz', 'us floz': 'US fl oz', 'imp fl oz': 'imp fl oz', 'imp floz': 'imp fl oz', 'uk fl oz': 'imp fl oz',
-  mm: 'mm', cm: 'cm', in: 'in', inch: 'in', inches: 'in', '"': 'in', '″': 'in',
-  '°c': '°C', c: '°C', '°f': '°F', f: '°F',
+  g: 'g',
+  gram: 'g',
+  grams: 'g',
+  kg: 'kg',
+  kilo: 'kg',
+  lb: 'lb',
+  lbs: 'lb',
+  pound: 'lb',
+  pounds: 'lb',
+  ml: 'ml',
+  'cm³': 'ml',
+  cm3: 'ml',
+  cc: 'ml',
+  l: 'l',
+  litre: 'l',
+  litres: 'l',
+  liter: 'l',
+  liters: 'l',
+  'us fl oz': 'US fl oz',
+  'us floz': 'US fl oz',
+  'imp fl oz': 'imp fl oz',
+  'imp floz': 'imp fl oz',
+  'uk fl oz': 'imp fl oz',
+  mm: 'mm',
+  cm: 'cm',
+  in: 'in',
+  inch: 'in',
+  inches: 'in',
+  '"': 'in',
+  '″': 'in',
+  '°c': '°C',
+  c: '°C',
+  '°f': '°F',
+  f: '°F',
 }
 /** A fluid ounce without a country is the one most resins are sold in; the field shows what it was taken for. */
 const FLUID_OUNCE = /^fl\.? ?oz$/
@@ -30,17 +60,31 @@ const PARTS = /^([^a-zA-Z°"″³]*?)\s*([a-zA-Z°"″][a-zA-Z°"″³3 .]*)?$/
  * @returns the value in the quantity's base unit (g, ml, mm, °C), or a code that says why it cannot be read
  * @example readQuantity('1/8 in', 'length') // => { ok: true, value: 3.175, unit: 'in' }
  */
-export function readQuantity(text: string, quantity: Quantity, bare: Unit = BASE_UNIT[quantity]): ReadQuantity {
+export function readQuantity(
+  text: string,
+  quantity: Quantity,
+  bare: Unit = BASE_UNIT[quantity],
+): ReadQuantity {
   const parts = PARTS.exec(text.trim())
   if (!parts) return { ok: false, code: 'NOT_A_NUMBER' }
   const [, typed = '', named] = parts
   const read = readNumber(typed)
-  if (!read.ok) return read.code === 'EMPTY' && named !== undefined ? { ok: false, code: 'NOT_A_NUMBER' } : read
-  if (named === undefined) return { ok: true, value: bare === BASE_UNIT[quantity] ? read.value : toBaseUnit(read.value, bare), unit: null }
+  if (!read.ok)
+    return read.code === 'EMPTY' && named !== undefined ? { ok: false, code: 'NOT_A_NUMBER' } : read
+  if (named === undefined)
+    return {
+      ok: true,
+      value: bare === BASE_UNIT[quantity] ? read.value : toBaseUnit(read.value, bare),
+      unit: null,
+    }
   const spelling = named.trim().toLowerCase().replaceAll('.', '')
   if (OUNCE.test(spelling)) return { ok: false, code: 'AMBIGUOUS_OUNCE' }
   const unit = FLUID_OUNCE.test(spelling) ? 'US fl oz' : SPELLINGS[spelling]
   if (unit === undefined) return { ok: false, code: 'UNKNOWN_UNIT' }
   if (quantityOf(unit) !== quantity) return { ok: false, code: 'OTHER_QUANTITY' }
-  return { ok: true, value: unit === BASE_UNIT[quantity] ? read.value : toBaseUnit(read.value, unit), unit }
+  return {
+    ok: true,
+    value: unit === BASE_UNIT[quantity] ? read.value : toBaseUnit(read.value, unit),
+    unit,
+  }
 }

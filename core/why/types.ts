@@ -1,5 +1,15 @@
 /** Where a figure comes from. */
-export type Source = 'typed' | 'measured' | 'learned' | 'starting value' | 'data sheet' | 'worked out' | 'house rule' | 'resin' | 'recipe' | 'order'
+export type Source =
+  | 'typed'
+  | 'measured'
+  | 'learned'
+  | 'starting value'
+  | 'data sheet'
+  | 'worked out'
+  | 'house rule'
+  | 'resin'
+  | 'recipe'
+  | 'order'
 
 export interface WhyInput {
   name: string

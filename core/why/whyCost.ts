@@ -11,11 +11,26 @@ export function whyCostPerGood(costed: CostAnswer, pieces: number, rules: Studio
     decimals: 2,
     formula: '(all lines + overhead) ÷ (pieces × the share that can be sold)',
     inputs: [
-      ...costed.lines.map((line) => ({ name: line.name, value: line.amount, unit: rules.currency, source: 'worked out' as const })),
-      { name: `overhead, ${rules.overheadPct} %`, value: costed.overhead, unit: rules.currency, source: 'house rule' },
+      ...costed.lines.map((line) => ({
+        name: line.name,
+        value: line.amount,
+        unit: rules.currency,
+        source: 'worked out' as const,
+      })),
+      {
+        name: `overhead, ${rules.overheadPct} %`,
+        value: costed.overhead,
+        unit: rules.currency,
+        source: 'house rule',
+      },
       { name: 'pieces', value: pieces, decimals: 0, source: 'order' },
       { name: 'yield', value: rules.yieldPct, unit: '%', decimals: 0, source: 'house rule' },
-      { name: 'labour rate', value: rules.labourRate, unit: `${rules.currency}/h`, source: 'house rule' },
+      {
+        name: 'labour rate',
+        value: rules.labourRate,
+        unit: `${rules.currency}/h`,
+        source: 'house rule',
+      },
     ],
     otherwise: `If none failed it would be ${costed.costPerPiece} ${rules.currency}.`,
   }
@@ -28,17 +43,34 @@ export function whyPrice(costed: CostAnswer, rules: StudioRules): Why {
     value: costed.priceWithTax,
     unit: rules.currency,
     decimals: 2,
-    formula: '(cost of a good piece + packing + fixed fee) ÷ (1 − fee on the price with tax − margin), then tax on top',
+    formula:
+      '(cost of a good piece + packing + fixed fee) ÷ (1 − fee on the price with tax − margin), then tax on top',
     inputs: [
-      { name: 'cost of a good piece', value: costed.costPerGood, unit: rules.currency, source: 'worked out' },
+      {
+        name: 'cost of a good piece',
+        value: costed.costPerGood,
+        unit: rules.currency,
+        source: 'worked out',
+      },
       { name: 'packing', value: rules.packaging, unit: rules.currency, source: 'house rule' },
       { name: 'fixed fee', value: rules.feeFixed, unit: rules.currency, source: 'house rule' },
       { name: 'selling fee', value: rules.feePct, unit: '%', decimals: 1, source: 'house rule' },
       { name: 'tax', value: rules.taxPct, unit: '%', decimals: 1, source: 'house rule' },
-      { name: 'margin wanted', value: rules.marginPct, unit: '%', decimals: 1, source: 'house rule' },
+      {
+        name: 'margin wanted',
+        value: rules.marginPct,
+        unit: '%',
+        decimals: 1,
+        source: 'house rule',
+      },
       { name: 'price before tax', value: costed.price, unit: rules.currency, source: 'worked out' },
       { name: 'fee', value: costed.fee, unit: rules.currency, source: 'worked out' },
-      { name: 'left over on a good piece', value: costed.profitPerGood, unit: rules.currency, source: 'worked out' },
+      {
+        name: 'left over on a good piece',
+        value: costed.profitPerGood,
+        unit: rules.currency,
+        source: 'worked out',
+      },
     ],
   }
 }

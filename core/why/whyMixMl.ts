@@ -3,7 +3,13 @@ import type { SizedLayer } from '../size'
 import type { Why } from './types'
 
 /** Derives the resin to mix for one layer of all pieces, ml. */
-export function whyMixMl(recipe: Recipe, layer: Layer, sized: SizedLayer, pieces: number, rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>): Why {
+export function whyMixMl(
+  recipe: Recipe,
+  layer: Layer,
+  sized: SizedLayer,
+  pieces: number,
+  rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>,
+): Why {
   const index = recipe.layers.indexOf(layer)
   const tight = sizeBatch(recipe, pieces, { ...rules, reservePct: 0 })
   const tightMl = tight.ok ? tight.value.layers[index]?.mixMl : undefined
@@ -12,20 +18,40 @@ export function whyMixMl(recipe: Recipe, layer: Layer, sized: SizedLayer, pieces
     value: sized.mixMl,
     unit: 'ml',
     decimals: 1,
-    formula: '(net × pieces × (1 + run-off) + cups × film in a cup) × (1 + reserve); net is the space filled less the inclusions',
+    formula:
+      '(net × pieces × (1 + run-off) + cups × film in a cup) × (1 + reserve); net is the space filled less the inclusions',
     inputs: [
       { name: 'from level', value: sized.fromMm, unit: 'mm', decimals: 1, source: 'worked out' },
       { name: 'to level', value: sized.toMm, unit: 'mm', decimals: 1, source: 'recipe' },
-      { name: 'space filled, one piece', value: sized.grossMl, unit: 'ml', decimals: 2, source: 'worked out' },
-      { name: 'inclusions take', value: sized.displacedMl, unit: 'ml', decimals: 2, source: 'recipe' },
+      {
+        name: 'space filled, one piece',
+        value: sized.grossMl,
+        unit: 'ml',
+        decimals: 2,
+        source: 'worked out',
+      },
+      {
+        name: 'inclusions take',
+        value: sized.displacedMl,
+        unit: 'ml',
+        decimals: 2,
+        source: 'recipe',
+      },
       { name: 'net, one piece', value: sized.netMl, unit: 'ml', decimals: 2, source: 'worked out' },
       { name: 'pieces', value: pieces, decimals: 0, source: 'order' },
       { name: 'run-off', value: layer.runOffPct, unit: '%', decimals: 1, source: 'recipe' },
       { name: 'cups', value: layer.cups, decimals: 0, source: 'recipe' },
-      { name: 'film in a cup', value: rules.perCupMl, unit: 'ml', decimals: 1, source: 'house rule' },
+      {
+        name: 'film in a cup',
+        value: rules.perCupMl,
+        unit: 'ml',
+        decimals: 1,
+        source: 'house rule',
+      },
       { name: 'reserve', value: rules.reservePct, unit: '%', decimals: 1, source: 'house rule' },
     ],
-    ...(tightMl !== undefined && { otherwise: `Mixed tight, with no reserve, it would be ${tightMl.toFixed(1)} ml.` }),
+    ...(tightMl !== undefined && {
+      otherwise: `Mixed tight, with no reserve, it would be ${tightMl.toFixed(1)} ml.`,
+    }),
   }
 }
-

@@ -63,5 +63,13 @@ export async function up(knex: Knex): Promise<void> {
 }
 
 export async function down(knex: Knex): Promise<void> {
-  for (const table of ['sign_in_tries', 'sessions', 'shifts', 'person_skills', 'people', 'workspaces']) await knex.schema.dropTable(table)
+  for (const table of [
+    'sign_in_tries',
+    'sessions',
+    'shifts',
+    'person_skills',
+    'people',
+    'workspaces',
+  ])
+    await knex.schema.dropTable(table)
 }

@@ -88,5 +88,14 @@ export async function up(knex: Knex): Promise<void> {
 }
 
 export async function down(knex: Knex): Promise<void> {
-  for (const table of ['resin_milestones', 'resins', 'pigments', 'moulds', 'places', 'stations', 'rooms']) await knex.schema.dropTable(table)
+  for (const table of [
+    'resin_milestones',
+    'resins',
+    'pigments',
+    'moulds',
+    'places',
+    'stations',
+    'rooms',
+  ])
+    await knex.schema.dropTable(table)
 }

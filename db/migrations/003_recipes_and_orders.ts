@@ -59,7 +59,10 @@ export async function up(knex: Knex): Promise<void> {
     table.string('title', 160).notNullable()
     table.string('customer', 160)
     instant(table, 'promised_at').notNullable()
-    table.enum('state', ['asked', 'accepted', 'making', 'ready', 'delivered', 'declined']).notNullable().defaultTo('asked')
+    table
+      .enum('state', ['asked', 'accepted', 'making', 'ready', 'delivered', 'declined'])
+      .notNullable()
+      .defaultTo('asked')
     table.string('colours', 200)
     table.text('note')
     instant(table, 'created_at').notNullable()
@@ -79,5 +82,13 @@ export async function up(knex: Knex): Promise<void> {
 }
 
 export async function down(knex: Knex): Promise<void> {
-  for (const table of ['order_lines', 'orders', 'recipe_steps', 'recipe_layer_pigments', 'recipe_layers', 'recipes']) await knex.schema.dropTable(table)
+  for (const table of [
+    'order_lines',
+    'orders',
+    'recipe_steps',
+    'recipe_layer_pigments',
+    'recipe_layers',
+    'recipes',
+  ])
+    await knex.schema.dropTable(table)
 }

@@ -22,7 +22,10 @@ export async function up(knex: Knex): Promise<void> {
     table.smallint('first_piece').unsigned().notNullable()
     table.smallint('pieces').unsigned().notNullable()
     table.decimal('need_ml', 12, 4).notNullable()
-    table.enum('state', ['planned', 'mixing', 'poured', 'spoiled']).notNullable().defaultTo('planned')
+    table
+      .enum('state', ['planned', 'mixing', 'poured', 'spoiled'])
+      .notNullable()
+      .defaultTo('planned')
     versioned(table)
     table.unique(['order_line_id', 'layer_id', 'part_no'])
     table.index(['workspace_id', 'state'])
@@ -101,5 +104,15 @@ export async function up(knex: Knex): Promise<void> {
 }
 
 export async function down(knex: Knex): Promise<void> {
-  for (const table of ['photos', 'piece_events', 'pieces', 'run_events', 'runs', 'plan_tasks', 'pots', 'plans']) await knex.schema.dropTable(table)
+  for (const table of [
+    'photos',
+    'piece_events',
+    'pieces',
+    'run_events',
+    'runs',
+    'plan_tasks',
+    'pots',
+    'plans',
+  ])
+    await knex.schema.dropTable(table)
 }

@@ -5,7 +5,11 @@ export async function up(knex: Knex): Promise<void> {
     table.decimal('filler_least_mm', 8, 3)
     table.decimal('filler_greatest_mm', 8, 3)
     table.check('(filler_least_mm IS NULL) = (filler_greatest_mm IS NULL)', [], 'moulds_filler')
-    table.check('filler_least_mm > 0 AND filler_least_mm <= filler_greatest_mm', [], 'moulds_filler_range')
+    table.check(
+      'filler_least_mm > 0 AND filler_least_mm <= filler_greatest_mm',
+      [],
+      'moulds_filler_range',
+    )
   })
 }
 

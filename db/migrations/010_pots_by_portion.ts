@@ -29,5 +29,7 @@ export async function down(knex: Knex): Promise<void> {
       FROM pot_portions WHERE id IN (SELECT MIN(id) FROM pot_portions GROUP BY pot_id)
     ) f ON f.pot_id = p.id
     SET p.order_line_id = f.order_line_id, p.layer_id = f.layer_id, p.first_piece = f.first_piece, p.pieces = f.pieces, p.part_no = f.part_no`)
-  await knex.schema.alterTable('pots', (table) => table.unique(['order_line_id', 'layer_id', 'part_no']))
+  await knex.schema.alterTable('pots', (table) =>
+    table.unique(['order_line_id', 'layer_id', 'part_no']),
+  )
 }

@@ -13,8 +13,12 @@ export async function up(knex: Knex): Promise<void> {
     table.string('needs', 200).notNullable().defaultTo('')
     table.enum('phase', ['before', 'curing', 'after']).notNullable().alter()
   })
-  await knex('recipe_steps').where({ per: 'piece' }).update({ piece_min: knex.ref('minutes') })
-  await knex('recipe_steps').where({ per: 'batch' }).update({ batch_min: knex.ref('minutes') })
+  await knex('recipe_steps')
+    .where({ per: 'piece' })
+    .update({ piece_min: knex.ref('minutes') })
+  await knex('recipe_steps')
+    .where({ per: 'batch' })
+    .update({ batch_min: knex.ref('minutes') })
   await knex('recipe_steps').where({ demoulds: true }).update({ kind: 'demould' })
   await knex.schema.alterTable('recipe_steps', (table) => table.dropColumns('minutes', 'per'))
 }
@@ -24,11 +28,24 @@ export async function down(knex: Knex): Promise<void> {
     table.decimal('minutes', 8, 3).notNullable().defaultTo(1)
     table.enum('per', ['piece', 'batch']).notNullable().defaultTo('piece')
   })
-  await knex('recipe_steps').where('piece_min', '>', 0).update({ minutes: knex.ref('piece_min') })
-  await knex('recipe_steps').where('piece_min', 0).update({ minutes: knex.ref('batch_min'), per: 'batch' })
+  await knex('recipe_steps')
+    .where('piece_min', '>', 0)
+    .update({ minutes: knex.ref('piece_min') })
+  await knex('recipe_steps')
+    .where('piece_min', 0)
+    .update({ minutes: knex.ref('batch_min'), per: 'batch' })
   await knex('recipe_steps').where({ phase: 'curing' }).update({ phase: 'after' })
   await knex.schema.alterTable('recipe_steps', (table) => {
-    table.dropColumns('kind', 'layer_index', 'at_min', 'piece_min', 'batch_min', 'dry_min', 'holds_min', 'needs')
+    table.dropColumns(
+      'kind',
+      'layer_index',
+      'at_min',
+      'piece_min',
+      'batch_min',
+      'dry_min',
+      'holds_min',
+      'needs',
+    )
     table.enum('phase', ['before', 'after']).notNullable().alter()
   })
 }

@@ -9,4 +9,7 @@ export const up = (knex: Knex) =>
     table.string('unit_temperature', 12).notNullable().defaultTo('°C')
   })
 
-export const down = (knex: Knex) => knex.schema.alterTable('people', (table) => table.dropColumns('unit_mass', 'unit_volume', 'unit_length', 'unit_temperature'))
+export const down = (knex: Knex) =>
+  knex.schema.alterTable('people', (table) =>
+    table.dropColumns('unit_mass', 'unit_volume', 'unit_length', 'unit_temperature'),
+  )

@@ -17,7 +17,10 @@ export async function up(knex: Knex): Promise<void> {
     pointsTo(table, 'asked_by', 'people').notNullable()
     instant(table, 'asked_at').notNullable()
     pointsTo(table, 'base_plan_id', 'plans', 'SET NULL')
-    table.enum('state', ['waiting', 'running', 'done', 'failed', 'cancelled', 'accepted']).notNullable().defaultTo('waiting')
+    table
+      .enum('state', ['waiting', 'running', 'done', 'failed', 'cancelled', 'accepted'])
+      .notNullable()
+      .defaultTo('waiting')
     table.json('ask').notNullable()
     table.text('message')
     table.json('outcome')

@@ -6,7 +6,12 @@ import { writeSessionCookie } from '../utils/sessionCookie'
 
 export default api(async (event) => {
   const body = await bodyOf(event, signInSchema)
-  const { token, person } = await signIn(body.signIn, body.password, getRequestIP(event) ?? '', new Date())
+  const { token, person } = await signIn(
+    body.signIn,
+    body.password,
+    getRequestIP(event) ?? '',
+    new Date(),
+  )
   writeSessionCookie(event, token)
   return person
 })

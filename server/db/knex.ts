@@ -10,7 +10,12 @@ export interface DatabaseSettings {
 
 const MOST_CONNECTIONS = 10
 /** Commands say in a sentence of their own what went wrong with a migration. */
-const QUIET = { warn: () => undefined, error: () => undefined, deprecate: () => undefined, debug: () => undefined }
+const QUIET = {
+  warn: () => undefined,
+  error: () => undefined,
+  deprecate: () => undefined,
+  debug: () => undefined,
+}
 
 /** Reads where the database is from the environment. @throws Error naming the variable that is missing */
 export function databaseSettings(env: NodeJS.ProcessEnv): DatabaseSettings {
@@ -33,11 +38,20 @@ export function databaseSettings(env: NodeJS.ProcessEnv): DatabaseSettings {
  * @param directory of the migrations, for the commands that migrate
  */
 export function openDatabase(settings: DatabaseSettings, migrations?: string): Knex {
-  const connection = { ...settings, timezone: 'Z', charset: 'utf8mb4', decimalNumbers: false, jsonStrings: true }
+  const connection = {
+    ...settings,
+    timezone: 'Z',
+    charset: 'utf8mb4',
+    decimalNumbers: false,
+    jsonStrings: true,
+  }
   return knexFactory({
     client: 'mysql2',
     connection,
     pool: { min: 0, max: MOST_CONNECTIONS },
-    ...(migrations && { migrations: { directory: migrations, loadExtensions: ['.ts'] }, log: QUIET }),
+    ...(migrations && {
+      migrations: { directory: migrations, loadExtensions: ['.ts'] },
+      log: QUIET,
+    }),
   })
 }

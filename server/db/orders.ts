@@ -21,8 +21,18 @@ interface LineColumns {
   recipe_version: number | null
 }
 
-async function readOrders(db: Db, workspaceId: number, rows: readonly OrderColumns[]): Promise<Order[]> {
-  const lines = (await db('order_lines').where({ workspace_id: workspaceId }).whereIn('order_id', rows.map((row) => row.id)).orderBy('position')) as LineColumns[]
+async function readOrders(
+  db: Db,
+  workspaceId: number,
+  rows: readonly OrderColumns[],
+): Promise<Order[]> {
+  const lines = (await db('order_lines')
+    .where({ workspace_id: workspaceId })
+    .whereIn(
+      'order_id',
+      rows.map((row) => row.id),
+    )
+    .orderBy('position')) as LineColumns[]
   const linesOf = groupBy(lines, (line) => line.order_id)
   return rows.map((row) => ({
     id: row.id,
@@ -34,25 +44,54 @@ async function readOrders(db: Db, workspaceId: number, rows: readonly OrderColum
     state: row.state,
     colours: row.colours ?? '',
     note: row.note ?? '',
-    lines: (linesOf.get(row.id) ?? []).map((line) => ({ id: line.id, recipeId: line.recipe_id, quantity: line.quantity, recipeVersion: line.recipe_version })),
+    lines: (linesOf.get(row.id) ?? []).map((line) => ({
+      id: line.id,
+      recipeId: line.recipe_id,
+      quantity: line.quantity,
+      recipeVersion: line.recipe_version,
+    })),
   }))
 }
 
 export const OPEN_STATES: readonly OrderState[] = ['asked', 'accepted', 'making', 'ready']
 
 /** A page of orders by promise; `after` is the cursor of the page before. */
-export async function listOrders(db: Db, workspaceId: number, options: { states: readonly OrderState[]; limit: number; after: { promisedAt: Date; id: number } | null }): Promise<Page<Order>> {
-  const query = db('orders').where({ workspace_id: workspaceId }).whereIn('state', [...options.states]).orderBy([{ column: 'promised_at' }, { column: 'id' }]).limit(options.limit + 1)
+export async function listOrders(
+  db: Db,
+  workspaceId: number,
+  options: {
+    states: readonly OrderState[]
+    limit: number
+    after: { promisedAt: Date; id: number } | null
+  },
+): Promise<Page<Order>> {
+  const query = db('orders')
+    .where({ workspace_id: workspaceId })
+    .whereIn('state', [...options.states])
+    .orderBy([{ column: 'promised_at' }, { column: 'id' }])
+    .limit(options.limit + 1)
   const { after } = options
-  if (after) query.where((rest) => rest.where('promised_at', '>', after.promisedAt).orWhere((same) => same.where('promised_at', after.promisedAt).where('id', '>', after.id)))
+  if (after)
+    query.where((rest) =>
+      rest
+        .where('promised_at', '>', after.promisedAt)
+        .orWhere((same) => same.where('promised_at', after.promisedAt).where('id', '>', after.id)),
+    )
   const rows = (await query) as OrderColumns[]
   const orders = await readOrders(db, workspaceId, rows.slice(0, options.limit))
   const last = orders.at(-1)
-  return { rows: orders, next: rows.length > options.limit && last ? `${last.promisedAt}_${last.id}` : null }
+  return {
+    rows: orders,
+    next: rows.length > options.limit && last ? `${last.promisedAt}_${last.id}` : null,
+  }
 }
 
 export async function getOrder(db: Db, workspaceId: number, id: number): Promise<Order | null> {
-  const [order] = await readOrders(db, workspaceId, (await db('orders').where({ workspace_id: workspaceId, id })) as OrderColumns[])
+  const [order] = await readOrders(
+    db,
+    workspaceId,
+    (await db('orders').where({ workspace_id: workspaceId, id })) as OrderColumns[],
+  )
   return order ?? null
 }
 
@@ -69,43 +108,93 @@ const columnsOf = (fields: OrderFields) => ({
 const ASIDE = 1000
 
 /** Lines keep their id as long as they stay, since pots and pieces hang on it. */
-async function writeLines(db: Db, workspaceId: number, orderId: number, fields: OrderFields): Promise<void> {
+async function writeLines(
+  db: Db,
+  workspaceId: number,
+  orderId: number,
+  fields: OrderFields,
+): Promise<void> {
   const owner = { workspace_id: workspaceId, order_id: orderId }
-  const known = ((await db('order_lines').where(owner).select('id')) as { id: number }[]).map((row) => row.id)
-  const kept = fields.lines.map((line) => line.id).filter((id): id is number => id !== undefined && known.includes(id))
+  const known = ((await db('order_lines').where(owner).select('id')) as { id: number }[]).map(
+    (row) => row.id,
+  )
+  const kept = fields.lines
+    .map((line) => line.id)
+    .filter((id): id is number => id !== undefined && known.includes(id))
   const dropped = known.filter((id) => !kept.includes(id))
   await removePlannedPortions(db, workspaceId, { column: 'order_line_id', keys: dropped })
   await db('order_lines').where(owner).whereIn('id', dropped).delete()
   await db('order_lines').where(owner).increment('position', ASIDE)
   for (const [position, line] of fields.lines.entries()) {
     const columns = { position, recipe_id: line.recipeId, quantity: line.quantity }
-    if (line.id !== undefined && kept.includes(line.id)) await db('order_lines').where({ ...owner, id: line.id }).update(columns)
+    if (line.id !== undefined && kept.includes(line.id))
+      await db('order_lines')
+        .where({ ...owner, id: line.id })
+        .update(columns)
     else await db('order_lines').insert({ ...owner, ...columns })
   }
 }
 
-export async function insertOrder(db: Db, workspaceId: number, fields: OrderFields, now: Date): Promise<number> {
-  const [id = 0] = await db('orders').insert({ workspace_id: workspaceId, ...columnsOf(fields), created_at: now, updated_at: now })
+export async function insertOrder(
+  db: Db,
+  workspaceId: number,
+  fields: OrderFields,
+  now: Date,
+): Promise<number> {
+  const [id = 0] = await db('orders').insert({
+    workspace_id: workspaceId,
+    ...columnsOf(fields),
+    created_at: now,
+    updated_at: now,
+  })
   await writeLines(db, workspaceId, id, fields)
   return id
 }
 
-export async function updateOrder(db: Db, workspaceId: number, id: number, fields: OrderFields & { version: number }, now: Date): Promise<boolean> {
-  const saved = await updateVersioned(db, 'orders', { workspaceId, id, version: fields.version }, columnsOf(fields), now)
+export async function updateOrder(
+  db: Db,
+  workspaceId: number,
+  id: number,
+  fields: OrderFields & { version: number },
+  now: Date,
+): Promise<boolean> {
+  const saved = await updateVersioned(
+    db,
+    'orders',
+    { workspaceId, id, version: fields.version },
+    columnsOf(fields),
+    now,
+  )
   if (saved) await writeLines(db, workspaceId, id, fields)
   return saved
 }
 
 /** The versions of the recipes that these lines are made by from here on, unless they have been begun before. */
-export async function pinRecipe(db: Db, workspaceId: number, orderLineId: number, version: number): Promise<void> {
-  await db('order_lines').where({ workspace_id: workspaceId, id: orderLineId }).whereNull('recipe_version').update({ recipe_version: version })
+export async function pinRecipe(
+  db: Db,
+  workspaceId: number,
+  orderLineId: number,
+  version: number,
+): Promise<void> {
+  await db('order_lines')
+    .where({ workspace_id: workspaceId, id: orderLineId })
+    .whereNull('recipe_version')
+    .update({ recipe_version: version })
 }
 
 /** Moves orders on when their work begins; a person's own later choice is not touched. */
-export async function markMaking(db: Db, workspaceId: number, orderLineId: number, now: Date): Promise<void> {
+export async function markMaking(
+  db: Db,
+  workspaceId: number,
+  orderLineId: number,
+  now: Date,
+): Promise<void> {
   await db('orders')
     .where({ workspace_id: workspaceId })
     .whereIn('state', ['asked', 'accepted'])
-    .whereIn('id', db('order_lines').where({ workspace_id: workspaceId, id: orderLineId }).select('order_id'))
+    .whereIn(
+      'id',
+      db('order_lines').where({ workspace_id: workspaceId, id: orderLineId }).select('order_id'),
+    )
     .update({ state: 'making', updated_at: now, version: db.raw('version + 1') })
 }

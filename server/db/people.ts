@@ -22,23 +22,55 @@ const personOf = (row: PersonRow): Person => ({
   id: row.id,
   name: row.name,
   role: row.role,
-  measure: { kind: row.measure_kind, step: decimal(row.measure_step), tare: row.measure_tare === 1 },
-  units: { mass: row.unit_mass, volume: row.unit_volume, length: row.unit_length, temperature: row.unit_temperature },
+  measure: {
+    kind: row.measure_kind,
+    step: decimal(row.measure_step),
+    tare: row.measure_tare === 1,
+  },
+  units: {
+    mass: row.unit_mass,
+    volume: row.unit_volume,
+    length: row.unit_length,
+    temperature: row.unit_temperature,
+  },
 })
 
-export async function findPersonBySignIn(db: Db, signIn: string): Promise<{ person: Person; workspaceId: number; passwordHash: string } | null> {
-  const row = await db<PersonRow>('people').where({ sign_in: signIn } as never).first()
-  return row ? { person: personOf(row), workspaceId: row.workspace_id, passwordHash: row.password_hash } : null
+export async function findPersonBySignIn(
+  db: Db,
+  signIn: string,
+): Promise<{ person: Person; workspaceId: number; passwordHash: string } | null> {
+  const row = await db<PersonRow>('people')
+    .where({ sign_in: signIn } as never)
+    .first()
+  return row
+    ? { person: personOf(row), workspaceId: row.workspace_id, passwordHash: row.password_hash }
+    : null
 }
 
-export async function addSession(db: Db, session: { tokenHash: string; personId: number; workspaceId: number; createdAt: Date; expiresAt: Date }): Promise<void> {
+export async function addSession(
+  db: Db,
+  session: {
+    tokenHash: string
+    personId: number
+    workspaceId: number
+    createdAt: Date
+    expiresAt: Date
+  },
+): Promise<void> {
   await db('sessions').insert({
-    workspace_id: session.workspaceId, person_id: session.personId, token_hash: session.tokenHash,
-    created_at: session.createdAt, expires_at: session.expiresAt,
+    workspace_id: session.workspaceId,
+    person_id: session.personId,
+    token_hash: session.tokenHash,
+    created_at: session.createdAt,
+    expires_at: session.expiresAt,
   })
 }
 
-export async function findPersonBySession(db: Db, tokenHash: string, now: Date): Promise<{ person: Person; workspaceId: number } | null> {
+export async function findPersonBySession(
+  db: Db,
+  tokenHash: string,
+  now: Date,
+): Promise<{ person: Person; workspaceId: number } | null> {
   const row = (await db('sessions')
     .join('people', 'people.id', 'sessions.person_id')
     .where('sessions.token_hash', tokenHash)
@@ -56,25 +88,81 @@ export async function removeExpiredSessions(db: Db, now: Date): Promise<void> {
 }
 
 /** Keeps how somebody measures or reads; of two such saves at once both are kept, the later on top. */
-async function savePerson(db: Db, workspaceId: number, personId: number, changes: Record<string, unknown>, now: Date): Promise<void> {
-  await db('people').where({ workspace_id: workspaceId, id: personId }).update({ ...changes, version: db.raw('version + 1'), updated_at: now })
+async function savePerson(
+  db: Db,
+  workspaceId: number,
+  personId: number,
+  changes: Record<string, unknown>,
+  now: Date,
+): Promise<void> {
+  await db('people')
+    .where({ workspace_id: workspaceId, id: personId })
+    .update({ ...changes, version: db.raw('version + 1'), updated_at: now })
 }
 
-export const saveMeasure = (db: Db, workspaceId: number, personId: number, measure: MeasureChoice, now: Date) =>
-  savePerson(db, workspaceId, personId, { measure_kind: measure.kind, measure_step: measure.step, measure_tare: measure.tare }, now)
+export const saveMeasure = (
+  db: Db,
+  workspaceId: number,
+  personId: number,
+  measure: MeasureChoice,
+  now: Date,
+) =>
+  savePerson(
+    db,
+    workspaceId,
+    personId,
+    { measure_kind: measure.kind, measure_step: measure.step, measure_tare: measure.tare },
+    now,
+  )
 
-export const saveUnits = (db: Db, workspaceId: number, personId: number, units: OwnUnits, now: Date) =>
-  savePerson(db, workspaceId, personId, { unit_mass: units.mass, unit_volume: units.volume, unit_length: units.length, unit_temperature: units.temperature }, now)
+export const saveUnits = (
+  db: Db,
+  workspaceId: number,
+  personId: number,
+  units: OwnUnits,
+  now: Date,
+) =>
+  savePerson(
+    db,
+    workspaceId,
+    personId,
+    {
+      unit_mass: units.mass,
+      unit_volume: units.volume,
+      unit_length: units.length,
+      unit_temperature: units.temperature,
+    },
+    now,
+  )
 
 export async function listPeople(db: Db, workspaceId: number) {
-  const people = (await db('people').where({ workspace_id: workspaceId }).orderBy('name').select('id', 'name', 'role')) as { id: number; name: string; role: Role }[]
-  const skills = (await db('person_skills').where({ workspace_id: workspaceId }).orderBy('skill').select('person_id', 'skill')) as { person_id: number; skill: string }[]
-  return people.map((person) => ({ ...person, skills: skills.filter((one) => one.person_id === person.id).map((one) => one.skill) }))
+  const people = (await db('people')
+    .where({ workspace_id: workspaceId })
+    .orderBy('name')
+    .select('id', 'name', 'role')) as { id: number; name: string; role: Role }[]
+  const skills = (await db('person_skills')
+    .where({ workspace_id: workspaceId })
+    .orderBy('skill')
+    .select('person_id', 'skill')) as { person_id: number; skill: string }[]
+  return people.map((person) => ({
+    ...person,
+    skills: skills.filter((one) => one.person_id === person.id).map((one) => one.skill),
+  }))
 }
 
 export async function listShifts(db: Db, workspaceId: number) {
-  const rows = (await db('shifts').where({ workspace_id: workspaceId }).select('person_id', 'weekday', 'from_min', 'to_min')) as {
-    person_id: number; weekday: number; from_min: number; to_min: number
+  const rows = (await db('shifts')
+    .where({ workspace_id: workspaceId })
+    .select('person_id', 'weekday', 'from_min', 'to_min')) as {
+    person_id: number
+    weekday: number
+    from_min: number
+    to_min: number
   }[]
-  return rows.map((row) => ({ personId: row.person_id, weekday: row.weekday, fromMin: row.from_min, toMin: row.to_min }))
+  return rows.map((row) => ({
+    personId: row.person_id,
+    weekday: row.weekday,
+    fromMin: row.from_min,
+    toMin: row.to_min,
+  }))
 }

@@ -32,8 +32,18 @@ interface PieceColumns {
 }
 
 const pieceOf = (row: PieceColumns): StoredPiece => ({
-  id: row.id, number: row.number, state: row.state, version: row.version, placeId: row.place_id, orderLineId: row.order_line_id, orderId: row.order_id,
-  orderTitle: row.order_title, recipeId: row.recipe_id, recipeVersion: row.recipe_version, recipeName: row.recipe_name, footprintCm2: decimal(row.footprint_cm2),
+  id: row.id,
+  number: row.number,
+  state: row.state,
+  version: row.version,
+  placeId: row.place_id,
+  orderLineId: row.order_line_id,
+  orderId: row.order_id,
+  orderTitle: row.order_title,
+  recipeId: row.recipe_id,
+  recipeVersion: row.recipe_version,
+  recipeName: row.recipe_name,
+  footprintCm2: decimal(row.footprint_cm2),
 })
 
 const piecesQuery = (db: Db, workspaceId: number) =>
@@ -42,39 +52,95 @@ const piecesQuery = (db: Db, workspaceId: number) =>
     .join('orders', 'orders.id', 'order_lines.order_id')
     .join('recipes', 'recipes.id', 'order_lines.recipe_id')
     .where('pieces.workspace_id', workspaceId)
-    .select('pieces.*', 'orders.id as order_id', 'orders.title as order_title', 'recipes.id as recipe_id', 'order_lines.recipe_version', 'recipes.name as recipe_name', 'recipes.footprint_cm2')
+    .select(
+      'pieces.*',
+      'orders.id as order_id',
+      'orders.title as order_title',
+      'recipes.id as recipe_id',
+      'order_lines.recipe_version',
+      'recipes.name as recipe_name',
+      'recipes.footprint_cm2',
+    )
 
-export async function listPieces(db: Db, workspaceId: number, where: { states?: readonly PieceState[]; orderLineIds?: readonly number[] }): Promise<StoredPiece[]> {
+export async function listPieces(
+  db: Db,
+  workspaceId: number,
+  where: { states?: readonly PieceState[]; orderLineIds?: readonly number[] },
+): Promise<StoredPiece[]> {
   const query = piecesQuery(db, workspaceId).orderBy(['pieces.order_line_id', 'pieces.number'])
   if (where.states) query.whereIn('pieces.state', [...where.states])
   if (where.orderLineIds) query.whereIn('pieces.order_line_id', [...where.orderLineIds])
   return ((await query) as PieceColumns[]).map(pieceOf)
 }
 
-export async function getPiece(db: Db, workspaceId: number, id: number): Promise<StoredPiece | null> {
-  const row = (await piecesQuery(db, workspaceId).where('pieces.id', id).first()) as PieceColumns | undefined
+export async function getPiece(
+  db: Db,
+  workspaceId: number,
+  id: number,
+): Promise<StoredPiece | null> {
+  const row = (await piecesQuery(db, workspaceId).where('pieces.id', id).first()) as
+    PieceColumns | undefined
   return row ? pieceOf(row) : null
 }
 
 /** Makes the pieces a pot pours that do not lie anywhere yet, and puts all of them on a place. @returns their keys */
-export async function layPieces(db: Db, workspaceId: number, lay: { orderLineId: number; first: number; count: number; placeId: number | null; now: Date }): Promise<number[]> {
+export async function layPieces(
+  db: Db,
+  workspaceId: number,
+  lay: { orderLineId: number; first: number; count: number; placeId: number | null; now: Date },
+): Promise<number[]> {
   const numbers = Array.from({ length: lay.count }, (_, i) => lay.first + i)
   await db('pieces')
-    .insert(numbers.map((number) => ({ workspace_id: workspaceId, order_line_id: lay.orderLineId, number, state: 'curing', place_id: lay.placeId, updated_at: lay.now })))
+    .insert(
+      numbers.map((number) => ({
+        workspace_id: workspaceId,
+        order_line_id: lay.orderLineId,
+        number,
+        state: 'curing',
+        place_id: lay.placeId,
+        updated_at: lay.now,
+      })),
+    )
     .onConflict(['order_line_id', 'number'])
     .ignore()
   const owner = { workspace_id: workspaceId, order_line_id: lay.orderLineId }
-  await db('pieces').where(owner).whereIn('number', numbers).update({ state: 'curing', place_id: lay.placeId, updated_at: lay.now, version: db.raw('version + 1') })
-  return ((await db('pieces').where(owner).whereIn('number', numbers).select('id')) as { id: number }[]).map((row) => row.id)
+  await db('pieces')
+    .where(owner)
+    .whereIn('number', numbers)
+    .update({
+      state: 'curing',
+      place_id: lay.placeId,
+      updated_at: lay.now,
+      version: db.raw('version + 1'),
+    })
+  return (
+    (await db('pieces').where(owner).whereIn('number', numbers).select('id')) as { id: number }[]
+  ).map((row) => row.id)
 }
 
-export async function updatePiece(db: Db, workspaceId: number, piece: { id: number; version: number }, changes: { state?: PieceState; placeId?: number | null }, now: Date): Promise<boolean> {
-  return updateVersioned(db, 'pieces', { workspaceId, ...piece }, { ...(changes.state && { state: changes.state }), ...(changes.placeId !== undefined && { place_id: changes.placeId }) }, now)
+export async function updatePiece(
+  db: Db,
+  workspaceId: number,
+  piece: { id: number; version: number },
+  changes: { state?: PieceState; placeId?: number | null },
+  now: Date,
+): Promise<boolean> {
+  return updateVersioned(
+    db,
+    'pieces',
+    { workspaceId, ...piece },
+    {
+      ...(changes.state && { state: changes.state }),
+      ...(changes.placeId !== undefined && { place_id: changes.placeId }),
+    },
+    now,
+  )
 }
 
 export interface NewPieceEvent {
   pieceId: number
-  kind: 'poured' | 'moved' | 'demoulded' | 'good' | 'rework' | 'lost' | 'note' | 'photo' | 'taken back'
+  kind:
+    'poured' | 'moved' | 'demoulded' | 'good' | 'rework' | 'lost' | 'note' | 'photo' | 'taken back'
   at: Date
   plannedAt?: Date | null
   personId: number
@@ -84,18 +150,32 @@ export interface NewPieceEvent {
   note?: string
 }
 
-export async function addPieceEvents(db: Db, workspaceId: number, events: readonly NewPieceEvent[]): Promise<void> {
+export async function addPieceEvents(
+  db: Db,
+  workspaceId: number,
+  events: readonly NewPieceEvent[],
+): Promise<void> {
   if (events.length === 0) return
   await db('piece_events').insert(
     events.map((event) => ({
-      workspace_id: workspaceId, piece_id: event.pieceId, kind: event.kind, at: event.at, planned_at: event.plannedAt ?? null, person_id: event.personId,
-      layer_id: event.layerId ?? null, run_id: event.runId ?? null, place_id: event.placeId ?? null, note: event.note || null,
+      workspace_id: workspaceId,
+      piece_id: event.pieceId,
+      kind: event.kind,
+      at: event.at,
+      planned_at: event.plannedAt ?? null,
+      person_id: event.personId,
+      layer_id: event.layerId ?? null,
+      run_id: event.runId ?? null,
+      place_id: event.placeId ?? null,
+      note: event.note || null,
     })),
   )
 }
 
 export async function removePourEvents(db: Db, workspaceId: number, runId: number): Promise<void> {
-  await db('piece_events').where({ workspace_id: workspaceId, run_id: runId, kind: 'poured' }).delete()
+  await db('piece_events')
+    .where({ workspace_id: workspaceId, run_id: runId, kind: 'poured' })
+    .delete()
 }
 
 /** The last pour of each piece: which layer, from which pot, when. */
@@ -108,20 +188,58 @@ export async function lastPours(db: Db, workspaceId: number, pieceIds: readonly 
     .where('piece_events.kind', 'poured')
     .whereIn('piece_events.piece_id', [...pieceIds])
     .orderBy(['piece_events.at', 'piece_events.id'])
-    .select('piece_events.piece_id', 'piece_events.at', 'piece_events.layer_id', 'recipe_layers.name as layer', 'recipe_layers.resin_id', 'pots.letter', 'pots.tint')) as {
-    piece_id: number; at: Date; layer_id: number; layer: string; resin_id: number; letter: string | null; tint: string | null
+    .select(
+      'piece_events.piece_id',
+      'piece_events.at',
+      'piece_events.layer_id',
+      'recipe_layers.name as layer',
+      'recipe_layers.resin_id',
+      'pots.letter',
+      'pots.tint',
+    )) as {
+    piece_id: number
+    at: Date
+    layer_id: number
+    layer: string
+    resin_id: number
+    letter: string | null
+    tint: string | null
   }[]
-  return new Map(rows.map((row) => [row.piece_id, { at: row.at, layerId: row.layer_id, layer: row.layer, resinId: row.resin_id, letter: row.letter ?? '', tint: row.tint ?? '' }]))
+  return new Map(
+    rows.map((row) => [
+      row.piece_id,
+      {
+        at: row.at,
+        layerId: row.layer_id,
+        layer: row.layer,
+        resinId: row.resin_id,
+        letter: row.letter ?? '',
+        tint: row.tint ?? '',
+      },
+    ]),
+  )
 }
 
 /** Where each piece has lain since its last pour, in order. */
 export async function movesOf(db: Db, workspaceId: number, pieceIds: readonly number[]) {
-  return (await db('piece_events').where({ workspace_id: workspaceId }).whereIn('piece_id', [...pieceIds]).whereIn('kind', ['poured', 'moved']).whereNotNull('place_id').orderBy(['at', 'id']).select('piece_id as pieceId', 'place_id as placeId', 'at')) as {
-    pieceId: number; placeId: number; at: Date
+  return (await db('piece_events')
+    .where({ workspace_id: workspaceId })
+    .whereIn('piece_id', [...pieceIds])
+    .whereIn('kind', ['poured', 'moved'])
+    .whereNotNull('place_id')
+    .orderBy(['at', 'id'])
+    .select('piece_id as pieceId', 'place_id as placeId', 'at')) as {
+    pieceId: number
+    placeId: number
+    at: Date
   }[]
 }
 
-export async function listPieceEvents(db: Db, workspaceId: number, pieceId: number): Promise<PieceEvent[]> {
+export async function listPieceEvents(
+  db: Db,
+  workspaceId: number,
+  pieceId: number,
+): Promise<PieceEvent[]> {
   const rows = (await db('piece_events')
     .join('people', 'people.id', 'piece_events.person_id')
     .leftJoin('recipe_layers', 'recipe_layers.id', 'piece_events.layer_id')
@@ -130,53 +248,140 @@ export async function listPieceEvents(db: Db, workspaceId: number, pieceId: numb
     .leftJoin('places', 'places.id', 'piece_events.place_id')
     .where({ 'piece_events.workspace_id': workspaceId, 'piece_events.piece_id': pieceId })
     .orderBy(['piece_events.at', 'piece_events.id'])
-    .select('piece_events.*', 'people.name as person', 'recipe_layers.name as layer', 'pots.letter', 'places.name as place')) as {
-    id: number; kind: string; at: Date; planned_at: Date | null; person: string; layer: string | null; letter: string | null; place: string | null; note: string | null
+    .select(
+      'piece_events.*',
+      'people.name as person',
+      'recipe_layers.name as layer',
+      'pots.letter',
+      'places.name as place',
+    )) as {
+    id: number
+    kind: string
+    at: Date
+    planned_at: Date | null
+    person: string
+    layer: string | null
+    letter: string | null
+    place: string | null
+    note: string | null
   }[]
   return rows.map((row) => ({
-    id: row.id, kind: row.kind, at: iso(row.at), plannedAt: isoOrNull(row.planned_at), person: row.person, layerName: row.layer, letter: row.letter, place: row.place, note: row.note ?? '',
+    id: row.id,
+    kind: row.kind,
+    at: iso(row.at),
+    plannedAt: isoOrNull(row.planned_at),
+    person: row.person,
+    layerName: row.layer,
+    letter: row.letter,
+    place: row.place,
+    note: row.note ?? '',
   }))
 }
 
 /** What was poured, newest first, with how it came out. */
-export async function listNotebook(db: Db, workspaceId: number, options: { limit: number; beforeId: number | null }): Promise<Page<NotebookRow>> {
-  const events = (kind: string) => db('piece_events').whereRaw('piece_events.piece_id = pieces.id').where('piece_events.kind', kind)
-  const judged = () => db('piece_events').whereRaw('piece_events.piece_id = pieces.id').whereIn('piece_events.kind', ['good', 'rework', 'lost'])
-  const query = piecesQuery(db, workspaceId).orderBy('pieces.id', 'desc').limit(options.limit + 1).select(
-    events('poured').max('at').as('poured_at'), events('poured').max('planned_at').as('planned_at'), judged().max('at').as('judged_at'),
-    judged().orderBy('at', 'desc').limit(1).select('note').as('verdict_note'),
-  )
+export async function listNotebook(
+  db: Db,
+  workspaceId: number,
+  options: { limit: number; beforeId: number | null },
+): Promise<Page<NotebookRow>> {
+  const events = (kind: string) =>
+    db('piece_events')
+      .whereRaw('piece_events.piece_id = pieces.id')
+      .where('piece_events.kind', kind)
+  const judged = () =>
+    db('piece_events')
+      .whereRaw('piece_events.piece_id = pieces.id')
+      .whereIn('piece_events.kind', ['good', 'rework', 'lost'])
+  const query = piecesQuery(db, workspaceId)
+    .orderBy('pieces.id', 'desc')
+    .limit(options.limit + 1)
+    .select(
+      events('poured').max('at').as('poured_at'),
+      events('poured').max('planned_at').as('planned_at'),
+      judged().max('at').as('judged_at'),
+      judged().orderBy('at', 'desc').limit(1).select('note').as('verdict_note'),
+    )
   if (options.beforeId !== null) query.where('pieces.id', '<', options.beforeId)
-  const rows = (await query) as (PieceColumns & { poured_at: Date | null; planned_at: Date | null; judged_at: Date | null; verdict_note: string | null })[]
+  const rows = (await query) as (PieceColumns & {
+    poured_at: Date | null
+    planned_at: Date | null
+    judged_at: Date | null
+    verdict_note: string | null
+  })[]
   const shown = rows.slice(0, options.limit)
   return {
     rows: shown.map((row) => ({
-      pieceId: row.id, number: row.number, recipeName: row.recipe_name, orderTitle: row.order_title, state: row.state, pouredAt: isoOrNull(row.poured_at) ?? '',
-      plannedAt: isoOrNull(row.planned_at), judgedAt: isoOrNull(row.judged_at), note: row.verdict_note ?? '',
+      pieceId: row.id,
+      number: row.number,
+      recipeName: row.recipe_name,
+      orderTitle: row.order_title,
+      state: row.state,
+      pouredAt: isoOrNull(row.poured_at) ?? '',
+      plannedAt: isoOrNull(row.planned_at),
+      judgedAt: isoOrNull(row.judged_at),
+      note: row.verdict_note ?? '',
     })),
     next: rows.length > options.limit ? String(shown.at(-1)?.id ?? '') : null,
   }
 }
 
-export async function insertPhoto(db: Db, workspaceId: number, photo: { pieceId: number; personId: number; takenAt: Date; widthPx: number; heightPx: number; webp: Buffer }): Promise<number> {
+export async function insertPhoto(
+  db: Db,
+  workspaceId: number,
+  photo: {
+    pieceId: number
+    personId: number
+    takenAt: Date
+    widthPx: number
+    heightPx: number
+    webp: Buffer
+  },
+): Promise<number> {
   const [id = 0] = await db('photos').insert({
-    workspace_id: workspaceId, piece_id: photo.pieceId, person_id: photo.personId, taken_at: photo.takenAt, width_px: photo.widthPx, height_px: photo.heightPx, webp: photo.webp,
+    workspace_id: workspaceId,
+    piece_id: photo.pieceId,
+    person_id: photo.personId,
+    taken_at: photo.takenAt,
+    width_px: photo.widthPx,
+    height_px: photo.heightPx,
+    webp: photo.webp,
   })
   return id
 }
 
-export async function listPhotoIds(db: Db, workspaceId: number, pieceId: number): Promise<number[]> {
-  return ((await db('photos').where({ workspace_id: workspaceId, piece_id: pieceId }).orderBy('id').select('id')) as { id: number }[]).map((row) => row.id)
+export async function listPhotoIds(
+  db: Db,
+  workspaceId: number,
+  pieceId: number,
+): Promise<number[]> {
+  return (
+    (await db('photos')
+      .where({ workspace_id: workspaceId, piece_id: pieceId })
+      .orderBy('id')
+      .select('id')) as { id: number }[]
+  ).map((row) => row.id)
 }
 
 export async function getPhoto(db: Db, workspaceId: number, id: number): Promise<Buffer | null> {
-  const row = (await db('photos').where({ workspace_id: workspaceId, id }).first('webp')) as { webp: Buffer } | undefined
+  const row = (await db('photos').where({ workspace_id: workspaceId, id }).first('webp')) as
+    { webp: Buffer } | undefined
   return row?.webp ?? null
 }
 
 /** How many pieces were judged, and how many of them good. */
-export async function countPieces(db: Db, workspaceId: number): Promise<{ good: number; judged: number }> {
-  const rows = (await db('pieces').where({ workspace_id: workspaceId }).whereIn('state', ['good', 'rework', 'lost']).groupBy('state').select('state').count('* as count')) as { state: PieceState; count: number }[]
-  const count = (states: readonly PieceState[]) => rows.filter((row) => states.includes(row.state)).reduce((sum, row) => sum + Number(row.count), 0)
+export async function countPieces(
+  db: Db,
+  workspaceId: number,
+): Promise<{ good: number; judged: number }> {
+  const rows = (await db('pieces')
+    .where({ workspace_id: workspaceId })
+    .whereIn('state', ['good', 'rework', 'lost'])
+    .groupBy('state')
+    .select('state')
+    .count('* as count')) as { state: PieceState; count: number }[]
+  const count = (states: readonly PieceState[]) =>
+    rows
+      .filter((row) => states.includes(row.state))
+      .reduce((sum, row) => sum + Number(row.count), 0)
   return { good: count(['good']), judged: count(['good', 'rework', 'lost']) }
 }

@@ -3,7 +3,11 @@ import type { PlanTaskRow, PlanTerms, PlanView, PromiseRow } from '../../shared/
 import { iso, json, type Db } from './rows'
 
 /** A task as a plan stores it. */
-export type NewPlanTask = Omit<PlanTaskRow, 'startAt' | 'endAt' | 'station' | 'orderId'> & { startAt: Date; endAt: Date; stationId: number | null }
+export type NewPlanTask = Omit<PlanTaskRow, 'startAt' | 'endAt' | 'station' | 'orderId'> & {
+  startAt: Date
+  endAt: Date
+  stationId: number | null
+}
 
 export interface NewPlan {
   originAt: Date
@@ -27,16 +31,37 @@ const ROWS_PER_INSERT = 200
 
 export async function insertPlan(db: Db, workspaceId: number, plan: NewPlan): Promise<number> {
   const [id = 0] = await db('plans').insert({
-    workspace_id: workspaceId, origin_at: plan.originAt, made_at: plan.madeAt, made_by: plan.madeBy,
-    objective: JSON.stringify(plan.objective), promises: JSON.stringify(plan.promises),
-    terms: JSON.stringify(plan.terms), sand_lines: JSON.stringify(plan.sandLines), box_lines: JSON.stringify(plan.boxLines), based_on: plan.basedOn, restores: plan.restores,
+    workspace_id: workspaceId,
+    origin_at: plan.originAt,
+    made_at: plan.madeAt,
+    made_by: plan.madeBy,
+    objective: JSON.stringify(plan.objective),
+    promises: JSON.stringify(plan.promises),
+    terms: JSON.stringify(plan.terms),
+    sand_lines: JSON.stringify(plan.sandLines),
+    box_lines: JSON.stringify(plan.boxLines),
+    based_on: plan.basedOn,
+    restores: plan.restores,
   })
   const rows = plan.tasks.map((task) => ({
-    workspace_id: workspaceId, plan_id: id, task_key: task.key, order_line_id: task.orderLineId, pot_id: task.potId, kind: task.kind, title: task.title,
-    attended: task.attended, start_at: task.startAt, end_at: task.endAt, person_id: task.personId, station_id: task.stationId, place_id: task.placeId,
-    binding: task.binding, with_key: task.withKey,
+    workspace_id: workspaceId,
+    plan_id: id,
+    task_key: task.key,
+    order_line_id: task.orderLineId,
+    pot_id: task.potId,
+    kind: task.kind,
+    title: task.title,
+    attended: task.attended,
+    start_at: task.startAt,
+    end_at: task.endAt,
+    person_id: task.personId,
+    station_id: task.stationId,
+    place_id: task.placeId,
+    binding: task.binding,
+    with_key: task.withKey,
   }))
-  for (let from = 0; from < rows.length; from += ROWS_PER_INSERT) await db('plan_tasks').insert(rows.slice(from, from + ROWS_PER_INSERT))
+  for (let from = 0; from < rows.length; from += ROWS_PER_INSERT)
+    await db('plan_tasks').insert(rows.slice(from, from + ROWS_PER_INSERT))
   return id
 }
 
@@ -68,16 +93,42 @@ interface PlanColumns {
 }
 
 /** A plan to keep what can stay of: the newest, or the one asked for. */
-export async function getKeptPlan(db: Db, workspaceId: number, id: number | null = null): Promise<KeptPlan | null> {
+export async function getKeptPlan(
+  db: Db,
+  workspaceId: number,
+  id: number | null = null,
+): Promise<KeptPlan | null> {
   const query = db('plans').where({ workspace_id: workspaceId }).orderBy('id', 'desc')
   if (id !== null) query.where({ id })
   const plan = (await query.first()) as PlanColumns | undefined
   if (!plan) return null
-  const rows = (await db('plan_tasks').where({ plan_id: plan.id }).select('task_key', 'order_line_id', 'start_at', 'end_at', 'person_id', 'station_id', 'place_id')) as (Omit<TaskColumns, 'station'> & { station_id: number | null })[]
+  const rows = (await db('plan_tasks')
+    .where({ plan_id: plan.id })
+    .select(
+      'task_key',
+      'order_line_id',
+      'start_at',
+      'end_at',
+      'person_id',
+      'station_id',
+      'place_id',
+    )) as (Omit<TaskColumns, 'station'> & { station_id: number | null })[]
   return {
-    id: plan.id, terms: json<PlanTerms>(plan.terms), sandLines: json<number[]>(plan.sand_lines), boxLines: json<number[]>(plan.box_lines), basedOn: plan.based_on, restores: plan.restores,
+    id: plan.id,
+    terms: json<PlanTerms>(plan.terms),
+    sandLines: json<number[]>(plan.sand_lines),
+    boxLines: json<number[]>(plan.box_lines),
+    basedOn: plan.based_on,
+    restores: plan.restores,
     lineIds: new Set(rows.map((row) => row.order_line_id)),
-    tasks: rows.map((row) => ({ key: row.task_key, startAt: row.start_at, endAt: row.end_at, personId: row.person_id, stationId: row.station_id, placeId: row.place_id })),
+    tasks: rows.map((row) => ({
+      key: row.task_key,
+      startAt: row.start_at,
+      endAt: row.end_at,
+      personId: row.person_id,
+      stationId: row.station_id,
+      placeId: row.place_id,
+    })),
   }
 }
 
@@ -85,14 +136,23 @@ export async function getKeptPlan(db: Db, workspaceId: number, id: number | null
 export const ownIdOf = (plan: Pick<KeptPlan, 'id' | 'restores'>): number => plan.restores ?? plan.id
 
 /** The plan of its own that was made after this one was brought back and before that; null when there is none. */
-export async function planMadeFrom(db: Db, workspaceId: number, basedOn: number): Promise<number | null> {
-  const row = (await db('plans').where({ workspace_id: workspaceId, based_on: basedOn }).whereNull('restores').max('id as id').first()) as { id: number | null } | undefined
+export async function planMadeFrom(
+  db: Db,
+  workspaceId: number,
+  basedOn: number,
+): Promise<number | null> {
+  const row = (await db('plans')
+    .where({ workspace_id: workspaceId, based_on: basedOn })
+    .whereNull('restores')
+    .max('id as id')
+    .first()) as { id: number | null } | undefined
   return row?.id ?? null
 }
 
 /** The number of the newest plan, or null before the first. */
 export async function newestPlanId(db: Db, workspaceId: number): Promise<number | null> {
-  const row = (await db('plans').where({ workspace_id: workspaceId }).max('id as id').first()) as { id: number | null } | undefined
+  const row = (await db('plans').where({ workspace_id: workspaceId }).max('id as id').first()) as
+    { id: number | null } | undefined
   return row?.id ?? null
 }
 
@@ -115,7 +175,11 @@ interface TaskColumns {
 
 /** The newest plan with all its tasks by start, or null before the first. */
 export async function getNewestPlan(db: Db, workspaceId: number): Promise<PlanView | null> {
-  const plan = (await db('plans').join('people', 'people.id', 'plans.made_by').where('plans.workspace_id', workspaceId).orderBy('plans.id', 'desc').first('plans.*', 'people.name as made_by_name')) as PlanColumns | undefined
+  const plan = (await db('plans')
+    .join('people', 'people.id', 'plans.made_by')
+    .where('plans.workspace_id', workspaceId)
+    .orderBy('plans.id', 'desc')
+    .first('plans.*', 'people.name as made_by_name')) as PlanColumns | undefined
   if (!plan) return null
   const rows = (await db('plan_tasks')
     .join('order_lines', 'order_lines.id', 'plan_tasks.order_line_id')
@@ -125,7 +189,11 @@ export async function getNewestPlan(db: Db, workspaceId: number): Promise<PlanVi
     .orderBy([{ column: 'plan_tasks.start_at' }, { column: 'plan_tasks.id' }])
     .select('plan_tasks.*', 'order_lines.order_id', 'stations.name as station')) as TaskColumns[]
   const own = plan.restores ?? plan.id
-  const restored = plan.restores === null ? null : ((await db('plans').where({ id: plan.restores }).first('based_on')) as Pick<PlanColumns, 'based_on'> | undefined)
+  const restored =
+    plan.restores === null
+      ? null
+      : ((await db('plans').where({ id: plan.restores }).first('based_on')) as
+          Pick<PlanColumns, 'based_on'> | undefined)
   return {
     id: plan.id,
     terms: json<PlanTerms>(plan.terms),
@@ -134,16 +202,36 @@ export async function getNewestPlan(db: Db, workspaceId: number): Promise<PlanVi
     originAt: iso(plan.origin_at),
     madeAt: iso(plan.made_at),
     madeBy: plan.made_by_name,
-    promises: json<PromiseRow[]>(plan.promises).map((promise) => ({ ...promise, odds: promise.odds ?? null, usesBox: promise.usesBox ?? false })),
+    promises: json<PromiseRow[]>(plan.promises).map((promise) => ({
+      ...promise,
+      odds: promise.odds ?? null,
+      usesBox: promise.usesBox ?? false,
+    })),
     tasks: rows.map((row) => ({
-      key: row.task_key, orderId: row.order_id, orderLineId: row.order_line_id, potId: row.pot_id, kind: row.kind, title: row.title, attended: row.attended === 1,
-      startAt: iso(row.start_at), endAt: iso(row.end_at), personId: row.person_id, station: row.station, placeId: row.place_id, binding: row.binding, withKey: row.with_key,
+      key: row.task_key,
+      orderId: row.order_id,
+      orderLineId: row.order_line_id,
+      potId: row.pot_id,
+      kind: row.kind,
+      title: row.title,
+      attended: row.attended === 1,
+      startAt: iso(row.start_at),
+      endAt: iso(row.end_at),
+      personId: row.person_id,
+      station: row.station,
+      placeId: row.place_id,
+      binding: row.binding,
+      withKey: row.with_key,
     })),
   }
 }
 
 /** When the newest plan has a pot's task of some kind end, or null. */
-export async function plannedEnd(db: Db, workspaceId: number, where: { potId?: number; orderLineId?: number; kind: string; titleLike?: string }): Promise<Date | null> {
+export async function plannedEnd(
+  db: Db,
+  workspaceId: number,
+  where: { potId?: number; orderLineId?: number; kind: string; titleLike?: string },
+): Promise<Date | null> {
   const query = db('plan_tasks')
     .where({ workspace_id: workspaceId, kind: where.kind })
     .where('plan_id', db('plans').where({ workspace_id: workspaceId }).max('id'))

@@ -60,7 +60,10 @@ const layerOf = (row: LayerColumns, pigments: readonly PigmentColumns[]): Layer 
   resinId: row.resin_id,
   fill: json(row.fill),
   inclusions: json(row.inclusions),
-  pigments: pigments.map((one): LayerPigment => ({ pigmentId: one.pigment_id, loadPct: decimal(one.load_pct) })),
+  pigments: pigments.map((one): LayerPigment => ({
+    pigmentId: one.pigment_id,
+    loadPct: decimal(one.load_pct),
+  })),
   runOffPct: decimal(row.run_off_pct),
   cups: row.cups,
   stirMin: decimal(row.stir_min),
@@ -88,11 +91,28 @@ const stepOf = (row: StepColumns): Step => ({
   needs: row.needs,
 })
 
-async function readRecipes(db: Db, workspaceId: number, rows: readonly RecipeColumns[]): Promise<RecipeRow[]> {
+async function readRecipes(
+  db: Db,
+  workspaceId: number,
+  rows: readonly RecipeColumns[],
+): Promise<RecipeRow[]> {
   const ids = rows.map((row) => row.id)
-  const layers = (await db('recipe_layers').where({ workspace_id: workspaceId }).whereIn('recipe_id', ids).whereNotNull('position').orderBy('position')) as LayerColumns[]
-  const pigments = (await db('recipe_layer_pigments').where({ workspace_id: workspaceId }).whereIn('layer_id', layers.map((layer) => layer.id)).orderBy('id')) as PigmentColumns[]
-  const steps = (await db('recipe_steps').where({ workspace_id: workspaceId }).whereIn('recipe_id', ids).orderBy('position')) as StepColumns[]
+  const layers = (await db('recipe_layers')
+    .where({ workspace_id: workspaceId })
+    .whereIn('recipe_id', ids)
+    .whereNotNull('position')
+    .orderBy('position')) as LayerColumns[]
+  const pigments = (await db('recipe_layer_pigments')
+    .where({ workspace_id: workspaceId })
+    .whereIn(
+      'layer_id',
+      layers.map((layer) => layer.id),
+    )
+    .orderBy('id')) as PigmentColumns[]
+  const steps = (await db('recipe_steps')
+    .where({ workspace_id: workspaceId })
+    .whereIn('recipe_id', ids)
+    .orderBy('position')) as StepColumns[]
   const pigmentsOf = groupBy(pigments, (row) => row.layer_id)
   const layersOf = groupBy(layers, (row) => row.recipe_id)
   const stepsOf = groupBy(steps, (row) => row.recipe_id)
@@ -106,17 +126,31 @@ async function readRecipes(db: Db, workspaceId: number, rows: readonly RecipeCol
     footprintCm2: decimal(row.footprint_cm2),
     mouldId: row.mould_id,
     archived: row.archived === 1,
-    layers: (layersOf.get(row.id) ?? []).map((layer) => layerOf(layer, pigmentsOf.get(layer.id) ?? [])),
+    layers: (layersOf.get(row.id) ?? []).map((layer) =>
+      layerOf(layer, pigmentsOf.get(layer.id) ?? []),
+    ),
     steps: (stepsOf.get(row.id) ?? []).map(stepOf),
   }))
 }
 
 export async function listRecipes(db: Db, workspaceId: number): Promise<RecipeRow[]> {
-  return readRecipes(db, workspaceId, (await db('recipes').where({ workspace_id: workspaceId }).orderBy('name')) as RecipeColumns[])
+  return readRecipes(
+    db,
+    workspaceId,
+    (await db('recipes').where({ workspace_id: workspaceId }).orderBy('name')) as RecipeColumns[],
+  )
 }
 
-export async function getRecipe(db: Db, workspaceId: number, id: number): Promise<RecipeRow | null> {
-  const [recipe] = await readRecipes(db, workspaceId, (await db('recipes').where({ workspace_id: workspaceId, id })) as RecipeColumns[])
+export async function getRecipe(
+  db: Db,
+  workspaceId: number,
+  id: number,
+): Promise<RecipeRow | null> {
+  const [recipe] = await readRecipes(
+    db,
+    workspaceId,
+    (await db('recipes').where({ workspace_id: workspaceId, id })) as RecipeColumns[],
+  )
   return recipe ?? null
 }
 
@@ -150,45 +184,120 @@ const ASIDE = 1000
 
 /** Layers that were poured, or that a begun order still needs, lose only their place in the recipe. */
 async function retireLayers(db: Db, workspaceId: number, ids: readonly number[]): Promise<void> {
-  const needed = [...((await db('pot_portions').where({ workspace_id: workspaceId }).whereIn('layer_id', [...ids]).distinct('layer_id as id')) as { id: number }[]), ...((await db('piece_events').where({ workspace_id: workspaceId }).whereIn('layer_id', [...ids]).distinct('layer_id as id')) as { id: number }[])].map((row) => row.id)
-  await db('recipe_layers').where({ workspace_id: workspaceId }).whereIn('id', needed).update({ position: null })
-  await db('recipe_layers').where({ workspace_id: workspaceId }).whereIn('id', ids.filter((id) => !needed.includes(id))).delete()
+  const needed = [
+    ...((await db('pot_portions')
+      .where({ workspace_id: workspaceId })
+      .whereIn('layer_id', [...ids])
+      .distinct('layer_id as id')) as { id: number }[]),
+    ...((await db('piece_events')
+      .where({ workspace_id: workspaceId })
+      .whereIn('layer_id', [...ids])
+      .distinct('layer_id as id')) as { id: number }[]),
+  ].map((row) => row.id)
+  await db('recipe_layers')
+    .where({ workspace_id: workspaceId })
+    .whereIn('id', needed)
+    .update({ position: null })
+  await db('recipe_layers')
+    .where({ workspace_id: workspaceId })
+    .whereIn(
+      'id',
+      ids.filter((id) => !needed.includes(id)),
+    )
+    .delete()
 }
 
-async function writeParts(db: Db, workspaceId: number, recipeId: number, fields: RecipeFields): Promise<void> {
+async function writeParts(
+  db: Db,
+  workspaceId: number,
+  recipeId: number,
+  fields: RecipeFields,
+): Promise<void> {
   const owner = { workspace_id: workspaceId, recipe_id: recipeId }
-  const known = ((await db('recipe_layers').where(owner).select('id')) as { id: number }[]).map((row) => row.id)
+  const known = ((await db('recipe_layers').where(owner).select('id')) as { id: number }[]).map(
+    (row) => row.id,
+  )
   const kept = new Set(fields.layers.map((layer) => layer.id).filter((id) => known.includes(id)))
   const dropped = known.filter((id) => !kept.has(id))
   await removePlannedPortions(db, workspaceId, { column: 'layer_id', keys: dropped })
   await retireLayers(db, workspaceId, dropped)
   await db('recipe_layers').where(owner).increment('position', ASIDE)
-  await db('recipe_layer_pigments').where({ workspace_id: workspaceId }).whereIn('layer_id', [...kept]).delete()
+  await db('recipe_layer_pigments')
+    .where({ workspace_id: workspaceId })
+    .whereIn('layer_id', [...kept])
+    .delete()
   for (const [position, layer] of fields.layers.entries()) {
     let layerId = layer.id
-    if (kept.has(layerId)) await db('recipe_layers').where({ ...owner, id: layerId }).update(layerColumns(layer, position))
-    else layerId = (await db('recipe_layers').insert({ ...owner, ...layerColumns(layer, position) }))[0] ?? 0
+    if (kept.has(layerId))
+      await db('recipe_layers')
+        .where({ ...owner, id: layerId })
+        .update(layerColumns(layer, position))
+    else
+      layerId =
+        (await db('recipe_layers').insert({ ...owner, ...layerColumns(layer, position) }))[0] ?? 0
     if (layer.pigments.length > 0) {
-      await db('recipe_layer_pigments').insert(layer.pigments.map((one) => ({ workspace_id: workspaceId, layer_id: layerId, pigment_id: one.pigmentId, load_pct: one.loadPct })))
+      await db('recipe_layer_pigments').insert(
+        layer.pigments.map((one) => ({
+          workspace_id: workspaceId,
+          layer_id: layerId,
+          pigment_id: one.pigmentId,
+          load_pct: one.loadPct,
+        })),
+      )
     }
   }
   await db('recipe_steps').where(owner).delete()
   const steps = fields.steps.map((step, position) => ({
-    ...owner, position, kind: step.kind, name: step.name.trim(), phase: step.phase, layer_index: step.layer, waits_for: step.waitsFor, at_min: JSON.stringify(step.atMin),
-    piece_min: step.pieceMin, batch_min: step.batchMin, dry_min: step.dryMin, holds_min: step.holdsMin, needs: step.needs.trim(),
-    skill: step.skill, station_kind: step.stationKind, dust: step.dust, demoulds: step.demoulds,
+    ...owner,
+    position,
+    kind: step.kind,
+    name: step.name.trim(),
+    phase: step.phase,
+    layer_index: step.layer,
+    waits_for: step.waitsFor,
+    at_min: JSON.stringify(step.atMin),
+    piece_min: step.pieceMin,
+    batch_min: step.batchMin,
+    dry_min: step.dryMin,
+    holds_min: step.holdsMin,
+    needs: step.needs.trim(),
+    skill: step.skill,
+    station_kind: step.stationKind,
+    dust: step.dust,
+    demoulds: step.demoulds,
   }))
   if (steps.length > 0) await db('recipe_steps').insert(steps)
 }
 
-export async function insertRecipe(db: Db, workspaceId: number, fields: RecipeFields, now: Date): Promise<number> {
-  const [id = 0] = await db('recipes').insert({ workspace_id: workspaceId, ...columnsOf(fields), updated_at: now })
+export async function insertRecipe(
+  db: Db,
+  workspaceId: number,
+  fields: RecipeFields,
+  now: Date,
+): Promise<number> {
+  const [id = 0] = await db('recipes').insert({
+    workspace_id: workspaceId,
+    ...columnsOf(fields),
+    updated_at: now,
+  })
   await writeParts(db, workspaceId, id, fields)
   return id
 }
 
-export async function updateRecipe(db: Db, workspaceId: number, id: number, fields: RecipeFields & { version: number }, now: Date): Promise<boolean> {
-  const saved = await updateVersioned(db, 'recipes', { workspaceId, id, version: fields.version }, columnsOf(fields), now)
+export async function updateRecipe(
+  db: Db,
+  workspaceId: number,
+  id: number,
+  fields: RecipeFields & { version: number },
+  now: Date,
+): Promise<boolean> {
+  const saved = await updateVersioned(
+    db,
+    'recipes',
+    { workspaceId, id, version: fields.version },
+    columnsOf(fields),
+    now,
+  )
   if (saved) await writeParts(db, workspaceId, id, fields)
   return saved
 }

@@ -74,7 +74,9 @@ function resinOf(row: ResinColumns, milestones: readonly MilestoneColumns[]): Re
     otherKits: json(row.other_kits),
     origins: json(row.origins),
     note: row.note ?? '',
-    milestones: Object.fromEntries(MILESTONES.map((name) => [name, minutes.get(name) ?? 0])) as Record<Milestone, number>,
+    milestones: Object.fromEntries(
+      MILESTONES.map((name) => [name, minutes.get(name) ?? 0]),
+    ) as Record<Milestone, number>,
   }
 }
 
@@ -111,30 +113,75 @@ const columnsOf = (fields: ResinFields) => ({
 })
 
 export async function listResins(db: Db, workspaceId: number): Promise<ResinRow[]> {
-  const rows = (await db('resins').where({ workspace_id: workspaceId }).orderBy('name')) as ResinColumns[]
-  const milestones = groupBy((await db('resin_milestones').where({ workspace_id: workspaceId })) as MilestoneColumns[], (row) => row.resin_id)
+  const rows = (await db('resins')
+    .where({ workspace_id: workspaceId })
+    .orderBy('name')) as ResinColumns[]
+  const milestones = groupBy(
+    (await db('resin_milestones').where({ workspace_id: workspaceId })) as MilestoneColumns[],
+    (row) => row.resin_id,
+  )
   return rows.map((row) => resinOf(row, milestones.get(row.id) ?? []))
 }
 
 export async function getResin(db: Db, workspaceId: number, id: number): Promise<ResinRow | null> {
-  const row = (await db('resins').where({ workspace_id: workspaceId, id }).first()) as ResinColumns | undefined
+  const row = (await db('resins').where({ workspace_id: workspaceId, id }).first()) as
+    ResinColumns | undefined
   if (!row) return null
-  return resinOf(row, (await db('resin_milestones').where({ workspace_id: workspaceId, resin_id: id })) as MilestoneColumns[])
+  return resinOf(
+    row,
+    (await db('resin_milestones').where({
+      workspace_id: workspaceId,
+      resin_id: id,
+    })) as MilestoneColumns[],
+  )
 }
 
-async function writeMilestones(db: Db, workspaceId: number, resinId: number, fields: ResinFields): Promise<void> {
+async function writeMilestones(
+  db: Db,
+  workspaceId: number,
+  resinId: number,
+  fields: ResinFields,
+): Promise<void> {
   await db('resin_milestones').where({ workspace_id: workspaceId, resin_id: resinId }).delete()
-  await db('resin_milestones').insert(MILESTONES.map((name) => ({ workspace_id: workspaceId, resin_id: resinId, name, minutes: fields.milestones[name] })))
+  await db('resin_milestones').insert(
+    MILESTONES.map((name) => ({
+      workspace_id: workspaceId,
+      resin_id: resinId,
+      name,
+      minutes: fields.milestones[name],
+    })),
+  )
 }
 
-export async function insertResin(db: Db, workspaceId: number, fields: ResinFields, now: Date): Promise<number> {
-  const [id = 0] = await db('resins').insert({ workspace_id: workspaceId, ...columnsOf(fields), updated_at: now })
+export async function insertResin(
+  db: Db,
+  workspaceId: number,
+  fields: ResinFields,
+  now: Date,
+): Promise<number> {
+  const [id = 0] = await db('resins').insert({
+    workspace_id: workspaceId,
+    ...columnsOf(fields),
+    updated_at: now,
+  })
   await writeMilestones(db, workspaceId, id, fields)
   return id
 }
 
-export async function updateResin(db: Db, workspaceId: number, id: number, fields: ResinFields & { version: number }, now: Date): Promise<boolean> {
-  const saved = await updateVersioned(db, 'resins', { workspaceId, id, version: fields.version }, columnsOf(fields), now)
+export async function updateResin(
+  db: Db,
+  workspaceId: number,
+  id: number,
+  fields: ResinFields & { version: number },
+  now: Date,
+): Promise<boolean> {
+  const saved = await updateVersioned(
+    db,
+    'resins',
+    { workspaceId, id, version: fields.version },
+    columnsOf(fields),
+    now,
+  )
   if (saved) await writeMilestones(db, workspaceId, id, fields)
   return saved
 }

@@ -10,7 +10,8 @@ export function decimal(value: string | number): number {
   return number
 }
 
-export const decimalOrNull = (value: string | number | null): number | null => (value === null ? null : decimal(value))
+export const decimalOrNull = (value: string | number | null): number | null =>
+  value === null ? null : decimal(value)
 
 /** Reads a JSON column, which MariaDB keeps and returns as text. */
 export const json = <T>(value: string): T => JSON.parse(value) as T
@@ -33,7 +34,13 @@ export function groupBy<T>(rows: readonly T[], keyOf: (row: T) => number): Map<n
  * Saves a row only if it still has the version that was read.
  * @returns false when somebody else saved in between (or the row is gone)
  */
-export async function updateVersioned(db: Db, table: string, key: { workspaceId: number; id: number; version: number }, changes: Record<string, unknown>, now: Date): Promise<boolean> {
+export async function updateVersioned(
+  db: Db,
+  table: string,
+  key: { workspaceId: number; id: number; version: number },
+  changes: Record<string, unknown>,
+  now: Date,
+): Promise<boolean> {
   const changed = await db(table)
     .where({ workspace_id: key.workspaceId, id: key.id, version: key.version })
     .update({ ...changes, version: key.version + 1, updated_at: now })

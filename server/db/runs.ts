@@ -11,55 +11,117 @@ export interface StoredRun {
   events: KeyedRunEvent[]
 }
 
-export async function insertRun(db: Db, workspaceId: number, run: { potId: number; personId: number; targets: RunTargets; startedAt: Date }): Promise<number> {
+export async function insertRun(
+  db: Db,
+  workspaceId: number,
+  run: { potId: number; personId: number; targets: RunTargets; startedAt: Date },
+): Promise<number> {
   const [id = 0] = await db('runs').insert({
-    workspace_id: workspaceId, pot_id: run.potId, person_id: run.personId, targets: JSON.stringify(run.targets), started_at: run.startedAt,
+    workspace_id: workspaceId,
+    pot_id: run.potId,
+    person_id: run.personId,
+    targets: JSON.stringify(run.targets),
+    started_at: run.startedAt,
   })
   return id
 }
 
 /** @param lock holds the run's row until the transaction ends, so that two screens add to its log one after the other */
-export async function getRun(db: Db, workspaceId: number, id: number, lock = false): Promise<StoredRun | null> {
+export async function getRun(
+  db: Db,
+  workspaceId: number,
+  id: number,
+  lock = false,
+): Promise<StoredRun | null> {
   const query = db('runs').where({ workspace_id: workspaceId, id }).first()
-  const run = (await (lock ? query.forUpdate() : query)) as { id: number; pot_id: number; person_id: number; targets: string; ended_at: Date | null } | undefined
+  const run = (await (lock ? query.forUpdate() : query)) as
+    | { id: number; pot_id: number; person_id: number; targets: string; ended_at: Date | null }
+    | undefined
   if (!run) return null
-  const rows = (await db('run_events').where({ run_id: id }).orderBy('id')) as { client_key: string; kind: RunEvent['kind']; at: Date; data: string }[]
+  const rows = (await db('run_events').where({ run_id: id }).orderBy('id')) as {
+    client_key: string
+    kind: RunEvent['kind']
+    at: Date
+    data: string
+  }[]
   return {
     id: run.id,
     potId: run.pot_id,
     personId: run.person_id,
     targets: json(run.targets),
     endedAt: run.ended_at,
-    events: rows.map((row) => ({ ...json<object>(row.data), key: row.client_key, kind: row.kind, at: row.at.getTime() }) as KeyedRunEvent),
+    events: rows.map(
+      (row) =>
+        ({
+          ...json<object>(row.data),
+          key: row.client_key,
+          kind: row.kind,
+          at: row.at.getTime(),
+        }) as KeyedRunEvent,
+    ),
   }
 }
 
 /** Appends events; one that came before, by its key, is left as it is. */
-export async function appendRunEvents(db: Db, workspaceId: number, runId: number, personId: number, events: readonly KeyedRunEvent[]): Promise<void> {
+export async function appendRunEvents(
+  db: Db,
+  workspaceId: number,
+  runId: number,
+  personId: number,
+  events: readonly KeyedRunEvent[],
+): Promise<void> {
   await db('run_events')
     .insert(
       events.map(({ key, kind, at, ...data }) => ({
-        workspace_id: workspaceId, run_id: runId, client_key: key, kind, at: new Date(at), data: JSON.stringify(data), person_id: personId,
+        workspace_id: workspaceId,
+        run_id: runId,
+        client_key: key,
+        kind,
+        at: new Date(at),
+        data: JSON.stringify(data),
+        person_id: personId,
       })),
     )
     .onConflict(['run_id', 'client_key'])
     .ignore()
 }
 
-export async function endRun(db: Db, workspaceId: number, id: number, at: Date | null): Promise<void> {
+export async function endRun(
+  db: Db,
+  workspaceId: number,
+  id: number,
+  at: Date | null,
+): Promise<void> {
   await db('runs').where({ workspace_id: workspaceId, id }).update({ ended_at: at })
 }
 
 /** The newest pours that have ended, with the minutes they took and should have taken. */
-export async function recentPours(db: Db, workspaceId: number, most: number): Promise<{ tookMin: number; plannedMin: number }[]> {
+export async function recentPours(
+  db: Db,
+  workspaceId: number,
+  most: number,
+): Promise<{ tookMin: number; plannedMin: number }[]> {
   const rows = (await db('runs')
-    .join('run_events as began', (on) => on.on('began.run_id', 'runs.id').andOnVal('began.kind', 'pourStarted'))
-    .join('run_events as done', (on) => on.on('done.run_id', 'runs.id').andOnVal('done.kind', 'pourEnded'))
-    .where('runs.workspace_id', workspaceId).whereNotNull('runs.ended_at').whereRaw('began.at < done.at')
-    .orderBy('runs.started_at', 'desc').limit(most)
-    .select('began.at as began_at', 'done.at as done_at', db.raw("JSON_VALUE(runs.targets, '$.pourMin') as pour_min"))) as { began_at: Date; done_at: Date; pour_min: string | null }[]
+    .join('run_events as began', (on) =>
+      on.on('began.run_id', 'runs.id').andOnVal('began.kind', 'pourStarted'),
+    )
+    .join('run_events as done', (on) =>
+      on.on('done.run_id', 'runs.id').andOnVal('done.kind', 'pourEnded'),
+    )
+    .where('runs.workspace_id', workspaceId)
+    .whereNotNull('runs.ended_at')
+    .whereRaw('began.at < done.at')
+    .orderBy('runs.started_at', 'desc')
+    .limit(most)
+    .select(
+      'began.at as began_at',
+      'done.at as done_at',
+      db.raw("JSON_VALUE(runs.targets, '$.pourMin') as pour_min"),
+    )) as { began_at: Date; done_at: Date; pour_min: string | null }[]
   return rows.flatMap((row) => {
     const plannedMin = Number(row.pour_min)
-    return plannedMin > 0 ? [{ tookMin: (row.done_at.getTime() - row.began_at.getTime()) / 60_000, plannedMin }] : []
+    return plannedMin > 0
+      ? [{ tookMin: (row.done_at.getTime() - row.began_at.getTime()) / 60_000, plannedMin }]
+      : []
   })
 }

@@ -9,7 +9,10 @@ export async function lockWorkspace(db: Db, workspaceId: number): Promise<void> 
   await db('workspaces').where({ id: workspaceId }).forUpdate().first('id')
 }
 
-export async function getWorkspace(db: Db, workspaceId: number): Promise<{ name: string; timeZone: string; rules: StudioRules }> {
+export async function getWorkspace(
+  db: Db,
+  workspaceId: number,
+): Promise<{ name: string; timeZone: string; rules: StudioRules }> {
   const row = (await db('workspaces').where({ id: workspaceId }).first()) as Row | undefined
   if (!row) throw new Error(`workspace ${workspaceId} is gone`)
   const number = (column: string) => decimal(row[column] ?? '')
@@ -54,26 +57,72 @@ export async function listPlaces(db: Db, workspaceId: number): Promise<PlaceRow[
     .join('rooms', 'rooms.id', 'places.room_id')
     .where('places.workspace_id', workspaceId)
     .orderBy('places.id')
-    .select('places.*', 'rooms.name as room', 'rooms.day_c', 'rooms.night_c', 'rooms.day_from_min', 'rooms.night_from_min')) as PlaceColumns[]
+    .select(
+      'places.*',
+      'rooms.name as room',
+      'rooms.day_c',
+      'rooms.night_c',
+      'rooms.day_from_min',
+      'rooms.night_from_min',
+    )) as PlaceColumns[]
   return rows.map((row) => ({
     id: row.id,
     name: row.name,
     kind: row.kind,
     areaCm2: decimal(row.area_cm2),
     roomName: row.room,
-    climate: row.box_c === null ? roomOf(row) : { boxC: decimal(row.box_c), runs: row.runs_from_min === null || row.runs_until_min === null ? null : { fromMin: row.runs_from_min, untilMin: row.runs_until_min, room: roomOf(row) } },
+    climate:
+      row.box_c === null
+        ? roomOf(row)
+        : {
+            boxC: decimal(row.box_c),
+            runs:
+              row.runs_from_min === null || row.runs_until_min === null
+                ? null
+                : { fromMin: row.runs_from_min, untilMin: row.runs_until_min, room: roomOf(row) },
+          },
   }))
 }
 
-const roomOf = (row: PlaceColumns): RoomClimate => ({ dayC: decimal(row.day_c), nightC: decimal(row.night_c), dayFromMin: row.day_from_min, nightFromMin: row.night_from_min })
+const roomOf = (row: PlaceColumns): RoomClimate => ({
+  dayC: decimal(row.day_c),
+  nightC: decimal(row.night_c),
+  dayFromMin: row.day_from_min,
+  nightFromMin: row.night_from_min,
+})
 
 export async function listStations(db: Db, workspaceId: number) {
-  return (await db('stations').join('rooms', 'rooms.id', 'stations.room_id').where('stations.workspace_id', workspaceId).orderBy('stations.id').select('stations.id', 'stations.name', 'stations.kind', 'rooms.name as room')) as {
-    id: number; name: string; kind: string; room: string
+  return (await db('stations')
+    .join('rooms', 'rooms.id', 'stations.room_id')
+    .where('stations.workspace_id', workspaceId)
+    .orderBy('stations.id')
+    .select('stations.id', 'stations.name', 'stations.kind', 'rooms.name as room')) as {
+    id: number
+    name: string
+    kind: string
+    room: string
   }[]
 }
 
 export async function listPigments(db: Db, workspaceId: number): Promise<Pigment[]> {
-  const rows = (await db('pigments').where({ workspace_id: workspaceId }).orderBy('name')) as { id: number; name: string; hex: string; form: Pigment['form']; price_per_g: string; density: string | null; bulk_density: string | null; drop_ml: string | null }[]
-  return rows.map((row) => ({ id: row.id, name: row.name, hex: row.hex, form: row.form, pricePerG: row.price_per_g, density: decimalOrNull(row.density) ?? undefined, bulkDensity: decimalOrNull(row.bulk_density) ?? undefined, dropMl: decimalOrNull(row.drop_ml) ?? undefined }))
+  const rows = (await db('pigments').where({ workspace_id: workspaceId }).orderBy('name')) as {
+    id: number
+    name: string
+    hex: string
+    form: Pigment['form']
+    price_per_g: string
+    density: string | null
+    bulk_density: string | null
+    drop_ml: string | null
+  }[]
+  return rows.map((row) => ({
+    id: row.id,
+    name: row.name,
+    hex: row.hex,
+    form: row.form,
+    pricePerG: row.price_per_g,
+    density: decimalOrNull(row.density) ?? undefined,
+    bulkDensity: decimalOrNull(row.bulk_density) ?? undefined,
+    dropMl: decimalOrNull(row.drop_ml) ?? undefined,
+  }))
 }

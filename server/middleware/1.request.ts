@@ -12,6 +12,15 @@ export default defineEventHandler((event) => {
   setResponseHeader(event, 'cache-control', 'no-store')
   const [path] = event.path.split('?')
   event.node.res.once('finish', () => {
-    log.info({ requestId, method: event.method, path, status: event.node.res.statusCode, ms: Math.round(performance.now() - startedAt) }, 'request')
+    log.info(
+      {
+        requestId,
+        method: event.method,
+        path,
+        status: event.node.res.statusCode,
+        ms: Math.round(performance.now() - startedAt),
+      },
+      'request',
+    )
   })
 })

@@ -16,5 +16,9 @@ export default defineEventHandler((event) => {
   const host = getRequestHeader(event, 'host')
   const crossSite = site !== undefined && site !== 'same-origin' && site !== 'none'
   const foreign = origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== host)
-  if (crossSite || foreign) return sendProblem(event, new AppError('forbidden', 'This change was asked for by another site and was refused.'))
+  if (crossSite || foreign)
+    return sendProblem(
+      event,
+      new AppError('forbidden', 'This change was asked for by another site and was refused.'),
+    )
 })

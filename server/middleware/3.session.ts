@@ -11,7 +11,12 @@ const CALENDARS = '/api/calendar/'
 /** Lets nobody without a session past; says who is asking to everything behind. */
 export default defineEventHandler(async (event) => {
   const [path = ''] = event.path.split('?')
-  if (!path.startsWith('/api/') || OPEN.has(`${event.method} ${path}`) || (event.method === 'GET' && path.startsWith(CALENDARS))) return
+  if (
+    !path.startsWith('/api/') ||
+    OPEN.has(`${event.method} ${path}`) ||
+    (event.method === 'GET' && path.startsWith(CALENDARS))
+  )
+    return
   try {
     const token = readSessionCookie(event)
     const found = token ? await personOfToken(token, new Date()) : null

@@ -11,5 +11,6 @@ export interface Who {
 
 /** Guests plan and pour their own work but leave the studio's resins, recipes and plan alone. */
 export function requireMember(who: Who): void {
-  if (who.role === 'guest') throw new AppError('forbidden', 'Guests of the workshop cannot change this; ask the manager.')
+  if (who.role === 'guest')
+    throw new AppError('forbidden', 'Guests of the workshop cannot change this; ask the manager.')
 }

@@ -4,7 +4,15 @@ import { RateLimiterMySQL, RateLimiterRes } from 'rate-limiter-flexible'
 import type { OwnUnits } from '../../core/units'
 import type { MeasureChoice, Person } from '../../shared/types'
 import { database } from '../db/database'
-import { addSession, findPersonBySession, findPersonBySignIn, removeExpiredSessions, removeSession, saveMeasure, saveUnits } from '../db/people'
+import {
+  addSession,
+  findPersonBySession,
+  findPersonBySignIn,
+  removeExpiredSessions,
+  removeSession,
+  saveMeasure,
+  saveUnits,
+} from '../db/people'
 import { AppError } from './AppError'
 import { hashOf, newSecret } from './secrets'
 import type { Who } from './Who'
@@ -25,7 +33,17 @@ const NOBODY = hash(randomBytes(16))
 
 function triesLimiter(): RateLimiterMySQL {
   return new RateLimiterMySQL(
-    { storeClient: database(), storeType: 'knex', dbName: database().client.config.connection.database, tableName: 'sign_in_tries', tableCreated: true, points: FREE_TRIES, duration: REMEMBER_S, blockDuration: PAUSE_S, keyPrefix: 'sign-in' },
+    {
+      storeClient: database(),
+      storeType: 'knex',
+      dbName: database().client.config.connection.database,
+      tableName: 'sign_in_tries',
+      tableCreated: true,
+      points: FREE_TRIES,
+      duration: REMEMBER_S,
+      blockDuration: PAUSE_S,
+      keyPrefix: 'sign-in',
+    },
     () => undefined,
   )
 }
@@ -34,17 +52,31 @@ function triesLimiter(): RateLimiterMySQL {
  * Checks a name and a password and opens a session. Five wrong tries for a name from an address make the next wait.
  * @returns the session's token for the cookie; only its hash is kept
  */
-export async function signIn(signInName: string, password: string, address: string, now: Date): Promise<{ token: string; person: Person }> {
+export async function signIn(
+  signInName: string,
+  password: string,
+  address: string,
+  now: Date,
+): Promise<{ token: string; person: Person }> {
   const limiter = triesLimiter()
   const key = `${signInName.toLowerCase()}|${address}`.slice(0, 200)
   await takeTry(limiter, key)
   const found = await findPersonBySignIn(database(), signInName)
   const matches = await verify(found?.passwordHash ?? (await NOBODY), password)
-  if (!found || !matches) throw new AppError('wrong-password', 'The name or the password is wrong.', { issues: [{ path: 'password', message: 'the name or the password is wrong' }] })
+  if (!found || !matches)
+    throw new AppError('wrong-password', 'The name or the password is wrong.', {
+      issues: [{ path: 'password', message: 'the name or the password is wrong' }],
+    })
   await limiter.delete(key)
   await removeExpiredSessions(database(), now)
   const token = newSecret()
-  await addSession(database(), { tokenHash: hashOf(token), personId: found.person.id, workspaceId: found.workspaceId, createdAt: now, expiresAt: new Date(now.getTime() + SESSION_DAYS * MS_PER_DAY) })
+  await addSession(database(), {
+    tokenHash: hashOf(token),
+    personId: found.person.id,
+    workspaceId: found.workspaceId,
+    createdAt: now,
+    expiresAt: new Date(now.getTime() + SESSION_DAYS * MS_PER_DAY),
+  })
   return { token, person: found.person }
 }
 
@@ -54,11 +86,18 @@ async function takeTry(limiter: RateLimiterMySQL, key: string): Promise<void> {
   } catch (refused) {
     if (!(refused instanceof RateLimiterRes)) throw refused
     const seconds = Math.ceil(refused.msBeforeNext / 1000)
-    throw new AppError('too-many-tries', `Too many wrong tries. Wait ${seconds} seconds and try again.`, { retryAfterS: seconds })
+    throw new AppError(
+      'too-many-tries',
+      `Too many wrong tries. Wait ${seconds} seconds and try again.`,
+      { retryAfterS: seconds },
+    )
   }
 }
 
-export async function personOfToken(token: string, now: Date): Promise<{ person: Person; who: Who } | null> {
+export async function personOfToken(
+  token: string,
+  now: Date,
+): Promise<{ person: Person; who: Who } | null> {
   const found = await findPersonBySession(database(), hashOf(token), now)
   if (!found) return null
   const { person, workspaceId } = found
@@ -67,7 +106,11 @@ export async function personOfToken(token: string, now: Date): Promise<{ person:
 
 export const signOut = (token: string): Promise<void> => removeSession(database(), hashOf(token))
 
-export async function chooseMeasure(who: Who, measure: MeasureChoice, now: Date): Promise<MeasureChoice> {
+export async function chooseMeasure(
+  who: Who,
+  measure: MeasureChoice,
+  now: Date,
+): Promise<MeasureChoice> {
   await saveMeasure(database(), who.workspaceId, who.personId, measure, now)
   return measure
 }

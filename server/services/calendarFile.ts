@@ -23,7 +23,16 @@ const HOUR_MS = 3_600_000
  * The plan as an iCalendar file (RFC 5545): an event for every task that needs hands, in the workshop's time zone.
  * An event keeps its UID when the task moves, and its SEQUENCE rises with every plan, so calendars move it too.
  */
-export function calendarFile({ name, timeZone, plan, promises, tasks, letters, personOf, withPromises }: CalendarSource): string {
+export function calendarFile({
+  name,
+  timeZone,
+  plan,
+  promises,
+  tasks,
+  letters,
+  personOf,
+  withPromises,
+}: CalendarSource): string {
   const calendar = new ICAL.Component('vcalendar')
   calendar.updatePropertyWithValue('version', '2.0')
   calendar.updatePropertyWithValue('prodid', '-//Velvet Batch//Plan//EN')
@@ -32,17 +41,45 @@ export function calendarFile({ name, timeZone, plan, promises, tasks, letters, p
   const titles = new Map(promises.map((promise) => [promise.orderId, promise.title]))
   const events = tasks.map((task) => {
     const letter = letters.get(task.potId ?? 0)
-    return { uid: `${task.key}.${task.orderLineId}@velvet-batch`, from: task.startAt, to: task.endAt, summary: `${letter ? `${letter} · ` : ''}${task.title}`, place: task.station ?? '', words: [titles.get(task.orderId) ?? '', personOf(task.personId)] }
+    return {
+      uid: `${task.key}.${task.orderLineId}@velvet-batch`,
+      from: task.startAt,
+      to: task.endAt,
+      summary: `${letter ? `${letter} · ` : ''}${task.title}`,
+      place: task.station ?? '',
+      words: [titles.get(task.orderId) ?? '', personOf(task.personId)],
+    }
   })
-  const dates = withPromises ? promises.map((promise) => ({ uid: `promise.${promise.orderId}@velvet-batch`, from: promise.promisedAt, to: promise.promisedAt, summary: `promised: ${promise.title}`, place: '', words: [] as string[] })) : []
+  const dates = withPromises
+    ? promises.map((promise) => ({
+        uid: `promise.${promise.orderId}@velvet-batch`,
+        from: promise.promisedAt,
+        to: promise.promisedAt,
+        summary: `promised: ${promise.title}`,
+        place: '',
+        words: [] as string[],
+      }))
+    : []
   const all = [...events, ...dates]
-  if (all.length > 0) calendar.addSubcomponent(timeZoneOf(timeZone, all.map((event) => event.from)))
+  if (all.length > 0)
+    calendar.addSubcomponent(
+      timeZoneOf(
+        timeZone,
+        all.map((event) => event.from),
+      ),
+    )
   for (const event of all) {
     const component = new ICAL.Component('vevent')
     component.updatePropertyWithValue('uid', event.uid)
     component.updatePropertyWithValue('dtstamp', ICAL.Time.fromJSDate(new Date(plan.madeAt), true))
     component.updatePropertyWithValue('sequence', plan.id)
-    for (const [property, at] of [['dtstart', event.from], ['dtend', event.to]] as const) component.updatePropertyWithValue(property, clockAt(DateTime.fromISO(at, { zone: timeZone }))).setParameter('tzid', timeZone)
+    for (const [property, at] of [
+      ['dtstart', event.from],
+      ['dtend', event.to],
+    ] as const)
+      component
+        .updatePropertyWithValue(property, clockAt(DateTime.fromISO(at, { zone: timeZone })))
+        .setParameter('tzid', timeZone)
     component.updatePropertyWithValue('summary', event.summary)
     if (event.place) component.updatePropertyWithValue('location', event.place)
     const words = event.words.filter(Boolean).join('\n')
@@ -67,9 +104,14 @@ function timeZoneOf(timeZone: string, instants: readonly string[]): ICAL.Compone
   const component = new ICAL.Component('vtimezone')
   component.updatePropertyWithValue('tzid', timeZone)
   const add = (at: number, before: number, after: number) => {
-    const observance = new ICAL.Component(DateTime.fromMillis(at, { zone: timeZone }).isInDST ? 'daylight' : 'standard')
+    const observance = new ICAL.Component(
+      DateTime.fromMillis(at, { zone: timeZone }).isInDST ? 'daylight' : 'standard',
+    )
     // RFC 5545 gives the beginning of an observance on the clock before it.
-    observance.updatePropertyWithValue('dtstart', clockAt(DateTime.fromMillis(at + before * 60_000, { zone: 'utc' })))
+    observance.updatePropertyWithValue(
+      'dtstart',
+      clockAt(DateTime.fromMillis(at + before * 60_000, { zone: 'utc' })),
+    )
     observance.updatePropertyWithValue('tzoffsetfrom', ICAL.UtcOffset.fromSeconds(before * 60))
     observance.updatePropertyWithValue('tzoffsetto', ICAL.UtcOffset.fromSeconds(after * 60))
     component.addSubcomponent(observance)

@@ -17,7 +17,10 @@ type Operation = (body: unknown, startedAt: number) => Result<unknown>
 
 /** Checks a body and hands it on; the core function sees only requests that keep its types. */
 const operation =
-  <T>(schema: Parameters<typeof check<T>>[0], run: (request: T, startedAt: number) => Result<unknown>): Operation =>
+  <T>(
+    schema: Parameters<typeof check<T>>[0],
+    run: (request: T, startedAt: number) => Result<unknown>,
+  ): Operation =>
   (body, startedAt) => {
     const checked = check(schema, body)
     return checked.ok ? run(checked.value, startedAt) : checked
@@ -33,7 +36,9 @@ const OPERATIONS: Record<ComputeOperation, Operation> = {
   cure: operation(COMPUTE_SCHEMAS.cure, cure),
   pots: operation(COMPUTE_SCHEMAS.pots, pots),
   cost: operation(COMPUTE_SCHEMAS.cost, cost),
-  plan: operation(COMPUTE_SCHEMAS.plan, (request, startedAt) => plan(request, { now: () => performance.now(), startedAt })),
+  plan: operation(COMPUTE_SCHEMAS.plan, (request, startedAt) =>
+    plan(request, { now: () => performance.now(), startedAt }),
+  ),
   'choose-resin': operation(COMPUTE_SCHEMAS['choose-resin'], chooseResin),
   surplus: operation(COMPUTE_SCHEMAS.surplus, (request) => surplus(request)),
   'check-layer': operation(COMPUTE_SCHEMAS['check-layer'], checkLayer),
@@ -52,7 +57,10 @@ export const operationNames = Object.keys(OPERATIONS)
  */
 export function compute(name: string, body: unknown, startedAt: number): Result<unknown> {
   if (!isOperation(name)) {
-    return refuse('unknown-operation', { path: '', message: `"${name}" is not an operation; there are ${operationNames.join(', ')}` })
+    return refuse('unknown-operation', {
+      path: '',
+      message: `"${name}" is not an operation; there are ${operationNames.join(', ')}`,
+    })
   }
   return OPERATIONS[name](body, startedAt)
 }

@@ -8,17 +8,27 @@ import { requireMember, type Who } from './Who'
 
 const NAME_TAKEN = { path: 'name', message: 'another mould has this name' }
 
-export const listMoulds = (who: Who): Promise<MouldRow[]> => rows.listMoulds(database(), who.workspaceId)
+export const listMoulds = (who: Who): Promise<MouldRow[]> =>
+  rows.listMoulds(database(), who.workspaceId)
 
 /** A mould that cannot be filled is not stored. */
 function requireFillable({ shape }: rows.MouldFields): void {
   if (shape === null) return
   const sized = size({ shape, layers: [{ id: 'all', fill: { toBrim: true } }] })
   if (sized.ok) return
-  throw new AppError(sized.code, 'This shape cannot be filled.', { issues: sized.issues.map(({ path, message }) => ({ path: path.startsWith('layers') ? 'shape.heightMm' : path, message })) })
+  throw new AppError(sized.code, 'This shape cannot be filled.', {
+    issues: sized.issues.map(({ path, message }) => ({
+      path: path.startsWith('layers') ? 'shape.heightMm' : path,
+      message,
+    })),
+  })
 }
 
-export async function createMould(who: Who, fields: rows.MouldFields, now: Date): Promise<MouldRow> {
+export async function createMould(
+  who: Who,
+  fields: rows.MouldFields,
+  now: Date,
+): Promise<MouldRow> {
   requireMember(who)
   requireFillable(fields)
   return inTransaction(async (trx) => {
@@ -27,7 +37,12 @@ export async function createMould(who: Who, fields: rows.MouldFields, now: Date)
   }, NAME_TAKEN)
 }
 
-export async function saveMould(who: Who, id: number, fields: rows.MouldFields & { version: number }, now: Date): Promise<MouldRow> {
+export async function saveMould(
+  who: Who,
+  id: number,
+  fields: rows.MouldFields & { version: number },
+  now: Date,
+): Promise<MouldRow> {
   requireMember(who)
   requireFillable(fields)
   return inTransaction(async (trx) => {

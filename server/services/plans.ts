@@ -4,4 +4,5 @@ import { getNewestPlan } from '../db/plans'
 import type { Who } from './Who'
 
 /** The plan that holds now; null before the first was made. */
-export const currentPlan = (who: Who): Promise<PlanView | null> => getNewestPlan(database(), who.workspaceId)
+export const currentPlan = (who: Who): Promise<PlanView | null> =>
+  getNewestPlan(database(), who.workspaceId)

@@ -7,7 +7,8 @@ import { requireMember, type Who } from './Who'
 
 const NAME_TAKEN = { path: 'name', message: 'another resin has this name' }
 
-export const listResins = (who: Who): Promise<ResinRow[]> => rows.listResins(database(), who.workspaceId)
+export const listResins = (who: Who): Promise<ResinRow[]> =>
+  rows.listResins(database(), who.workspaceId)
 
 export async function createResin(who: Who, fields: ResinFields, now: Date): Promise<ResinRow> {
   requireMember(who)
@@ -17,7 +18,12 @@ export async function createResin(who: Who, fields: ResinFields, now: Date): Pro
   }, NAME_TAKEN)
 }
 
-export async function saveResin(who: Who, id: number, fields: ResinFields & { version: number }, now: Date): Promise<ResinRow> {
+export async function saveResin(
+  who: Who,
+  id: number,
+  fields: ResinFields & { version: number },
+  now: Date,
+): Promise<ResinRow> {
   requireMember(who)
   return inTransaction(async (trx) => {
     const saved = await rows.updateResin(trx, who.workspaceId, id, fields, now)

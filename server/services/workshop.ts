@@ -9,7 +9,12 @@ import type { Who } from './Who'
 export async function getWorkshop(who: Who): Promise<Workshop> {
   const db = database()
   const [workspace, people, shifts, places, moulds, pigments] = await Promise.all([
-    getWorkspace(db, who.workspaceId), listPeople(db, who.workspaceId), listShifts(db, who.workspaceId), listPlaces(db, who.workspaceId), listMoulds(db, who.workspaceId), listPigments(db, who.workspaceId),
+    getWorkspace(db, who.workspaceId),
+    listPeople(db, who.workspaceId),
+    listShifts(db, who.workspaceId),
+    listPlaces(db, who.workspaceId),
+    listMoulds(db, who.workspaceId),
+    listPigments(db, who.workspaceId),
   ])
   return { ...workspace, people, shifts, places, moulds, pigments }
 }

@@ -1,4 +1,10 @@
-import { defineEventHandler, getRouterParam, readRawBody, type EventHandler, type H3Event } from 'h3'
+import {
+  defineEventHandler,
+  getRouterParam,
+  readRawBody,
+  type EventHandler,
+  type H3Event,
+} from 'h3'
 import type { Schema } from 'yup'
 import { check } from '../../shared/schemas/check'
 import { AppError } from '../services/AppError'
@@ -29,7 +35,8 @@ export const idOf = (event: H3Event): number => numberOf(event, 'id')
 /** A whole number that the path names. */
 export function numberOf(event: H3Event, name: string): number {
   const text = getRouterParam(event, name) ?? ''
-  if (!/^[1-9]\d{0,9}$/.test(text)) throw new AppError('unknown', 'There is nothing at this address.')
+  if (!/^[1-9]\d{0,9}$/.test(text))
+    throw new AppError('unknown', 'There is nothing at this address.')
   return Number(text)
 }
 
@@ -39,13 +46,18 @@ export async function jsonBody(event: H3Event): Promise<unknown> {
   try {
     return JSON.parse(text ?? '') as unknown
   } catch {
-    throw new AppError('invalid-input', 'The request is not JSON.', { issues: [{ path: '', message: 'is not JSON' }] })
+    throw new AppError('invalid-input', 'The request is not JSON.', {
+      issues: [{ path: '', message: 'is not JSON' }],
+    })
   }
 }
 
 /** The body of a request, checked strictly against the schema that the form uses too. */
 export async function bodyOf<T>(event: H3Event, schema: Schema<T>): Promise<T> {
   const checked = check(schema, await jsonBody(event))
-  if (!checked.ok) throw new AppError('invalid-input', 'Some of this cannot be used as it stands.', { issues: checked.issues })
+  if (!checked.ok)
+    throw new AppError('invalid-input', 'Some of this cannot be used as it stands.', {
+      issues: checked.issues,
+    })
   return checked.value
 }

@@ -29,10 +29,13 @@ export function sendProblem(event: H3Event, error: unknown): Problem {
   if (!known) log.error({ requestId, err: error }, 'request failed')
   setResponseStatus(event, status)
   setResponseHeader(event, 'content-type', 'application/problem+json')
-  if (known?.details.retryAfterS !== undefined) setResponseHeader(event, 'retry-after', known.details.retryAfterS)
+  if (known?.details.retryAfterS !== undefined)
+    setResponseHeader(event, 'retry-after', known.details.retryAfterS)
   return {
     type: 'about:blank',
-    title: known?.message ?? 'Something went wrong on our side. Nothing was changed; try again, and tell the manager if it stays.',
+    title:
+      known?.message ??
+      'Something went wrong on our side. Nothing was changed; try again, and tell the manager if it stays.',
     status,
     code: known?.code ?? 'failed',
     issues: known?.details.issues ?? [],

@@ -13,7 +13,12 @@ export const CELL = { progress: 0, stop: 1 } as const
 export type ComputeJob = { waitedMs: number; cells?: Int32Array } & (
   | { operation: 'plan'; request: PlanRequest }
   | { operation: 'planWork'; work: PlanWork }
-  | { operation: 'odds'; request: PlanRequest; planned: readonly PlannedTask[]; options: OddsOptions }
+  | {
+      operation: 'odds'
+      request: PlanRequest
+      planned: readonly PlannedTask[]
+      options: OddsOptions
+    }
   | { operation: 'pots'; request: PotsRequest }
   | { operation: 'surplus'; request: SurplusRequest }
   | { operation: 'outline'; request: OutlineRequest }

@@ -17,7 +17,11 @@ let pool: Piscina<ComputeJob, Result<unknown>> | null = null
 /** The job file lies beside the built server's entry. */
 const jobFile = () => join(dirname(process.argv[1] ?? ''), 'workers', 'computeJob.mjs')
 
-type Work = ComputeJob extends infer Job ? (Job extends ComputeJob ? Omit<Job, 'waitedMs' | 'cells'> : never) : never
+type Work = ComputeJob extends infer Job
+  ? Job extends ComputeJob
+    ? Omit<Job, 'waitedMs' | 'cells'>
+    : never
+  : never
 
 /** Somebody who waits for a piece of work: is told how far it is, and can have it stopped. */
 export interface Watch {
@@ -30,17 +34,32 @@ const LOOK_EVERY_MS = 100
 /** Computes what can take long in a worker thread, so that the server keeps answering. */
 export async function computeInWorker(work: Work, watch?: Watch): Promise<Result<unknown>> {
   const arrivedAt = performance.now()
-  pool ??= new Piscina({ filename: jobFile(), minThreads: 0, maxThreads: THREADS, maxQueue: MOST_WAITING, idleTimeout: 30_000 })
+  pool ??= new Piscina({
+    filename: jobFile(),
+    minThreads: 0,
+    maxThreads: THREADS,
+    maxQueue: MOST_WAITING,
+    idleTimeout: 30_000,
+  })
   const cells = watch && new Int32Array(new SharedArrayBuffer(2 * Int32Array.BYTES_PER_ELEMENT))
-  const look = watch && cells && setInterval(() => {
-    if (watch.signal.aborted) Atomics.store(cells, CELL.stop, 1)
-    watch.onProgress(Atomics.load(cells, CELL.progress) / 1000)
-  }, LOOK_EVERY_MS)
+  const look =
+    watch &&
+    cells &&
+    setInterval(() => {
+      if (watch.signal.aborted) Atomics.store(cells, CELL.stop, 1)
+      watch.onProgress(Atomics.load(cells, CELL.progress) / 1000)
+    }, LOOK_EVERY_MS)
   try {
-    return await pool.run({ ...work, waitedMs: performance.now() - arrivedAt, cells }, { signal: AbortSignal.timeout(DEADLINE_MS) })
+    return await pool.run(
+      { ...work, waitedMs: performance.now() - arrivedAt, cells },
+      { signal: AbortSignal.timeout(DEADLINE_MS) },
+    )
   } catch (error) {
     const { message } = error as Error
-    if (/queue is at limit|aborted/i.test(message)) throw new AppError('busy', 'The workshop’s computer is busy; try again in a moment.', { cause: error })
+    if (/queue is at limit|aborted/i.test(message))
+      throw new AppError('busy', 'The workshop’s computer is busy; try again in a moment.', {
+        cause: error,
+      })
     throw error
   } finally {
     clearInterval(look)
@@ -48,12 +67,19 @@ export async function computeInWorker(work: Work, watch?: Watch): Promise<Result
 }
 
 /** Odds cannot be refused. */
-export const weighInWorker = (watch?: Watch): Weigh => async (question) => {
-  const result = (await computeInWorker({ operation: 'odds', ...question }, watch)) as Result<JobOdds[]>
-  return result.ok ? result.value : []
-}
+export const weighInWorker =
+  (watch?: Watch): Weigh =>
+  async (question) => {
+    const result = (await computeInWorker({ operation: 'odds', ...question }, watch)) as Result<
+      JobOdds[]
+    >
+    return result.ok ? result.value : []
+  }
 
-export const planInWorker = (watch?: Watch): Solve => async (work) => (await computeInWorker({ operation: 'planWork', work }, watch)) as Result<PlanAnswer>
+export const planInWorker =
+  (watch?: Watch): Solve =>
+  async (work) =>
+    (await computeInWorker({ operation: 'planWork', work }, watch)) as Result<PlanAnswer>
 
 export async function closePool(): Promise<void> {
   await pool?.destroy()

@@ -61,13 +61,26 @@ export async function wake(): Promise<void> {
 
 async function workOn(id: number, workspaceId: number, own: Running): Promise<void> {
   const db = database()
-  const watch = (from: number, share: number): Watch => ({ signal: own.stop.signal, onProgress: (done) => (own.progress = Math.max(own.progress, from + share * done)) })
+  const watch = (from: number, share: number): Watch => ({
+    signal: own.stop.signal,
+    onProgress: (done) => (own.progress = Math.max(own.progress, from + share * done)),
+  })
   try {
     const proposal = found(await getProposal(db, workspaceId, id), 'proposal')
-    const outcome = await workOutProposal(proposal, planInWorker(watch(0, PLANNING_SHARE)), weighInWorker(watch(PLANNING_SHARE, 1 - PLANNING_SHARE)), new Date())
+    const outcome = await workOutProposal(
+      proposal,
+      planInWorker(watch(0, PLANNING_SHARE)),
+      weighInWorker(watch(PLANNING_SHARE, 1 - PLANNING_SHARE)),
+      new Date(),
+    )
     await moveProposal(db, id, ['running'], 'done', { outcome })
   } catch (error) {
     if (!(error instanceof AppError)) log.error({ err: error, proposal: id }, 'a proposal failed')
-    await moveProposal(db, id, ['running'], 'failed', { message: error instanceof AppError ? error.message : 'Something went wrong on our side while planning; ask again.' })
+    await moveProposal(db, id, ['running'], 'failed', {
+      message:
+        error instanceof AppError
+          ? error.message
+          : 'Something went wrong on our side while planning; ask again.',
+    })
   }
 }

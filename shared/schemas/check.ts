@@ -19,6 +19,9 @@ export function check<T>(schema: Schema<T>, value: unknown): Result<T> {
 
 /** The first complaint of each field, since the later ones only follow from it. */
 export function issuesOf(error: ValidationError): Issue[] {
-  const all = error.inner.length > 0 ? error.inner.flatMap((inner) => issuesOf(inner)) : [{ path: error.path ?? '', message: error.message }]
+  const all =
+    error.inner.length > 0
+      ? error.inner.flatMap((inner) => issuesOf(inner))
+      : [{ path: error.path ?? '', message: error.message }]
   return all.filter((issue, i) => all.findIndex((other) => other.path === issue.path) === i)
 }

@@ -1,8 +1,27 @@
-import { array, boolean, mixed, number, object, setLocale, string, ValidationError, type AnyObject, type ISchema, type ObjectShape, type Schema } from 'yup'
+import {
+  array,
+  boolean,
+  mixed,
+  number,
+  object,
+  setLocale,
+  string,
+  ValidationError,
+  type AnyObject,
+  type ISchema,
+  type ObjectShape,
+  type Schema,
+} from 'yup'
 
 /** Messages name what would be right; the field's path travels beside them, so they do not repeat it. */
 setLocale({
-  mixed: { default: 'is not valid', required: 'is missing', notNull: 'must not be empty', oneOf: 'must be one of: ${values}', notType: ({ type }: { type: string }) => `must be a ${type}` },
+  mixed: {
+    default: 'is not valid',
+    required: 'is missing',
+    notNull: 'must not be empty',
+    oneOf: 'must be one of: ${values}',
+    notType: ({ type }: { type: string }) => `must be a ${type}`,
+  },
   number: {
     min: 'must be at least ${min}',
     max: 'must be at most ${max}',
@@ -10,7 +29,11 @@ setLocale({
     lessThan: 'must be less than ${less}',
     integer: 'must be a whole number',
   },
-  string: { min: 'needs at least ${min} characters', max: 'must have at most ${max} characters', matches: 'is not written as expected' },
+  string: {
+    min: 'needs at least ${min} characters',
+    max: 'must have at most ${max} characters',
+    matches: 'is not written as expected',
+  },
   array: { min: 'needs at least ${min} entries', max: 'must have at most ${max} entries' },
 })
 
@@ -18,17 +41,31 @@ const isRecord = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** A JSON number: finite, and no text that looks like one. */
-export const num = () => number().strict().test('finite', 'must be a finite number', (value) => value === undefined || value === null || Number.isFinite(value))
+export const num = () =>
+  number()
+    .strict()
+    .test(
+      'finite',
+      'must be a finite number',
+      (value) => value === undefined || value === null || Number.isFinite(value),
+    )
 export const positive = () => num().moreThan(0)
 export const notNegative = () => num().min(0)
 export const whole = () => num().integer()
 export const flag = () => boolean().strict()
 export const text = (most = 200) => string().strict().max(most)
 /** A name that somebody must be able to read back: not empty, not only blanks. */
-export const named = (most = 120) => text(most).required('must not be empty').test('blank', 'must not be empty', (value) => value === undefined || value.trim() !== '')
-export const oneOf = <T extends string>(values: readonly T[]) => string<T>().strict().oneOf([...values])
+export const named = (most = 120) =>
+  text(most)
+    .required('must not be empty')
+    .test('blank', 'must not be empty', (value) => value === undefined || value.trim() !== '')
+export const oneOf = <T extends string>(values: readonly T[]) =>
+  string<T>()
+    .strict()
+    .oneOf([...values])
 /** A decimal sum of money as text, not negative. */
-export const money = () => text(40).matches(/^\d{1,15}(\.\d{1,12})?$/, 'must be a decimal number as text, such as "12.50"')
+export const money = () =>
+  text(40).matches(/^\d{1,15}(\.\d{1,12})?$/, 'must be a decimal number as text, such as "12.50"')
 
 /** An object with exactly these fields; each unknown field is its own error, at its own path. */
 export function exact<S extends ObjectShape>(fields: S) {
@@ -36,10 +73,14 @@ export function exact<S extends ObjectShape>(fields: S) {
     .strict()
     .default(undefined)
     .test('unknown-fields', (value: AnyObject | undefined, context) => {
-      const unknown = isRecord(value) ? Object.keys(value).filter((key) => !Object.hasOwn(fields, key)) : []
+      const unknown = isRecord(value)
+        ? Object.keys(value).filter((key) => !Object.hasOwn(fields, key))
+        : []
       if (unknown.length === 0) return true
       const at = (key: string) => (context.path ? `${context.path}.${key}` : key)
-      return new ValidationError(unknown.map((key) => context.createError({ path: at(key), message: 'is not known here' })))
+      return new ValidationError(
+        unknown.map((key) => context.createError({ path: at(key), message: 'is not known here' })),
+      )
     })
 }
 
@@ -59,7 +100,9 @@ export const byName = (of: Schema<unknown>) =>
       if (!isRecord(value)) return true
       const errors = Object.entries(value).flatMap(([key, entry]) => {
         const message = firstMessage(of, entry)
-        return message === null ? [] : [context.createError({ path: `${context.path}.${key}`, message })]
+        return message === null
+          ? []
+          : [context.createError({ path: `${context.path}.${key}`, message })]
       })
       return errors.length === 0 || new ValidationError(errors)
     })

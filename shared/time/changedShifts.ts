@@ -1,8 +1,11 @@
 type Span = [number, number]
 
 /** Shifts with hours beyond them added, where they touch as one, and the hours away cut out; all in the same unit of time. */
-export const changedShifts = (shifts: readonly Span[], away: readonly Span[], extra: readonly Span[]): Span[] =>
-  away.reduce(without, united([...shifts, ...extra.filter(([from, to]) => from < to)]))
+export const changedShifts = (
+  shifts: readonly Span[],
+  away: readonly Span[],
+  extra: readonly Span[],
+): Span[] => away.reduce(without, united([...shifts, ...extra.filter(([from, to]) => from < to)]))
 
 /** Shifts that touch or overlap become one: who stays longer works on. */
 function united(shifts: readonly Span[]): Span[] {
@@ -16,4 +19,13 @@ function united(shifts: readonly Span[]): Span[] {
 }
 
 const without = (shifts: Span[], [from, to]: Span): Span[] =>
-  shifts.flatMap(([opens, closes]): Span[] => (closes <= from || to <= opens ? [[opens, closes]] : ([[opens, from], [to, closes]] as Span[]).filter(([x, y]) => x < y)))
+  shifts.flatMap(([opens, closes]): Span[] =>
+    closes <= from || to <= opens
+      ? [[opens, closes]]
+      : (
+          [
+            [opens, from],
+            [to, closes],
+          ] as Span[]
+        ).filter(([x, y]) => x < y),
+  )

@@ -1,4 +1,14 @@
-import type { Milestone, Mould, Pigment, PlaceClimate, Portion, Recipe, Resin, StudioRules, TaskKind } from '../../core/batch'
+import type {
+  Milestone,
+  Mould,
+  Pigment,
+  PlaceClimate,
+  Portion,
+  Recipe,
+  Resin,
+  StudioRules,
+  TaskKind,
+} from '../../core/batch'
 import type { Binding } from '../../core/plan'
 import type { RunEvent, RunTargets } from '../../core/run'
 import type { OwnUnits } from '../../core/units'
@@ -57,7 +67,14 @@ export interface Workshop {
   pigments: Pigment[]
 }
 
-export const ORDER_STATES = ['asked', 'accepted', 'making', 'ready', 'delivered', 'declined'] as const
+export const ORDER_STATES = [
+  'asked',
+  'accepted',
+  'making',
+  'ready',
+  'delivered',
+  'declined',
+] as const
 export type OrderState = (typeof ORDER_STATES)[number]
 
 export interface OrderLine {
@@ -253,7 +270,17 @@ export interface PieceEvent {
 }
 
 export interface PieceLog {
-  piece: Omit<PieceRow, 'openings' | 'layerName' | 'letter' | 'resinId' | 'curedFrom' | 'layersLeft' | 'hasMould' | 'tint'>
+  piece: Omit<
+    PieceRow,
+    | 'openings'
+    | 'layerName'
+    | 'letter'
+    | 'resinId'
+    | 'curedFrom'
+    | 'layersLeft'
+    | 'hasMould'
+    | 'tint'
+  >
   events: PieceEvent[]
   photoIds: number[]
 }

@@ -9,7 +9,6 @@ export interface PlanPin {
   personId: number | null
 }
 
-
 /** Some time, UTC, ISO 8601. */
 export interface TimeSpan {
   fromAt: string
@@ -39,7 +38,14 @@ export interface PlanTerms {
 }
 
 /** What a plan is made on where nobody has changed anything. */
-export const NO_TERMS: PlanTerms = { pins: [], away: [], extra: [], deliveries: [], boxOn: [], boxOff: [] }
+export const NO_TERMS: PlanTerms = {
+  pins: [],
+  away: [],
+  extra: [],
+  deliveries: [],
+  boxOn: [],
+  boxOff: [],
+}
 
 /** What is only supposed: it can be looked at and not accepted. */
 export type Supposition =
@@ -58,7 +64,14 @@ export interface PlanAsk {
   suppose: Supposition[]
 }
 
-export const PROPOSAL_STATES = ['waiting', 'running', 'done', 'failed', 'cancelled', 'accepted'] as const
+export const PROPOSAL_STATES = [
+  'waiting',
+  'running',
+  'done',
+  'failed',
+  'cancelled',
+  'accepted',
+] as const
 export type ProposalState = (typeof PROPOSAL_STATES)[number]
 
 /** A task that lies elsewhere, or in other hands, than in the plan that holds. */

@@ -5,8 +5,16 @@ import { aStorage, giveNuxtGlobals } from '../fixtures/nuxtGlobals'
 class ProblemError extends Error {}
 const TARGETS: RunView['targets'] = {
   resin: { ratio: { basis: 'mass', a: 100, b: 50 }, tolerancePct: 3 },
-  parts: [{ part: 'a', readTo: 80, ownAmount: 80, unit: 'g' }, { part: 'b', readTo: 40, ownAmount: 40, unit: 'g' }],
-  needMl: 100, stirMin: 4, restMin: 10, pourMin: 5, workMin: 40, heatAfterMin: [],
+  parts: [
+    { part: 'a', readTo: 80, ownAmount: 80, unit: 'g' },
+    { part: 'b', readTo: 40, ownAmount: 40, unit: 'g' },
+  ],
+  needMl: 100,
+  stirMin: 4,
+  restMin: 10,
+  pourMin: 5,
+  workMin: 40,
+  heatAfterMin: [],
 }
 
 /** A server that keeps a run's log, each key once, and can be cut off. */
@@ -17,20 +25,42 @@ function aServer() {
     reachable: true,
     answerLost: false,
     calls: 0,
-    view: (): RunView => ({ id: 7, potId: 3, letter: 'K', tint: '#333333', title: 'Block', pieces: 1, resinName: 'Resin', personId: 1, targets: TARGETS, events: [...log] }),
+    view: (): RunView => ({
+      id: 7,
+      potId: 3,
+      letter: 'K',
+      tint: '#333333',
+      title: 'Block',
+      pieces: 1,
+      resinName: 'Resin',
+      personId: 1,
+      targets: TARGETS,
+      events: [...log],
+    }),
     post: (path: string, body: { events?: KeyedRunEvent[] }) => {
       server.calls++
       if (!server.reachable) return Promise.reject(new ProblemError('no network'))
-      for (const event of body.events ?? []) if (!log.some((one) => one.key === event.key)) log.push(event)
-      return server.answerLost && path.endsWith('/events') ? Promise.reject(new ProblemError('the answer was lost')) : Promise.resolve(server.view())
+      for (const event of body.events ?? [])
+        if (!log.some((one) => one.key === event.key)) log.push(event)
+      return server.answerLost && path.endsWith('/events')
+        ? Promise.reject(new ProblemError('the answer was lost'))
+        : Promise.resolve(server.view())
     },
-    get: () => (server.reachable ? Promise.resolve(server.view()) : Promise.reject(new ProblemError('no network'))),
+    get: () =>
+      server.reachable
+        ? Promise.resolve(server.view())
+        : Promise.reject(new ProblemError('no network')),
   }
   return server
 }
 let server: ReturnType<typeof aServer>
 const choice = { kind: 'scale' as const, step: 0.1, tare: true }
-const weighed = (part: 'a' | 'b', amount: number) => ({ kind: 'weighed' as const, part, amount, at: 1000 })
+const weighed = (part: 'a' | 'b', amount: number) => ({
+  kind: 'weighed' as const,
+  part,
+  amount,
+  at: 1000,
+})
 
 async function aBench() {
   giveNuxtGlobals({ ProblemError, useApi: () => server })
@@ -69,7 +99,10 @@ test('without a network the work goes on, and everything arrives later in order'
   server.reachable = true
   await jest.advanceTimersByTimeAsync(3100)
   expect(bench.offline).toBe(false)
-  expect(server.log.map((event) => (event.kind === 'weighed' ? event.part : event.kind))).toEqual(['a', 'b'])
+  expect(server.log.map((event) => (event.kind === 'weighed' ? event.part : event.kind))).toEqual([
+    'a',
+    'b',
+  ])
   expect(localStorage.getItem('velvet-run-7')).toBeNull()
 })
 

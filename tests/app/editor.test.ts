@@ -3,7 +3,14 @@ import { number, object, string } from 'yup'
 import { giveNuxtGlobals } from '../fixtures/nuxtGlobals'
 
 class ProblemError extends Error {
-  constructor(readonly problem: { title: string; status: number; issues: { path: string; message: string }[]; current?: unknown }) {
+  constructor(
+    readonly problem: {
+      title: string
+      status: number
+      issues: { path: string; message: string }[]
+      current?: unknown
+    },
+  ) {
     super(problem.title)
   }
 }
@@ -12,8 +19,14 @@ interface Fields {
   note: string
 }
 type Row = Fields & { id: number; version: number }
-const shape = { name: string().strict().required('must not be empty'), note: string().strict().defined('is missing') }
-const schemas = { fresh: object(shape), changed: object({ ...shape, version: number().strict().required('is missing') }) }
+const shape = {
+  name: string().strict().required('must not be empty'),
+  note: string().strict().defined('is missing'),
+}
+const schemas = {
+  fresh: object(shape),
+  changed: object({ ...shape, version: number().strict().required('is missing') }),
+}
 
 let rows: Map<number, Row>
 let went: string[]
@@ -30,7 +43,10 @@ const server = {
     somebodyElse?.()
     somebodyElse = null
     const current = rows.get(id)!
-    if (current.version !== fields.version) return Promise.reject(new ProblemError({ title: 'Somebody else was faster.', status: 409, issues: [], current }))
+    if (current.version !== fields.version)
+      return Promise.reject(
+        new ProblemError({ title: 'Somebody else was faster.', status: 409, issues: [], current }),
+      )
     const row = { ...fields, id, version: current.version + 1 }
     rows.set(id, row)
     return Promise.resolve(row)
@@ -38,8 +54,18 @@ const server = {
 }
 
 async function anEditor(id: string) {
-  const [{ useForm }, { useLoading }] = await Promise.all([import('../../app/composables/useForm'), import('../../app/composables/useLoading')])
-  giveNuxtGlobals({ ProblemError, useForm, useLoading, useRoute: () => ({ params: { id } }), navigateTo: (path: string) => went.push(path), document: { querySelector: () => null } })
+  const [{ useForm }, { useLoading }] = await Promise.all([
+    import('../../app/composables/useForm'),
+    import('../../app/composables/useLoading'),
+  ])
+  giveNuxtGlobals({
+    ProblemError,
+    useForm,
+    useLoading,
+    useRoute: () => ({ params: { id } }),
+    navigateTo: (path: string) => went.push(path),
+    document: { querySelector: () => null },
+  })
   const { useEditor } = await import('../../app/composables/useEditor')
   const editor = useEditor<Fields, Row>({
     path: '/things',
@@ -67,7 +93,11 @@ describe('a page that edits a row', () => {
   test('opens what its address names, without key and version in the draft', async () => {
     const editor = await anEditor('4')
     expect(editor.draft.value).toEqual({ name: 'Dish', note: '' })
-    expect([editor.ready.value, editor.missing.value, editor.opened.value?.version]).toEqual([true, false, 2])
+    expect([editor.ready.value, editor.missing.value, editor.opened.value?.version]).toEqual([
+      true,
+      false,
+      2,
+    ])
   })
   test('says that there is nothing at a wrong address', async () => {
     const editor = await anEditor('77')
@@ -85,7 +115,11 @@ describe('a page that edits a row', () => {
     const editor = await anEditor('4')
     editor.draft.value.name = 'Deep dish'
     await editor.submit()
-    expect([editor.saved.value, rows.get(4)?.name, editor.opened.value?.version]).toEqual([true, 'Deep dish', 3])
+    expect([editor.saved.value, rows.get(4)?.name, editor.opened.value?.version]).toEqual([
+      true,
+      'Deep dish',
+      3,
+    ])
     editor.draft.value.note = 'x'
     expect(editor.saved.value).toBe(false)
   })

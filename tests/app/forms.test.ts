@@ -3,11 +3,21 @@ import { number, object, string } from 'yup'
 import { giveNuxtGlobals } from '../fixtures/nuxtGlobals'
 
 class ProblemError extends Error {
-  constructor(readonly problem: { title: string; status: number; issues: { path: string; message: string }[]; current?: unknown }) {
+  constructor(
+    readonly problem: {
+      title: string
+      status: number
+      issues: { path: string; message: string }[]
+      current?: unknown
+    },
+  ) {
     super(problem.title)
   }
 }
-const schema = object({ name: string().strict().required('must not be empty'), depthMm: number().strict().moreThan(0, 'must be greater than 0').required('is missing') })
+const schema = object({
+  name: string().strict().required('must not be empty'),
+  depthMm: number().strict().moreThan(0, 'must be greater than 0').required('is missing'),
+})
 interface Draft {
   name: string
   depthMm: number
@@ -32,14 +42,21 @@ beforeEach(() => {
   sent.length = 0
   done = []
   answer = () => Promise.resolve('saved')
-  giveNuxtGlobals({ ProblemError, document: { querySelector: (selector: string) => ({ focus: () => focused.push(selector) }) } })
+  giveNuxtGlobals({
+    ProblemError,
+    document: { querySelector: (selector: string) => ({ focus: () => focused.push(selector) }) },
+  })
 })
 
 describe('a form', () => {
   test('sends what passes its schema', async () => {
     const form = await aForm()
     await form.submit({ name: 'Face', depthMm: 3 })
-    expect([sent, done, form.failure.value]).toEqual([[{ name: 'Face', depthMm: 3 }], ['saved'], ''])
+    expect([sent, done, form.failure.value]).toEqual([
+      [{ name: 'Face', depthMm: 3 }],
+      ['saved'],
+      '',
+    ])
   })
   test('sends nothing that does not, says why at each field, and leads to the first', async () => {
     const form = await aForm()
@@ -57,13 +74,32 @@ describe('a form', () => {
     expect(form.errorAt('depthMm')).toBeDefined()
   })
   test('shows what the server refused beside the field', async () => {
-    answer = () => Promise.reject(new ProblemError({ title: 'Not so.', status: 422, issues: [{ path: 'name', message: 'another has this name' }] }))
+    answer = () =>
+      Promise.reject(
+        new ProblemError({
+          title: 'Not so.',
+          status: 422,
+          issues: [{ path: 'name', message: 'another has this name' }],
+        }),
+      )
     const form = await aForm()
     await form.submit({ name: 'Face', depthMm: 3 })
-    expect([form.errorAt('name'), form.failure.value, form.sending.value]).toEqual(['another has this name', 'Not so.', false])
+    expect([form.errorAt('name'), form.failure.value, form.sending.value]).toEqual([
+      'another has this name',
+      'Not so.',
+      false,
+    ])
   })
   test('keeps somebody else’s row after a conflict, and forgets it with the next try', async () => {
-    answer = () => Promise.reject(new ProblemError({ title: 'Somebody else was faster.', status: 409, issues: [], current: { name: 'Theirs' } }))
+    answer = () =>
+      Promise.reject(
+        new ProblemError({
+          title: 'Somebody else was faster.',
+          status: 409,
+          issues: [],
+          current: { name: 'Theirs' },
+        }),
+      )
     const form = await aForm()
     await form.submit({ name: 'Face', depthMm: 3 })
     expect(form.conflict.value).toEqual({ name: 'Theirs' })
@@ -80,10 +116,15 @@ describe('a form', () => {
 })
 
 describe('loading', () => {
-  const loading = async (load: () => Promise<unknown>) => (await import('../../app/composables/useLoading')).useLoading(load)
+  const loading = async (load: () => Promise<unknown>) =>
+    (await import('../../app/composables/useLoading')).useLoading(load)
   test('is ready once, and says why when it is not', async () => {
     let works = false
-    const page = await loading(() => (works ? Promise.resolve() : Promise.reject(new ProblemError({ title: 'Cannot be reached.', status: 0, issues: [] }))))
+    const page = await loading(() =>
+      works
+        ? Promise.resolve()
+        : Promise.reject(new ProblemError({ title: 'Cannot be reached.', status: 0, issues: [] })),
+    )
     await Promise.resolve()
     expect([page.ready.value, page.failure.value]).toEqual([false, 'Cannot be reached.'])
     works = true
@@ -95,7 +136,13 @@ describe('loading', () => {
     let calls = 0
     const page = await loading(() => {
       calls++
-      return calls === 1 ? new Promise((_resolve, reject) => endings.push(() => reject(new ProblemError({ title: 'Too late.', status: 0, issues: [] })))) : Promise.resolve()
+      return calls === 1
+        ? new Promise((_resolve, reject) =>
+            endings.push(() =>
+              reject(new ProblemError({ title: 'Too late.', status: 0, issues: [] })),
+            ),
+          )
+        : Promise.resolve()
     })
     await page.again()
     endings[0]?.()

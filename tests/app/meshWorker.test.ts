@@ -13,7 +13,9 @@ class FakeWorker {
     FakeWorker.all.push(this)
   }
   postMessage = (question: unknown) => this.asked.push(question)
-  terminate = () => { this.ended = true }
+  terminate = () => {
+    this.ended = true
+  }
   tell = (data: unknown) => this.onmessage?.({ data })
 }
 beforeEach(() => {

@@ -1,25 +1,69 @@
 import { describe, expect, test } from '@jest/globals'
-import { CARD_SIZES, drawPotCard, printable, type CardSize, type PotCard } from '../../app/utils/potCard'
+import {
+  CARD_SIZES,
+  drawPotCard,
+  printable,
+  type CardSize,
+  type PotCard,
+} from '../../app/utils/potCard'
 import { pdfText } from '../fixtures/pdfText'
 
 const card: PotCard = {
-  letter: 'K', tint: '#5f7a4a', title: 'Meadow bookend, moss body', note: '4 pieces for the reading room', resin: 'Plain resin, 583 ml',
-  readings: [{ part: 'part B until it shows', reading: '191.0 g' }, { part: 'part A until it shows', reading: '438.7 g' }],
-  colours: [{ name: 'Moss mica', dose: '12.40 g · 5.17 tsp' }], times: [{ name: 'stir', value: '4 min' }], cautions: ['Nitrile gloves.'], address: 'http://127.0.0.1:4310/pots/7',
+  letter: 'K',
+  tint: '#5f7a4a',
+  title: 'Meadow bookend, moss body',
+  note: '4 pieces for the reading room',
+  resin: 'Plain resin, 583 ml',
+  readings: [
+    { part: 'part B until it shows', reading: '191.0 g' },
+    { part: 'part A until it shows', reading: '438.7 g' },
+  ],
+  colours: [{ name: 'Moss mica', dose: '12.40 g · 5.17 tsp' }],
+  times: [{ name: 'stir', value: '4 min' }],
+  cautions: ['Nitrile gloves.'],
+  address: 'http://127.0.0.1:4310/pots/7',
 }
 
 describe('a card', () => {
-  test.each<[CardSize]>([['a4'], ['label']])('%s holds every figure and has its size', async (size) => {
-    const { text, widthPt, heightPt } = await pdfText(await drawPotCard(card, size))
-    for (const words of ['K', 'Meadow bookend, moss body', '191.0 g', '438.7 g', 'Moss mica', '12.40 g · 5.17 tsp', '4 min', 'Nitrile gloves.']) expect(text.replace(/\n/g, ' ')).toContain(words)
-    expect(widthPt / (72 / 25.4)).toBeCloseTo(CARD_SIZES[size].widthMm, 6)
-    expect(heightPt / (72 / 25.4)).toBeCloseTo(CARD_SIZES[size].heightMm, 6)
-  })
+  test.each<[CardSize]>([['a4'], ['label']])(
+    '%s holds every figure and has its size',
+    async (size) => {
+      const { text, widthPt, heightPt } = await pdfText(await drawPotCard(card, size))
+      for (const words of [
+        'K',
+        'Meadow bookend, moss body',
+        '191.0 g',
+        '438.7 g',
+        'Moss mica',
+        '12.40 g · 5.17 tsp',
+        '4 min',
+        'Nitrile gloves.',
+      ])
+        expect(text.replace(/\n/g, ' ')).toContain(words)
+      expect(widthPt / (72 / 25.4)).toBeCloseTo(CARD_SIZES[size].widthMm, 6)
+      expect(heightPt / (72 / 25.4)).toBeCloseTo(CARD_SIZES[size].heightMm, 6)
+    },
+  )
   test('long names break into lines and strange letters do not stop it', async () => {
-    const { text } = await pdfText(await drawPotCard({ ...card, title: 'A very long name of a piece that somebody wrote down in full, 木 and −3', colours: [] }, 'label'))
+    const { text } = await pdfText(
+      await drawPotCard(
+        {
+          ...card,
+          title: 'A very long name of a piece that somebody wrote down in full, 木 and −3',
+          colours: [],
+        },
+        'label',
+      ),
+    )
     expect(text).toContain('A very long name')
     expect(text.replace(/\n/g, ' ')).toContain('? and -3')
   })
 })
 
-test.each([['plain', 'plain'], ['½ × 3 – “x”', '½ × 3 – “x”'], ['−2 °C', '-2 °C'], ['12\u2009345', '12 345'], ['漢', '?']])('%j is printed as %j', (text, printed) => expect(printable(text)).toBe(printed))
+test.each([
+  ['plain', 'plain'],
+  ['½ × 3 – “x”', '½ × 3 – “x”'],
+  ['−2 °C', '-2 °C'],
+  ['12\u2009345', '12 345'],
+  ['漢', '?'],
+])('%j is printed as %j', (text, printed) => expect(printable(text)).toBe(printed))

@@ -4,18 +4,63 @@ import { piecesOfPot, pieceRange, potOrders, potTitle } from '../../shared/potTi
 import type { PotPortion } from '../../shared/types'
 import { layer, pigment, recipe, resin, step } from '../fixtures/studio'
 
-const names = { resins: new Map<number, { name: string }>([[1, resin], [2, { name: 'Slow resin' }]]), pigments: new Map([[1, pigment]]) }
-const before = recipe({ layers: [layer({ pigments: [{ pigmentId: 1, loadPct: 2 }] }), layer({ id: 2, name: 'back', fill: { toBrim: true } })], steps: [step({ name: 'seal', dryMin: 600 })] })
-const told = (after: typeof before) => recipeChanges(before, after, names).map((change) => [change.field, change.before, change.after])
+const names = {
+  resins: new Map<number, { name: string }>([
+    [1, resin],
+    [2, { name: 'Slow resin' }],
+  ]),
+  pigments: new Map([[1, pigment]]),
+}
+const before = recipe({
+  layers: [
+    layer({ pigments: [{ pigmentId: 1, loadPct: 2 }] }),
+    layer({ id: 2, name: 'back', fill: { toBrim: true } }),
+  ],
+  steps: [step({ name: 'seal', dryMin: 600 })],
+})
+const told = (after: typeof before) =>
+  recipeChanges(before, after, names).map((change) => [change.field, change.before, change.after])
 
-test('versions that are alike differ in nothing, whatever the keys of their rows', () => expect(told({ ...before, layers: before.layers.map((one) => ({ ...one, id: one.id + 40 })) })).toEqual([]))
+test('versions that are alike differ in nothing, whatever the keys of their rows', () =>
+  expect(
+    told({ ...before, layers: before.layers.map((one) => ({ ...one, id: one.id + 40 })) }),
+  ).toEqual([]))
 test.each<[string, Partial<typeof before>, string[][]]>([
-  ['a rest', { layers: [{ ...before.layers[0]!, restMin: 9 }, before.layers[1]!] }, [['face: rest', '6 min', '9 min']]],
-  ['a resin, by its name', { layers: [before.layers[0]!, { ...before.layers[1]!, resinId: 2 }] }, [['back: resin', 'Plain test resin', 'Slow resin']]],
-  ['a load, by its pigment', { layers: [{ ...before.layers[0]!, pigments: [{ pigmentId: 1, loadPct: 2.5 }] }, before.layers[1]!] }, [['face: Test moss: load', '2 %', '2.5 %']]],
-  ['a drying time', { steps: [step({ name: 'seal', dryMin: 900 })] }, [['seal: dry', '600 min', '900 min']]],
-  ['a measure', { shape: { kind: 'rectangle', widthMm: 90, lengthMm: 100, heightMm: 20 } }, [['shape: width', '100 mm', '90 mm']]],
-  ['heat passes', { layers: [{ ...before.layers[0]!, heatAfterMin: [3, 25] }, before.layers[1]!] }, [['face: heat after', '', '3, 25']]],
+  [
+    'a rest',
+    { layers: [{ ...before.layers[0]!, restMin: 9 }, before.layers[1]!] },
+    [['face: rest', '6 min', '9 min']],
+  ],
+  [
+    'a resin, by its name',
+    { layers: [before.layers[0]!, { ...before.layers[1]!, resinId: 2 }] },
+    [['back: resin', 'Plain test resin', 'Slow resin']],
+  ],
+  [
+    'a load, by its pigment',
+    {
+      layers: [
+        { ...before.layers[0]!, pigments: [{ pigmentId: 1, loadPct: 2.5 }] },
+        before.layers[1]!,
+      ],
+    },
+    [['face: Test moss: load', '2 %', '2.5 %']],
+  ],
+  [
+    'a drying time',
+    { steps: [step({ name: 'seal', dryMin: 900 })] },
+    [['seal: dry', '600 min', '900 min']],
+  ],
+  [
+    'a measure',
+    { shape: { kind: 'rectangle', widthMm: 90, lengthMm: 100, heightMm: 20 } },
+    [['shape: width', '100 mm', '90 mm']],
+  ],
+  [
+    'heat passes',
+    { layers: [{ ...before.layers[0]!, heatAfterMin: [3, 25] }, before.layers[1]!] },
+    [['face: heat after', '', '3, 25']],
+  ],
 ])('%s', (_what, changes, wanted) => expect(told({ ...before, ...changes })).toEqual(wanted))
 test('a layer that is new is told with all its figures', () => {
   const changes = told({ ...before, layers: [...before.layers, layer({ id: 3, name: 'top' })] })
@@ -24,9 +69,25 @@ test('a layer that is new is told with all its figures', () => {
 })
 
 test('a pot is named by what it pours', () => {
-  const portion = (recipeName: string, name: string, orderTitle: string, firstPiece: number, pieces: number) => ({ recipeName, layer: layer({ name }), orderTitle, firstPiece, pieces }) as PotPortion
-  const pot = { portions: [portion('Plaque', 'face', 'Corridor', 1, 8), portion('Plaque', 'face', 'Stable', 3, 1), portion('Disc', 'back', 'Corridor', 1, 2)] }
-  expect([potTitle(pot), piecesOfPot(pot), potOrders(pot)]).toEqual(['Plaque, face and 1 more', 11, 'Corridor; Stable'])
+  const portion = (
+    recipeName: string,
+    name: string,
+    orderTitle: string,
+    firstPiece: number,
+    pieces: number,
+  ) => ({ recipeName, layer: layer({ name }), orderTitle, firstPiece, pieces }) as PotPortion
+  const pot = {
+    portions: [
+      portion('Plaque', 'face', 'Corridor', 1, 8),
+      portion('Plaque', 'face', 'Stable', 3, 1),
+      portion('Disc', 'back', 'Corridor', 1, 2),
+    ],
+  }
+  expect([potTitle(pot), piecesOfPot(pot), potOrders(pot)]).toEqual([
+    'Plaque, face and 1 more',
+    11,
+    'Corridor; Stable',
+  ])
   expect(pot.portions.map(pieceRange)).toEqual(['pieces 1 to 8', 'piece 3', 'pieces 1 to 2'])
   expect(potTitle({ portions: pot.portions.slice(0, 2) })).toBe('Plaque, face')
 })

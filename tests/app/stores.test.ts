@@ -19,7 +19,12 @@ describe('orders', () => {
   const aStore = async () => (await import('../../app/stores/orders')).useOrderStore()
   test('come a page at a time, each after the one before', async () => {
     const store = await aStore()
-    answer = (path) => Promise.resolve(path.includes('after') ? { rows: [order(3)], next: null } : { rows: [order(1), order(2)], next: 'a b' })
+    answer = (path) =>
+      Promise.resolve(
+        path.includes('after')
+          ? { rows: [order(3)], next: null }
+          : { rows: [order(1), order(2)], next: 'a b' },
+      )
     await store.load(false)
     await store.loadMore(false)
     await store.loadMore(false)
@@ -29,7 +34,10 @@ describe('orders', () => {
   test('of two lists asked for only the newer is shown, whichever comes first', async () => {
     const store = await aStore()
     const ends: (() => void)[] = []
-    answer = (path) => new Promise((resolve) => ends.push(() => resolve({ rows: [order(path.includes('true') ? 2 : 1)], next: null })))
+    answer = (path) =>
+      new Promise((resolve) =>
+        ends.push(() => resolve({ rows: [order(path.includes('true') ? 2 : 1)], next: null })),
+      )
     const [slow, quick] = [store.load(false), store.load(true)]
     ends[1]?.()
     await quick
@@ -57,7 +65,11 @@ describe('resins', () => {
     expect(store.resins.map((one) => one.name)).toEqual(['Alder', 'Birch', 'Cedar'])
     answer = () => Promise.resolve(row(1, 'Willow', 2))
     await store.save(1, {} as never)
-    expect(store.resins.map((one) => [one.name, one.version])).toEqual([['Birch', 1], ['Cedar', 1], ['Willow', 2]])
+    expect(store.resins.map((one) => [one.name, one.version])).toEqual([
+      ['Birch', 1],
+      ['Cedar', 1],
+      ['Willow', 2],
+    ])
   })
   test('a refused save leaves them as they are', async () => {
     const store = await aStore()
@@ -70,7 +82,23 @@ describe('resins', () => {
 describe('the workshop', () => {
   const aStore = async () => {
     const store = (await import('../../app/stores/workshop')).useWorkshopStore()
-    answer = (path) => Promise.resolve(path === '/api/moulds' ? [{ id: 5, name: 'Dish', version: 1 }] : { name: 'Yard', timeZone: 'UTC', people: [], moulds: [], pigments: [], places: [{ id: 1, climate: { dayC: 21, nightC: 16, dayFromMin: 0, nightFromMin: 1 } }, { id: 2, climate: { boxC: 42 } }, { id: 3, climate: { dayC: 23, nightC: 18, dayFromMin: 0, nightFromMin: 1 } }] })
+    answer = (path) =>
+      Promise.resolve(
+        path === '/api/moulds'
+          ? [{ id: 5, name: 'Dish', version: 1 }]
+          : {
+              name: 'Yard',
+              timeZone: 'UTC',
+              people: [],
+              moulds: [],
+              pigments: [],
+              places: [
+                { id: 1, climate: { dayC: 21, nightC: 16, dayFromMin: 0, nightFromMin: 1 } },
+                { id: 2, climate: { boxC: 42 } },
+                { id: 3, climate: { dayC: 23, nightC: 18, dayFromMin: 0, nightFromMin: 1 } },
+              ],
+            },
+      )
     return store
   }
   test('is fetched once, its moulds whenever they are asked for', async () => {

@@ -9,7 +9,11 @@ async function aTracing(points: Point[] = []) {
   for (const point of points) tracing.add(point)
   return tracing
 }
-const SQUARE: Point[] = [[0, 0], [10, 0], [10, 10]]
+const SQUARE: Point[] = [
+  [0, 0],
+  [10, 0],
+  [10, 10],
+]
 
 describe('a tracing', () => {
   test('takes points in order', async () => {
@@ -19,7 +23,13 @@ describe('a tracing', () => {
     const tracing = await aTracing(SQUARE)
     tracing.insert(0, [5, 0])
     tracing.insert(3, [5, 5])
-    expect(tracing.points.value).toEqual([[0, 0], [5, 0], [10, 0], [10, 10], [5, 5]])
+    expect(tracing.points.value).toEqual([
+      [0, 0],
+      [5, 0],
+      [10, 0],
+      [10, 10],
+      [5, 5],
+    ])
   })
   test('undoes every step, one at a time, back to nothing', async () => {
     const tracing = await aTracing(SQUARE)

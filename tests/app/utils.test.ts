@@ -9,9 +9,29 @@ import { BINDINGS, type Binding } from '../../core/plan'
 import type { PieceRow, PlanTaskRow } from '../../shared/types'
 
 const piece = (changes: Partial<PieceRow> = {}): PieceRow => ({
-  id: 1, number: 1, state: 'curing', orderId: 1, orderTitle: '', recipeId: 1, recipeName: '', layerName: '', letter: 'A', tint: '#444444', resinId: 1, placeId: 1, footprintCm2: 1,
-  curedFrom: '1970-01-01T00:00:00.000Z', layersLeft: 0, hasMould: true, version: 1,
-  openings: [{ milestone: 'tackFrom', at: '1970-01-01T04:00:00.000Z' }, { milestone: 'tackTo', at: '1970-01-01T12:00:00.000Z' }, { milestone: 'demould', at: '1970-01-01T20:00:00.000Z' }, { milestone: 'sand', at: '1970-01-03T00:00:00.000Z' }],
+  id: 1,
+  number: 1,
+  state: 'curing',
+  orderId: 1,
+  orderTitle: '',
+  recipeId: 1,
+  recipeName: '',
+  layerName: '',
+  letter: 'A',
+  tint: '#444444',
+  resinId: 1,
+  placeId: 1,
+  footprintCm2: 1,
+  curedFrom: '1970-01-01T00:00:00.000Z',
+  layersLeft: 0,
+  hasMould: true,
+  version: 1,
+  openings: [
+    { milestone: 'tackFrom', at: '1970-01-01T04:00:00.000Z' },
+    { milestone: 'tackTo', at: '1970-01-01T12:00:00.000Z' },
+    { milestone: 'demould', at: '1970-01-01T20:00:00.000Z' },
+    { milestone: 'sand', at: '1970-01-03T00:00:00.000Z' },
+  ],
   ...changes,
 })
 const HOUR = 3_600_000
@@ -24,31 +44,51 @@ describe('nextOpening', () => {
     ['a dry face waits until it can be sanded', { layersLeft: 1 }, 13, 'sand'],
     ['without a mould nothing is demoulded', { hasMould: false }, 1, 'sand'],
     ['everything is open', {}, 100, null],
-  ])('%s', (_what, changes, hours, milestone) => expect(nextOpening(piece(changes), hours * HOUR)?.milestone ?? null).toBe(milestone))
+  ])('%s', (_what, changes, hours, milestone) =>
+    expect(nextOpening(piece(changes), hours * HOUR)?.milestone ?? null).toBe(milestone),
+  )
   test('only the tack window closes', () => {
     expect(nextOpening(piece({ layersLeft: 1 }), 5 * HOUR)?.closes).toBe(true)
     expect(nextOpening(piece(), 1)?.closes).toBe(false)
   })
-  test('a milestone is reached on the minute', () => expect([hasReached(piece(), 'demould', 20 * HOUR), hasReached(piece(), 'demould', 20 * HOUR - 1)]).toEqual([true, false]))
-  test('what to do when nothing is waited for', () => expect(whatNow(piece({ layersLeft: 1 }))).toContain('next layer'))
+  test('a milestone is reached on the minute', () =>
+    expect([
+      hasReached(piece(), 'demould', 20 * HOUR),
+      hasReached(piece(), 'demould', 20 * HOUR - 1),
+    ]).toEqual([true, false]))
+  test('what to do when nothing is waited for', () =>
+    expect(whatNow(piece({ layersLeft: 1 }))).toContain('next layer'))
 })
 
 test('changes name the field, what it was and what it is', () => {
-  expect(changesBetween({ note: '', lines: [1], version: 1 }, { note: 'x', lines: [1], version: 2 })).toEqual([{ field: 'note', before: '(empty)', after: 'x' }])
+  expect(
+    changesBetween({ note: '', lines: [1], version: 1 }, { note: 'x', lines: [1], version: 2 }),
+  ).toEqual([{ field: 'note', before: '(empty)', after: 'x' }])
 })
-test('letters stay readable on any tint', () => expect([readableOn('#f4f1ea'), readableOn('#26221f')]).toEqual(['#1d1a15', '#fbf8f0']))
+test('letters stay readable on any tint', () =>
+  expect([readableOn('#f4f1ea'), readableOn('#26221f')]).toEqual(['#1d1a15', '#fbf8f0']))
 test('every reason has its words, and no caution stands twice', () => {
   const at = (hour: number) => new Date(Date.UTC(2026, 2, 2, hour)).toISOString()
-  const own = (changes: { binding: Binding; kind?: PlanTaskRow['kind']; withKey?: string | null }) => ({ kind: 'mix' as const, withKey: null, startAt: at(10), ...changes })
+  const own = (changes: {
+    binding: Binding
+    kind?: PlanTaskRow['kind']
+    withKey?: string | null
+  }) => ({ kind: 'mix' as const, withKey: null, startAt: at(10), ...changes })
   const words = BINDINGS.map((binding) => whyThenWords(own({ binding }), undefined, 'Somebody'))
   words.push(whyThenWords(own({ binding: 'lag', withKey: 'clock' }), undefined, 'Somebody'))
   expect(new Set(words).size).toBe(BINDINGS.length + 1)
   expect(words.at(-1)).toContain('resin')
-  expect(whyThenWords(own({ binding: 'lag', kind: 'pour', withKey: 'clock' }), undefined, 'Somebody')).toBe(words[BINDINGS.indexOf('lag')])
+  expect(
+    whyThenWords(own({ binding: 'lag', kind: 'pour', withKey: 'clock' }), undefined, 'Somebody'),
+  ).toBe(words[BINDINGS.indexOf('lag')])
   // What it waits for lies before it; what its window must not close for lies after it.
   const other = (hour: number) => ({ title: 'pour back', startAt: at(hour) }) as PlanTaskRow
-  expect(whyThenWords(own({ binding: 'lag', kind: 'pour' }), other(8), 'Somebody')).toBe('It comes after “pour back”, as soon as the wait between the two is over.')
-  expect(whyThenWords(own({ binding: 'lag', kind: 'pour' }), other(20), 'Somebody')).toBe('Any sooner, and the window that it opens would close too soon for “pour back”.')
+  expect(whyThenWords(own({ binding: 'lag', kind: 'pour' }), other(8), 'Somebody')).toBe(
+    'It comes after “pour back”, as soon as the wait between the two is over.',
+  )
+  expect(whyThenWords(own({ binding: 'lag', kind: 'pour' }), other(20), 'Somebody')).toBe(
+    'Any sooner, and the window that it opens would close too soon for “pour back”.',
+  )
   const lines = cautionsFor(['liquid', 'heat', 'liquid'])
   expect(new Set(lines).size).toBe(lines.length)
 })

@@ -9,12 +9,28 @@ import { Sentence } from '../../cli/lib/Sentence'
 
 const ROOT = join(import.meta.dirname, '../..')
 const velvet = (args: string[], env: NodeJS.ProcessEnv = {}) => {
-  const { VELVET_DB_HOST: _host, VELVET_DB_PORT: _port, VELVET_DB_USER: _user, VELVET_DB_PASSWORD: _password, VELVET_DB_NAME: _name, ...rest } = process.env
-  const { stdout, stderr, status } = spawnSync(join(ROOT, 'velvet'), args, { encoding: 'utf8', env: { ...rest, NODE_OPTIONS: '', ...env } })
+  const {
+    VELVET_DB_HOST: _host,
+    VELVET_DB_PORT: _port,
+    VELVET_DB_USER: _user,
+    VELVET_DB_PASSWORD: _password,
+    VELVET_DB_NAME: _name,
+    ...rest
+  } = process.env
+  const { stdout, stderr, status } = spawnSync(join(ROOT, 'velvet'), args, {
+    encoding: 'utf8',
+    env: { ...rest, NODE_OPTIONS: '', ...env },
+  })
   return { lines: `${stdout}${stderr}`.trim().split('\n'), status }
 }
 const PORT = String(await freePort())
-const DATABASE = { VELVET_DB_HOST: process.env.VELVET_DB_HOST, VELVET_DB_PORT: process.env.VELVET_DB_PORT, VELVET_DB_USER: process.env.VELVET_DB_USER, VELVET_DB_PASSWORD: process.env.VELVET_DB_PASSWORD, VELVET_DB_NAME: process.env.VELVET_DB_NAME }
+const DATABASE = {
+  VELVET_DB_HOST: process.env.VELVET_DB_HOST,
+  VELVET_DB_PORT: process.env.VELVET_DB_PORT,
+  VELVET_DB_USER: process.env.VELVET_DB_USER,
+  VELVET_DB_PASSWORD: process.env.VELVET_DB_PASSWORD,
+  VELVET_DB_NAME: process.env.VELVET_DB_NAME,
+}
 
 describe('what is asked of a command', () => {
   test.each<[string[], boolean, object | string]>([
@@ -46,10 +62,30 @@ describe('room on the disk', () => {
 
 describe('what goes wrong is one plain sentence and a status that is not zero', () => {
   test.each<[string, string[], NodeJS.ProcessEnv, RegExp]>([
-    ['no database named', ['start', '--port', PORT], {}, /^VELVET_DB_USER is not set; the database is given by/],
-    ['a wrong password', ['start', '--port', PORT], { ...DATABASE, VELVET_DB_PASSWORD: 'wrong' }, /the name or the password is wrong\.$/],
-    ['a schema without rights', ['start', '--port', PORT], { ...DATABASE, VELVET_DB_NAME: 'elsewhere' }, /has no rights on the database "elsewhere"/],
-    ['no server there', ['start', '--port', PORT], { ...DATABASE, VELVET_DB_PORT: '1' }, /does not answer/],
+    [
+      'no database named',
+      ['start', '--port', PORT],
+      {},
+      /^VELVET_DB_USER is not set; the database is given by/,
+    ],
+    [
+      'a wrong password',
+      ['start', '--port', PORT],
+      { ...DATABASE, VELVET_DB_PASSWORD: 'wrong' },
+      /the name or the password is wrong\.$/,
+    ],
+    [
+      'a schema without rights',
+      ['start', '--port', PORT],
+      { ...DATABASE, VELVET_DB_NAME: 'elsewhere' },
+      /has no rights on the database "elsewhere"/,
+    ],
+    [
+      'no server there',
+      ['start', '--port', PORT],
+      { ...DATABASE, VELVET_DB_PORT: '1' },
+      /does not answer/,
+    ],
     ['a strange option', ['demo', '--fast'], {}, /--fast/],
   ])('%s', (_what, args, env, sentence) => {
     const { lines, status } = velvet(args, env)
@@ -69,7 +105,9 @@ describe('what goes wrong is one plain sentence and a status that is not zero', 
     const { port } = server.address() as { port: number }
     const { lines, status } = velvet(['demo', '--port', String(port)])
     server.close()
-    expect(lines).toEqual([`Port ${port} is in use by another program; choose another with --port.`])
+    expect(lines).toEqual([
+      `Port ${port} is in use by another program; choose another with --port.`,
+    ])
     expect(status).toBe(1)
   })
 })

@@ -34,14 +34,24 @@ describe('a database of our own', () => {
   })
   test('lets the application into its own schema and nowhere else', async () => {
     await ask('create table kept (n int primary key) engine = InnoDB')
-    await expect(ask('create database other')).rejects.toMatchObject({ code: 'ER_DBACCESS_DENIED_ERROR' })
-    await expect(ask('select * from mysql.user')).rejects.toMatchObject({ code: expect.stringMatching(/DENIED/) as unknown })
+    await expect(ask('create database other')).rejects.toMatchObject({
+      code: 'ER_DBACCESS_DENIED_ERROR',
+    })
+    await expect(ask('select * from mysql.user')).rejects.toMatchObject({
+      code: expect.stringMatching(/DENIED/) as unknown,
+    })
   })
-  test.each(['root', '', 'mysql', 'mariadb.sys'])('has no account "%s" to come in by', async (user) => {
-    const { host, port } = database.settings
-    const code = await mysql.createConnection({ host, port, user }).then(() => 'came in', (error: { code: string }) => error.code)
-    expect(code).toMatch(/DENIED|LOCKED/)
-  })
+  test.each(['root', '', 'mysql', 'mariadb.sys'])(
+    'has no account "%s" to come in by',
+    async (user) => {
+      const { host, port } = database.settings
+      const code = await mysql.createConnection({ host, port, user }).then(
+        () => 'came in',
+        (error: { code: string }) => error.code,
+      )
+      expect(code).toMatch(/DENIED|LOCKED/)
+    },
+  )
   test('listens on loopback', async () => {
     expect(database.settings.host).toBe('127.0.0.1')
     expect(await isFree(database.settings.port)).toBe(false)

@@ -1,5 +1,16 @@
 import { describe, expect, test } from '@jest/globals'
-import { CLEAR_TINT, costBatch, cureWait, holdingChain, planRequest, potsOfLayer, sizeBatch, tintOf, type PlanLine, type Recipe } from '../../core/batch'
+import {
+  CLEAR_TINT,
+  costBatch,
+  cureWait,
+  holdingChain,
+  planRequest,
+  potsOfLayer,
+  sizeBatch,
+  tintOf,
+  type PlanLine,
+  type Recipe,
+} from '../../core/batch'
 import { workableMin } from '../../core/resin'
 import { checkPlan, plan, type PlanAnswer } from '../../core/plan'
 import { demoulding, layer, mould, pigment, recipe, resin, rules, step } from '../fixtures/studio'
@@ -11,24 +22,41 @@ const sizedOf = (one: Recipe, pieces: number) => {
 }
 
 describe('potsOfLayer', () => {
-  const pots = (pieces: number, changes = {}, mostPieces?: number) => potsOfLayer(layer(changes), sizedOf(recipe(), pieces)[0]!, pieces, resin, rules, 20, mostPieces)
+  const pots = (pieces: number, changes = {}, mostPieces?: number) =>
+    potsOfLayer(layer(changes), sizedOf(recipe(), pieces)[0]!, pieces, resin, rules, 20, mostPieces)
 
   test('one pot while it is small enough and quick enough', () => {
     // 4 pieces × 100 ml = 400 ml, at most 500; rest 6 + 4 × 2 min
-    expect(pots(4)).toMatchObject({ warnings: [], pots: [{ partNo: 1, firstPiece: 1, pieces: 4, needMl: 400, busyMin: 14 }] })
+    expect(pots(4)).toMatchObject({
+      warnings: [],
+      pots: [{ partNo: 1, firstPiece: 1, pieces: 4, needMl: 400, busyMin: 14 }],
+    })
   })
   test('equal pots, as few as the greatest mix allows', () => {
-    expect(pots(12).pots.map((pot) => [pot.firstPiece, pot.pieces])).toEqual([[1, 4], [5, 4], [9, 4]])
+    expect(pots(12).pots.map((pot) => [pot.firstPiece, pot.pieces])).toEqual([
+      [1, 4],
+      [5, 4],
+      [9, 4],
+    ])
     expect(pots(7).pots.map((pot) => pot.pieces)).toEqual([4, 3])
   })
   test('a slow pour splits a pot that is small enough', () => {
     expect(pots(4, { pourMin: 9 }).pots.length).toBeGreaterThan(1)
   })
-  test('no more pieces than there are moulds', () => expect(pots(4, {}, 2).pots.map((pot) => pot.pieces)).toEqual([2, 2]))
+  test('no more pieces than there are moulds', () =>
+    expect(pots(4, {}, 2).pots.map((pot) => pot.pieces)).toEqual([2, 2]))
   test('what even one piece breaks is said', () => {
-    const thick = recipe({ shape: { kind: 'rectangle', widthMm: 300, lengthMm: 100, heightMm: 30 }, layers: [layer({ fill: { toBrim: true } })] })
-    expect(potsOfLayer(thick.layers[0]!, sizedOf(thick, 1)[0]!, 1, resin, rules, 20).warnings).toEqual([
-      expect.stringContaining('30.0 mm is deeper than the 20.0 mm it bears at once: split it into 2 layers of 15.0 mm'), expect.stringContaining('900.0 ml is more than the 500.0 ml'),
+    const thick = recipe({
+      shape: { kind: 'rectangle', widthMm: 300, lengthMm: 100, heightMm: 30 },
+      layers: [layer({ fill: { toBrim: true } })],
+    })
+    expect(
+      potsOfLayer(thick.layers[0]!, sizedOf(thick, 1)[0]!, 1, resin, rules, 20).warnings,
+    ).toEqual([
+      expect.stringContaining(
+        '30.0 mm is deeper than the 20.0 mm it bears at once: split it into 2 layers of 15.0 mm',
+      ),
+      expect.stringContaining('900.0 ml is more than the 500.0 ml'),
     ])
   })
 })
@@ -50,10 +78,24 @@ test('the costs of a batch, by hand', () => {
   // 2 pieces × 100 ml at 40.00 per 1000 ml = 8.00; the mix weighs 213.33 g, 3 % of it 6.40 g at 0.50 = 3.20
   // prepare 2 × 10 min = 10.00, mix 8 min = 4.00, pour 2 × 2 min = 2.00, demould 2 × 3 min = 3.00; mould 2 × 20/40 = 1.00
   const costed = costBatch({
-    recipe: recipe({ layers: [layer({ pigments: [{ pigmentId: 1, loadPct: 3 }] })] }), pieces: 2, resins: new Map([[1, resin]]), pigments: new Map([[1, pigment]]), mould, potsPerLayer: [1], rules,
+    recipe: recipe({ layers: [layer({ pigments: [{ pigmentId: 1, loadPct: 3 }] })] }),
+    pieces: 2,
+    resins: new Map([[1, resin]]),
+    pigments: new Map([[1, pigment]]),
+    mould,
+    potsPerLayer: [1],
+    rules,
   })
   if (!costed.ok) throw new Error('refused')
-  expect(costed.value.lines.map((line) => line.amount)).toEqual(['8.00', '3.20', '10.00', '4.00', '2.00', '3.00', '1.00'])
+  expect(costed.value.lines.map((line) => line.amount)).toEqual([
+    '8.00',
+    '3.20',
+    '10.00',
+    '4.00',
+    '2.00',
+    '3.00',
+    '1.00',
+  ])
   expect(costed.value).toMatchObject({ batchCost: '31.20', costPerGood: '15.60', price: '31.20' })
 })
 
@@ -65,35 +107,98 @@ test('a tint is the pigments over clear resin', () => {
 })
 
 test('steps cost their minutes for each piece and for the batch, those of a cure as often as they are done', () => {
-  const made = recipe({ steps: [step({ name: 'level', pieceMin: 2, batchMin: 10 }), step({ name: 'drips', phase: 'curing', atMin: [5, 15, 25], pieceMin: 0, batchMin: 4 })] })
-  const cost = costBatch({ recipe: made, pieces: 3, resins: new Map([[1, resin]]), pigments: new Map(), mould: null, potsPerLayer: [1], rules })
+  const made = recipe({
+    steps: [
+      step({ name: 'level', pieceMin: 2, batchMin: 10 }),
+      step({ name: 'drips', phase: 'curing', atMin: [5, 15, 25], pieceMin: 0, batchMin: 4 }),
+    ],
+  })
+  const cost = costBatch({
+    recipe: made,
+    pieces: 3,
+    resins: new Map([[1, resin]]),
+    pigments: new Map(),
+    mould: null,
+    potsPerLayer: [1],
+    rules,
+  })
   if (!cost.ok) throw new Error(JSON.stringify(cost.issues))
   // 30.00 an hour: 3 × 2 min, 10 min once, 3 × 4 min
-  expect(cost.value.lines.filter((one) => /level|drips/.test(one.name)).map((one) => [one.name, one.amount])).toEqual([['level', '3.00'], ['level, once', '5.00'], ['drips', '6.00']])
+  expect(
+    cost.value.lines
+      .filter((one) => /level|drips/.test(one.name))
+      .map((one) => [one.name, one.amount]),
+  ).toEqual([
+    ['level', '3.00'],
+    ['level, once', '5.00'],
+    ['drips', '6.00'],
+  ])
 })
 
 describe('planRequest', () => {
-  const days = Array.from({ length: 20 }, (_, day): [number, number] => [day * 1440 + 480, day * 1440 + 1080])
+  const days = Array.from({ length: 20 }, (_, day): [number, number] => [
+    day * 1440 + 480,
+    day * 1440 + 1080,
+  ])
   const workroom = {
     makers: [{ id: 'p1', skills: ['pour', 'finish'], shifts: days }],
-    stations: [{ id: 's1', kind: 'bench', room: 'pour' }, { id: 's2', kind: 'pour table', room: 'pour' }, { id: 's3', kind: 'sander', room: 'finish' }],
+    stations: [
+      { id: 's1', kind: 'bench', room: 'pour' },
+      { id: 's2', kind: 'pour table', room: 'pour' },
+      { id: 's3', kind: 'sander', room: 'finish' },
+    ],
     places: [{ id: 'r1', kind: 'rack', room: 'pour', areaCm2: 2000 }],
     moulds: [{ id: 'm1', count: 4 }],
     range: { coldC: 20, warmC: 20 },
     box: { tempC: 40, areaCm2: 1000, runs: [[0, 20 * 1440]] as [number, number][] },
   }
   const line = (changes: Partial<PlanLine> = {}, one = recipe()): PlanLine => ({
-    id: 1, recipe: one, quantity: 2, promisedMin: 5000, weight: 1, inParts: false, demoulded: new Set(), judged: new Set(),
-    pots: one.layers.map((each, i) => ({ id: i + 1, layerId: each.id, firstPiece: 1, pieces: 2, stirMin: 4, restMin: 6, workMin: 40, pouredMin: null, heatedUntilMin: null })), ...changes,
+    id: 1,
+    recipe: one,
+    quantity: 2,
+    promisedMin: 5000,
+    weight: 1,
+    inParts: false,
+    demoulded: new Set(),
+    judged: new Set(),
+    pots: one.layers.map((each, i) => ({
+      id: i + 1,
+      layerId: each.id,
+      firstPiece: 1,
+      pieces: 2,
+      stirMin: 4,
+      restMin: 6,
+      workMin: 40,
+      pouredMin: null,
+      heatedUntilMin: null,
+    })),
+    ...changes,
   })
   const solve = (lines: PlanLine[], sandLines: number[] = [], boxLines: number[] = []) => {
-    const question = planRequest({ horizonMin: 20 * 1440, lines, resins: new Map([[1, resin]]), workroom, rules, paths: { sandLines: new Set(sandLines), boxLines: new Set(boxLines) }, iterations: 10, seed: 1 })
+    const question = planRequest({
+      horizonMin: 20 * 1440,
+      lines,
+      resins: new Map([[1, resin]]),
+      workroom,
+      rules,
+      paths: { sandLines: new Set(sandLines), boxLines: new Set(boxLines) },
+      iterations: 10,
+      seed: 1,
+    })
     const result = plan(question.request, { now: () => 0, startedAt: 0 })
     if (!result.ok) throw new Error(JSON.stringify(result.issues))
     expect(checkPlan(question.request, result.value.tasks)).toEqual([])
-    return { question, answer: result.value, at: (title: string) => taskTitled(title, question.meaning, result.value) }
+    return {
+      question,
+      answer: result.value,
+      at: (title: string) => taskTitled(title, question.meaning, result.value),
+    }
   }
-  const taskTitled = (title: string, meaning: ReturnType<typeof planRequest>['meaning'], answer: PlanAnswer) => answer.tasks.find((task) => meaning.get(task.id)?.title === title)!
+  const taskTitled = (
+    title: string,
+    meaning: ReturnType<typeof planRequest>['meaning'],
+    answer: PlanAnswer,
+  ) => answer.tasks.find((task) => meaning.get(task.id)?.title === title)!
   const two = recipe({ layers: [layer({ name: 'face' }), layer({ id: 2, name: 'back' })] })
 
   test('prepares, mixes, rests, pours, cures and demoulds in this order', () => {
@@ -125,68 +230,148 @@ describe('planRequest', () => {
     expect(at('pour back').startMin).toBeLessThanOrEqual(620)
   })
   test('a market day wants each pot’s pieces by themselves: some are in time where not all can be', () => {
-    const pots = [1, 2, 3].map((id) => ({ id, layerId: 1, firstPiece: 2 * id - 1, pieces: id === 3 ? 1 : 2, stirMin: 4, restMin: 6, workMin: 40, pouredMin: null, heatedUntilMin: null }))
+    const pots = [1, 2, 3].map((id) => ({
+      id,
+      layerId: 1,
+      firstPiece: 2 * id - 1,
+      pieces: id === 3 ? 1 : 2,
+      stirMin: 4,
+      restMin: 6,
+      workMin: 40,
+      pouredMin: null,
+      heatedUntilMin: null,
+    }))
     // Two moulds: one pot after the other, and a cure of a day between them.
     const few = { ...workroom, moulds: [{ id: 'm1', count: 2 }] }
     const solveMarket = (inParts: boolean) => {
-      const question = planRequest({ horizonMin: 20 * 1440, lines: [line({ quantity: 5, pots, inParts, promisedMin: 4400 }, { ...recipe(), mouldId: 1 })], resins: new Map([[1, resin]]), workroom: few, rules, paths: { sandLines: new Set(), boxLines: new Set() }, iterations: 40, seed: 1 })
+      const question = planRequest({
+        horizonMin: 20 * 1440,
+        lines: [
+          line({ quantity: 5, pots, inParts, promisedMin: 4400 }, { ...recipe(), mouldId: 1 }),
+        ],
+        resins: new Map([[1, resin]]),
+        workroom: few,
+        rules,
+        paths: { sandLines: new Set(), boxLines: new Set() },
+        iterations: 40,
+        seed: 1,
+      })
       const result = plan(question.request, { now: () => 0, startedAt: 0 })
       if (!result.ok) throw new Error(JSON.stringify(result.issues))
       expect(checkPlan(question.request, result.value.tasks)).toEqual([])
       return { question, answer: result.value }
     }
     const { question, answer } = solveMarket(true)
-    expect([...question.parts.values()].map(({ lineId, pieces }) => [lineId, pieces])).toEqual([[1, 2], [1, 2], [1, 1]])
+    expect([...question.parts.values()].map(({ lineId, pieces }) => [lineId, pieces])).toEqual([
+      [1, 2],
+      [1, 2],
+      [1, 1],
+    ])
     const own = question.request.jobs.filter(({ id }) => id.startsWith('line1'))
     // 2, 2 and 1 of five pieces, in whole parts of 64
-    expect(own.map(({ id, weight, dueMin }) => [id, weight, dueMin])).toEqual([['line1', 0, undefined], ['line1.0', 26 / 64, 4400], ['line1.1', 26 / 64, 4400], ['line1.2', 13 / 64, 4400]])
+    expect(own.map(({ id, weight, dueMin }) => [id, weight, dueMin])).toEqual([
+      ['line1', 0, undefined],
+      ['line1.0', 26 / 64, 4400],
+      ['line1.1', 26 / 64, 4400],
+      ['line1.2', 13 / 64, 4400],
+    ])
     const jobOfTask = new Map(question.request.tasks.map(({ id, job }) => [id, job]))
-    expect([...question.parts.keys()].map((task) => jobOfTask.get(task))).toEqual(['line1.0', 'line1.1', 'line1.2'])
+    expect([...question.parts.keys()].map((task) => jobOfTask.get(task))).toEqual([
+      'line1.0',
+      'line1.1',
+      'line1.2',
+    ])
     // What is prepared for all of them is nobody's end; what a pot pours is its part's.
-    const jobsOf = (title: string) => [...question.meaning].filter(([, meaning]) => meaning.title === title).map(([id]) => jobOfTask.get(id))
+    const jobsOf = (title: string) =>
+      [...question.meaning]
+        .filter(([, meaning]) => meaning.title === title)
+        .map(([id]) => jobOfTask.get(id))
     expect(jobsOf('prepare')).toEqual(['line1'])
     expect(jobsOf('pour face')).toEqual(['line1.0', 'line1.1', 'line1.2'])
     const end = new Map(answer.tasks.map((task) => [task.id, task.endMin]))
-    const inTime = [...question.parts].filter(([task]) => end.get(task)! <= 4400).reduce((sum, [, { pieces }]) => sum + pieces, 0)
+    const inTime = [...question.parts]
+      .filter(([task]) => end.get(task)! <= 4400)
+      .reduce((sum, [, { pieces }]) => sum + pieces, 0)
     expect(inTime).toBeGreaterThanOrEqual(2)
     expect(inTime).toBeLessThan(5)
-    expect(solveMarket(false).question.request.jobs.map(({ id, weight }) => [id, weight])).toEqual([['clock', 0], ['line1', 1]])
+    expect(solveMarket(false).question.request.jobs.map(({ id, weight }) => [id, weight])).toEqual([
+      ['clock', 0],
+      ['line1', 1],
+    ])
   })
   test('lines begun at the same time do not get in each other’s way', () => {
-    const potsOf = (id: number) => two.layers.map((each, i) => ({ id: id * 10 + i, layerId: each.id, firstPiece: 1, pieces: 1, stirMin: 4, restMin: 6, workMin: 40, pouredMin: i === 0 ? -100 : null, heatedUntilMin: null }))
-    const begun = [1, 2, 3, 4].map((id) => line({ id, pots: potsOf(id) }, { ...two, mouldId: null }))
+    const potsOf = (id: number) =>
+      two.layers.map((each, i) => ({
+        id: id * 10 + i,
+        layerId: each.id,
+        firstPiece: 1,
+        pieces: 1,
+        stirMin: 4,
+        restMin: 6,
+        workMin: 40,
+        pouredMin: i === 0 ? -100 : null,
+        heatedUntilMin: null,
+      }))
+    const begun = [1, 2, 3, 4].map((id) =>
+      line({ id, pots: potsOf(id) }, { ...two, mouldId: null }),
+    )
     const { answer, question } = solve(begun)
-    const pours = answer.tasks.filter((task) => question.meaning.get(task.id)?.title === 'pour back')
+    const pours = answer.tasks.filter(
+      (task) => question.meaning.get(task.id)?.title === 'pour back',
+    )
     expect(pours).toHaveLength(4)
     expect(Math.max(...pours.map((task) => task.startMin))).toBeLessThanOrEqual(620)
   })
   test('what is poured lies in moulds, though fewer were counted; what is still to be poured waits for one', () => {
-    const poured = [1, 2, 3].map((id) => line({ id, pots: [{ ...line().pots[0]!, id, pouredMin: -100 }] }))
-    const { answer, question } = solve([...poured, line({ id: 4, pots: [{ ...line().pots[0]!, id: 4 }] })])
+    const poured = [1, 2, 3].map((id) =>
+      line({ id, pots: [{ ...line().pots[0]!, id, pouredMin: -100 }] }),
+    )
+    const { answer, question } = solve([
+      ...poured,
+      line({ id: 4, pots: [{ ...line().pots[0]!, id: 4 }] }),
+    ])
     expect(question.request.moulds).toEqual([{ id: 'm1', count: 6 }])
-    const of = (title: string, lineId: number) => answer.tasks.find((task) => question.meaning.get(task.id)?.title === title && question.meaning.get(task.id)?.lineId === lineId)!
-    expect(of('pour face', 4).startMin).toBeGreaterThanOrEqual(Math.min(...[1, 2, 3].map((id) => of('demould', id).endMin)))
+    const of = (title: string, lineId: number) =>
+      answer.tasks.find(
+        (task) =>
+          question.meaning.get(task.id)?.title === title &&
+          question.meaning.get(task.id)?.lineId === lineId,
+      )!
+    expect(of('pour face', 4).startMin).toBeGreaterThanOrEqual(
+      Math.min(...[1, 2, 3].map((id) => of('demould', id).endMin)),
+    )
   })
   test('a face poured over is waited for no more', () => {
     const begun = line({}, two)
     begun.pots[0]!.pouredMin = -2000
     begun.pots[1]!.pouredMin = -1300
     const { question, at } = solve([begun])
-    expect([...question.meaning.values()].map((meaning) => meaning.title)).not.toContain('face cures')
+    expect([...question.meaning.values()].map((meaning) => meaning.title)).not.toContain(
+      'face cures',
+    )
     expect(at('demould').startMin).toBe(480)
   })
   test('what is poured hardens since then, not since it came out of its mould', () => {
-    const sanded = recipe({ steps: [demoulding, step({ name: 'sand', phase: 'after', waitsFor: 'sand' })] })
-    const out = (pouredMin: number) => line({ demoulded: new Set([1, 2]), pots: [{ ...line().pots[0]!, pouredMin }] }, sanded)
+    const sanded = recipe({
+      steps: [demoulding, step({ name: 'sand', phase: 'after', waitsFor: 'sand' })],
+    })
+    const out = (pouredMin: number) =>
+      line({ demoulded: new Set([1, 2]), pots: [{ ...line().pots[0]!, pouredMin }] }, sanded)
     // Hard enough to sand 4000 min after the pour; its first wait, the demoulding, takes 1200 of them.
     expect(solve([out(-3900)]).at('hardens for sand')).toMatchObject({ startMin: 0, endMin: 100 })
     expect(solve([out(-9000)]).at('hardens for sand')).toMatchObject({ startMin: 0, endMin: 0 })
-    const lasts = (one: PlanLine) => { const { startMin, endMin } = solve([one]).at('hardens for sand'); return endMin - startMin }
+    const lasts = (one: PlanLine) => {
+      const { startMin, endMin } = solve([one]).at('hardens for sand')
+      return endMin - startMin
+    }
     expect([lasts(out(-3900)), lasts(out(-9000)), lasts(line({}, sanded))]).toEqual([100, 0, 2800])
   })
   test('what waits for hands hardens meanwhile, and a plan made later ends it at the same hour', () => {
-    const sanded = recipe({ steps: [demoulding, step({ name: 'sand', phase: 'after', waitsFor: 'sand' })] })
-    const inMould = (pouredMin: number) => solve([line({ pots: [{ ...line().pots[0]!, pouredMin }] }, sanded)])
+    const sanded = recipe({
+      steps: [demoulding, step({ name: 'sand', phase: 'after', waitsFor: 'sand' })],
+    })
+    const inMould = (pouredMin: number) =>
+      solve([line({ pots: [{ ...line().pots[0]!, pouredMin }] }, sanded)])
     for (const now of [-1300, -1100, -900]) {
       const { at } = inMould(now)
       expect(at('demould').startMin).toBeGreaterThanOrEqual(480)
@@ -194,35 +379,57 @@ describe('planRequest', () => {
     }
     const { at } = solve([line({}, sanded)])
     expect(at('hardens for sand').endMin - at('face cures').startMin).toBe(4000)
-    expect(at('sand').startMin).toBeGreaterThanOrEqual(Math.max(at('hardens for sand').endMin, at('demould').endMin))
+    expect(at('sand').startMin).toBeGreaterThanOrEqual(
+      Math.max(at('hardens for sand').endMin, at('demould').endMin),
+    )
   })
   test('judged pieces need nothing more', () => {
     const done = line({ judged: new Set([1, 2]), demoulded: new Set([1, 2]) })
     done.pots[0]!.pouredMin = -9000
-    expect([...solve([done]).question.meaning.values()].map((meaning) => meaning.kind)).not.toContain('step')
+    expect(
+      [...solve([done]).question.meaning.values()].map((meaning) => meaning.kind),
+    ).not.toContain('step')
   })
   test('a step too long for one go is cut into stints', () => {
     const long = recipe({ steps: [step({ pieceMin: 120 }), demoulding] })
     const { question } = solve([line({}, long)])
-    expect([...question.meaning.values()].filter((meaning) => meaning.title === 'prepare')).toHaveLength(2)
+    expect(
+      [...question.meaning.values()].filter((meaning) => meaning.title === 'prepare'),
+    ).toHaveLength(2)
   })
   test('what a step leaves dries before the pour, and holds only so long', () => {
-    const waxed = recipe({ steps: [step({ name: 'seal', dryMin: 600 }), step({ name: 'wax', holdsMin: 300 }), demoulding] })
+    const waxed = recipe({
+      steps: [
+        step({ name: 'seal', dryMin: 600 }),
+        step({ name: 'wax', holdsMin: 300 }),
+        demoulding,
+      ],
+    })
     const { at } = solve([line({}, waxed)])
     expect(at('wax').startMin).toBeGreaterThanOrEqual(at('seal').endMin + 600)
     expect(at('pour face').startMin).toBeLessThanOrEqual(at('wax').endMin + 300)
   })
   test('a layer is prepared once the one below is hard enough, and poured after it has dried', () => {
-    const painted = recipe({ layers: [layer({ name: 'face' }), layer({ id: 2, name: 'back', recoat: 'sand' })], steps: [step({ name: 'paint', layer: 1, waitsFor: 'full', dryMin: 700 }), demoulding] })
+    const painted = recipe({
+      layers: [layer({ name: 'face' }), layer({ id: 2, name: 'back', recoat: 'sand' })],
+      steps: [step({ name: 'paint', layer: 1, waitsFor: 'full', dryMin: 700 }), demoulding],
+    })
     const { at } = solve([line({}, painted)])
     expect(at('paint').startMin).toBeGreaterThanOrEqual(at('pour face').endMin + 8000)
     expect(at('paint').startMin).toBeGreaterThanOrEqual(at('sand and wipe face').endMin)
     expect(at('pour back').startMin).toBeGreaterThanOrEqual(at('paint').endMin + 700)
   })
   test('what is done while a layer cures comes in its time after the pour and before what follows', () => {
-    const taped = recipe({ steps: [step({ name: 'drips', phase: 'curing', atMin: [5, 20], batchMin: 1, pieceMin: 0 }), step({ name: 'tape off', phase: 'curing', atMin: [120], holdsMin: 30 }), demoulding] })
+    const taped = recipe({
+      steps: [
+        step({ name: 'drips', phase: 'curing', atMin: [5, 20], batchMin: 1, pieceMin: 0 }),
+        step({ name: 'tape off', phase: 'curing', atMin: [120], holdsMin: 30 }),
+        demoulding,
+      ],
+    })
     const { question, answer } = solve([line({}, taped)])
-    const of = (title: string) => answer.tasks.filter((task) => question.meaning.get(task.id)?.title === title)
+    const of = (title: string) =>
+      answer.tasks.filter((task) => question.meaning.get(task.id)?.title === title)
     const poured = of('pour face')[0]!.endMin
     expect(of('drips').map((task) => task.startMin >= poured + 5)).toEqual([true, true])
     expect(of('tape off')[0]!.startMin - poured).toBeGreaterThanOrEqual(120)
@@ -231,12 +438,16 @@ describe('planRequest', () => {
     const begun = line({}, taped)
     begun.pots[0]!.pouredMin = -60
     const later = solve([begun])
-    expect([...later.question.meaning.values()].map((meaning) => meaning.title)).not.toContain('drips')
+    expect([...later.question.meaning.values()].map((meaning) => meaning.title)).not.toContain(
+      'drips',
+    )
     expect(later.at('tape off').startMin).toBe(480)
   })
   test('the chain of reasons leads from the beginning to the end of a line', () => {
     const { question, answer } = solve([line({}, two)])
-    const chain = holdingChain(answer, new Set(question.meaning.keys()), question.request.lags).map((link) => question.meaning.get(link.task.id)?.title)
+    const chain = holdingChain(answer, new Set(question.meaning.keys()), question.request.lags).map(
+      (link) => question.meaning.get(link.task.id)?.title,
+    )
     expect(chain.at(-1)).toBe('demould')
     expect(chain).toContain('back cures')
   })

@@ -6,10 +6,32 @@ import { windowsOf } from '../../core/plan/windows'
 
 /** One maker from nine to five on two days; a mix, a pour and a demould, with what lies around them. */
 function shop(lags: PlanLag[], more: Partial<PlanRequest> = {}): PlanRequest {
-  const task = (id: string, durationMin: number) => ({ id, job: 'j', durationMin, attended: true, skill: 'pour' })
+  const task = (id: string, durationMin: number) => ({
+    id,
+    job: 'j',
+    durationMin,
+    attended: true,
+    skill: 'pour',
+  })
   return {
-    horizonMin: 2880, makers: [{ id: 'ada', skills: ['pour'], shifts: [[540, 1020], [1980, 2460]] }], stations: [], places: [], moulds: [], jobs: [{ id: 'j' }],
-    tasks: [task('mix', 20), task('pour', 30), task('demould', 40), task('pack', 30)], lags, ...more,
+    horizonMin: 2880,
+    makers: [
+      {
+        id: 'ada',
+        skills: ['pour'],
+        shifts: [
+          [540, 1020],
+          [1980, 2460],
+        ],
+      },
+    ],
+    stations: [],
+    places: [],
+    moulds: [],
+    jobs: [{ id: 'j' }],
+    tasks: [task('mix', 20), task('pour', 30), task('demould', 40), task('pack', 30)],
+    lags,
+    ...more,
   }
 }
 const refusal = (request: PlanRequest) => {
@@ -21,23 +43,68 @@ const refusal = (request: PlanRequest) => {
 describe('what cannot go together', () => {
   test('is the window and the shifts on both its sides, and nothing beside', () => {
     // Eight hours of wait and a window of an hour: the pour would have to be at night.
-    const result = refusal(shop([{ from: 'mix', to: 'pour', minMin: 600, maxMin: 660 }, { from: 'demould', to: 'pack', minMin: 5 }]))
+    const result = refusal(
+      shop([
+        { from: 'mix', to: 'pour', minMin: 600, maxMin: 660 },
+        { from: 'demould', to: 'pack', minMin: 5 },
+      ]),
+    )
     expect(result.code).toBe('infeasible')
-    expect(result.issues[0]).toMatchObject({ path: expect.stringMatching(/^tasks\[/), message: expect.stringContaining('finds no time') })
-    expect(result.issues.slice(1).map((issue) => issue.message).sort()).toEqual([
-      '"mix" takes 20 min of one shift of somebody who can do it', '"pour" begins 10 h to 11 h after "mix"', '"pour" takes 30 min of one shift of somebody who can do it',
+    expect(result.issues[0]).toMatchObject({
+      path: expect.stringMatching(/^tasks\[/),
+      message: expect.stringContaining('finds no time'),
+    })
+    expect(
+      result.issues
+        .slice(1)
+        .map((issue) => issue.message)
+        .sort(),
+    ).toEqual([
+      '"mix" takes 20 min of one shift of somebody who can do it',
+      '"pour" begins 10 h to 11 h after "mix"',
+      '"pour" takes 30 min of one shift of somebody who can do it',
     ])
   })
   test('names the end of the plan where that is what is missed', () => {
-    const words = refusal(shop([{ from: 'mix', to: 'demould', minMin: 2000 }])).issues.slice(1).map((issue) => issue.message)
+    const words = refusal(shop([{ from: 'mix', to: 'demould', minMin: 2000 }]))
+      .issues.slice(1)
+      .map((issue) => issue.message)
     expect(words).toContain('"demould" begins at least 1 d 9 h after "mix"')
-    expect(words.some((word) => word.includes('has to end before the plan does') || word.includes('one shift'))).toBe(true)
+    expect(
+      words.some(
+        (word) => word.includes('has to end before the plan does') || word.includes('one shift'),
+      ),
+    ).toBe(true)
   })
   test('of two pins on one maker is told which', () => {
-    const model = modelOf(shop([]), [{ task: 'mix', startMin: 600, maker: null }, { task: 'pour', startMin: 610, maker: null }])
+    const model = modelOf(shop([]), [
+      { task: 'mix', startMin: 600, maker: null },
+      { task: 'pour', startMin: 610, maker: null },
+    ])
     expect(windowsOf(model).impossible).toBeNull()
-    const result = plan({ ...shop([]), limit: { iterations: 1 } }, { now: () => 0, startedAt: 0 }, { pins: [{ task: 'mix', startMin: 600, maker: null }, { task: 'pour', startMin: 610, maker: null }] })
-    expect(result).toMatchObject({ ok: false, code: 'infeasible', issues: [{ path: 'tasks[1]', message: expect.stringMatching(/^"mix" and "pour" cannot but be under way at minute 610 and ask for 2 makers; only "\w+" can do them$/) }, { path: 'tasks[0]' }] })
+    const result = plan(
+      { ...shop([]), limit: { iterations: 1 } },
+      { now: () => 0, startedAt: 0 },
+      {
+        pins: [
+          { task: 'mix', startMin: 600, maker: null },
+          { task: 'pour', startMin: 610, maker: null },
+        ],
+      },
+    )
+    expect(result).toMatchObject({
+      ok: false,
+      code: 'infeasible',
+      issues: [
+        {
+          path: 'tasks[1]',
+          message: expect.stringMatching(
+            /^"mix" and "pour" cannot but be under way at minute 610 and ask for 2 makers; only "\w+" can do them$/,
+          ),
+        },
+        { path: 'tasks[0]' },
+      ],
+    })
   })
   test('is enough: its waits alone close the windows', () => {
     const random = seededRandom(12)
@@ -48,7 +115,12 @@ describe('what cannot go together', () => {
       const lags = Array.from({ length: 5 }, (): PlanLag => {
         const from = whole(0, 2)
         const minMin = whole(0, 900)
-        return { from: ids[from]!, to: ids[whole(from + 1, 3)]!, minMin, maxMin: random() < 0.6 ? minMin + whole(0, 200) : null }
+        return {
+          from: ids[from]!,
+          to: ids[whole(from + 1, 3)]!,
+          minMin,
+          maxMin: random() < 0.6 ? minMin + whole(0, 200) : null,
+        }
       })
       const request = shop(lags)
       const model = modelOf(request)
@@ -58,7 +130,10 @@ describe('what cannot go together', () => {
       const members = conflictOf(model, impossible)
       const waits = members.flatMap((member) => (member.kind === 'lag' ? [member.index] : []))
       expect(members.length).toBeGreaterThan(0)
-      expect(windowsOf(modelOf({ ...request, lags: lags.filter((_, i) => waits.includes(i)) })).impossible).not.toBeNull()
+      expect(
+        windowsOf(modelOf({ ...request, lags: lags.filter((_, i) => waits.includes(i)) }))
+          .impossible,
+      ).not.toBeNull()
     }
     expect(proven).toBeGreaterThan(10)
   })

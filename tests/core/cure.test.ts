@@ -3,7 +3,11 @@ import fc from 'fast-check'
 import { cure, rateAt, type CureResin } from '../../core/cure'
 import { temperatureOfStays, temperatureProfile } from '../../core/batch'
 
-const resin: CureResin = { referenceC: 21, activationKJ: 54, milestones: { work: 40, gel: 200, demould: 1100 } }
+const resin: CureResin = {
+  referenceC: 21,
+  activationKJ: 54,
+  milestones: { work: 40, gel: 200, demould: 1100 },
+}
 const reached = (tempC: number, startMin = 0, profile = [{ fromMin: 0, tempC }]) => {
   const result = cure({ resin, profile, startMin })
   if (!result.ok) throw new Error('refused')
@@ -13,12 +17,16 @@ const reached = (tempC: number, startMin = 0, profile = [{ fromMin: 0, tempC }])
 describe('cure', () => {
   test('milestones keep their order, and warmth never delays one', () => {
     fc.assert(
-      fc.property(fc.double({ min: 5, max: 45, noNaN: true }), fc.double({ min: 0, max: 15, noNaN: true }), (tempC, warmer) => {
-        const [cool, warm] = [reached(tempC), reached(tempC + warmer)]
-        expect(cool.work!).toBeLessThan(cool.gel!)
-        expect(cool.gel!).toBeLessThan(cool.demould!)
-        expect(warm.demould!).toBeLessThanOrEqual(cool.demould! + 1e-9)
-      }),
+      fc.property(
+        fc.double({ min: 5, max: 45, noNaN: true }),
+        fc.double({ min: 0, max: 15, noNaN: true }),
+        (tempC, warmer) => {
+          const [cool, warm] = [reached(tempC), reached(tempC + warmer)]
+          expect(cool.work!).toBeLessThan(cool.gel!)
+          expect(cool.gel!).toBeLessThan(cool.demould!)
+          expect(warm.demould!).toBeLessThanOrEqual(cool.demould! + 1e-9)
+        },
+      ),
       { seed: 4 },
     )
   })
@@ -38,17 +46,41 @@ describe('temperatureProfile', () => {
   const room = { dayC: 21, nightC: 16, dayFromMin: 420, nightFromMin: 1260 }
   test('a room turns at its own hours, counted from the clock’s start', () => {
     // the clock starts at 10:00: night comes after 11 h, day again after 21 h
-    expect(temperatureProfile(room, 600, 1).slice(0, 3)).toEqual([{ fromMin: 0, tempC: 21 }, { fromMin: 660, tempC: 16 }, { fromMin: 1260, tempC: 21 }])
+    expect(temperatureProfile(room, 600, 1).slice(0, 3)).toEqual([
+      { fromMin: 0, tempC: 21 },
+      { fromMin: 660, tempC: 16 },
+      { fromMin: 1260, tempC: 21 },
+    ])
   })
   test('a box with hours is as warm as its room between them', () => {
     // the clock starts at 06:00, before the room’s day and the box’s hours
     const box = { boxC: 42, runs: { fromMin: 480, untilMin: 1320, room } }
-    expect(temperatureProfile(box, 360, 0)).toEqual([{ fromMin: 0, tempC: 16 }, { fromMin: 60, tempC: 21 }, { fromMin: 120, tempC: 42 }, { fromMin: 900, tempC: 42 }, { fromMin: 960, tempC: 16 }])
-    expect(temperatureProfile({ boxC: 42, runs: null }, 360, 3)).toEqual([{ fromMin: 0, tempC: 42 }])
-    expect(temperatureProfile({ ...box, runs: { ...box.runs, untilMin: 1440 } }, 360, 0).at(-1)).toEqual({ fromMin: 1080, tempC: 16 })
+    expect(temperatureProfile(box, 360, 0)).toEqual([
+      { fromMin: 0, tempC: 16 },
+      { fromMin: 60, tempC: 21 },
+      { fromMin: 120, tempC: 42 },
+      { fromMin: 900, tempC: 42 },
+      { fromMin: 960, tempC: 16 },
+    ])
+    expect(temperatureProfile({ boxC: 42, runs: null }, 360, 3)).toEqual([
+      { fromMin: 0, tempC: 42 },
+    ])
+    expect(
+      temperatureProfile({ ...box, runs: { ...box.runs, untilMin: 1440 } }, 360, 0).at(-1),
+    ).toEqual({ fromMin: 1080, tempC: 16 })
   })
   test('a move from the box to the rack changes the temperature at that minute', () => {
-    const steps = temperatureOfStays([{ fromMin: 0, climate: { boxC: 42 }, startOfDayMin: 600 }, { fromMin: 180, climate: room, startOfDayMin: 780 }], 1)
-    expect(steps.slice(0, 3)).toEqual([{ fromMin: 0, tempC: 42 }, { fromMin: 180, tempC: 21 }, { fromMin: 660, tempC: 16 }])
+    const steps = temperatureOfStays(
+      [
+        { fromMin: 0, climate: { boxC: 42 }, startOfDayMin: 600 },
+        { fromMin: 180, climate: room, startOfDayMin: 780 },
+      ],
+      1,
+    )
+    expect(steps.slice(0, 3)).toEqual([
+      { fromMin: 0, tempC: 42 },
+      { fromMin: 180, tempC: 21 },
+      { fromMin: 660, tempC: 16 },
+    ])
   })
 })

@@ -1,23 +1,58 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { checkGathering, colourKey, gatherPots, ladderOf, mergePortions, potOf, tintOfPot, type Pigment, type Portion } from '../../core/batch'
+import {
+  checkGathering,
+  colourKey,
+  gatherPots,
+  ladderOf,
+  mergePortions,
+  potOf,
+  tintOfPot,
+  type Pigment,
+  type Portion,
+} from '../../core/batch'
 import { layer, mould, resin, rules } from '../fixtures/studio'
 
 const moss = [{ pigmentId: 1, loadPct: 2 }]
 const plum = [{ pigmentId: 2, loadPct: 3 }]
-const portion = (changes: Partial<Portion> = {}): Portion => ({ lineId: 1, layer: layer(), layerIndex: 0, firstPiece: 1, pieces: 1, pouredMl: 100, mouldId: null, ...changes })
+const portion = (changes: Partial<Portion> = {}): Portion => ({
+  lineId: 1,
+  layer: layer(),
+  layerIndex: 0,
+  firstPiece: 1,
+  pieces: 1,
+  pouredMl: 100,
+  mouldId: null,
+  ...changes,
+})
 const shelf = { resins: new Map([[1, resin]]), moulds: new Map([[1, mould]]), rules, warmC: 20 }
-const gather = (portions: Portion[], changes = {}) => gatherPots(portions, { resin: { ...resin, ...changes }, rules, warmC: 20, moulds: shelf.moulds })
-const sizes = (pots: Portion[][]) => pots.map((pot) => pot.reduce((sum, one) => sum + one.pouredMl, 0)).sort((x, y) => y - x)
+const gather = (portions: Portion[], changes = {}) =>
+  gatherPots(portions, { resin: { ...resin, ...changes }, rules, warmC: 20, moulds: shelf.moulds })
+const sizes = (pots: Portion[][]) =>
+  pots.map((pot) => pot.reduce((sum, one) => sum + one.pouredMl, 0)).sort((x, y) => y - x)
 
 describe('what one mix for several layers takes', () => {
   test('the pours follow one another, all rest as long as the slowest, the film counts once for a colour', () => {
     const film = { perCupMl: 3, reservePct: 10 }
-    const together = potOf([portion({ layer: layer({ pigments: moss, restMin: 9, pourMin: 2 }), pieces: 4 }), portion({ lineId: 2, layer: layer({ pigments: moss, cups: 2, stirMin: 5 }) }), portion({ lineId: 3, pouredMl: 50 })], resin, film, 20)
+    const together = potOf(
+      [
+        portion({ layer: layer({ pigments: moss, restMin: 9, pourMin: 2 }), pieces: 4 }),
+        portion({ lineId: 2, layer: layer({ pigments: moss, cups: 2, stirMin: 5 }) }),
+        portion({ lineId: 3, pouredMl: 50 }),
+      ],
+      resin,
+      film,
+      20,
+    )
     // moss: 200 + 2 cups × 3, clear: 50 + 3, a tenth of both in reserve
-    expect(together.colours.map((colour) => [colour.cups, colour.cupMl])).toEqual([[2, 206], [1, 53]])
+    expect(together.colours.map((colour) => [colour.cups, colour.cupMl])).toEqual([
+      [2, 206],
+      [1, 53],
+    ])
     expect(together).toMatchObject({ stirMin: 5, restMin: 9, pourMin: 12, busyMin: 21 })
-    expect([together.needMl, together.reserveMl].map((ml) => Math.round(ml * 10) / 10)).toEqual([284.9, 25.9])
+    expect([together.needMl, together.reserveMl].map((ml) => Math.round(ml * 10) / 10)).toEqual([
+      284.9, 25.9,
+    ])
   })
   test('a colour is what is in it, in whatever order it was written', () => {
     expect(colourKey([...moss, ...plum])).toBe(colourKey([...plum, ...moss]))
@@ -26,17 +61,46 @@ describe('what one mix for several layers takes', () => {
 })
 
 describe('the colours of a pot', () => {
-  const drops: Pigment = { id: 1, name: 'ink', hex: '#203040', form: 'ink', pricePerG: '1.00', density: 1, dropMl: 0.05 }
+  const drops: Pigment = {
+    id: 1,
+    name: 'ink',
+    hex: '#203040',
+    form: 'ink',
+    pricePerG: '1.00',
+    density: 1,
+    dropMl: 0.05,
+  }
   const inks = new Map([[1, drops]])
-  const ink = (loadPct: number, lineId: number) => portion({ lineId, layer: layer({ name: `${loadPct} %`, pigments: [{ pigmentId: 1, loadPct }] }) })
+  const ink = (loadPct: number, lineId: number) =>
+    portion({
+      lineId,
+      layer: layer({ name: `${loadPct} %`, pigments: [{ pigmentId: 1, loadPct }] }),
+    })
 
   test('are dosed for what is in their cups, the reserve stays clear', () => {
-    const figures = potOf([ink(2, 1), portion({ lineId: 2 })], resin, { perCupMl: 0, reservePct: 10 }, 20)
+    const figures = potOf(
+      [ink(2, 1), portion({ lineId: 2 })],
+      resin,
+      { perCupMl: 0, reservePct: 10 },
+      20,
+    )
     const tinted = tintOfPot(figures, resin, inks)
     if (!tinted.ok || !tinted.value) throw new Error('not tinted')
     // 2 : 1 by volume of 1.1 and 1.0 g/ml: 100 ml are 106.67 g
-    expect(tinted.value.map((cup) => [cup.id, Math.round(cup.resinG * 100) / 100, cup.pigments.map((one) => Math.round(one.massG * 1000) / 1000)])).toEqual([['2 %', 106.67, [2.133]], ['face', 106.67, []]])
-    expect(tintOfPot(figures, { ...resin, densityA: undefined }, inks)).toMatchObject({ ok: true, value: null })
+    expect(
+      tinted.value.map((cup) => [
+        cup.id,
+        Math.round(cup.resinG * 100) / 100,
+        cup.pigments.map((one) => Math.round(one.massG * 1000) / 1000),
+      ]),
+    ).toEqual([
+      ['2 %', 106.67, [2.133]],
+      ['face', 106.67, []],
+    ])
+    expect(tintOfPot(figures, { ...resin, densityA: undefined }, inks)).toMatchObject({
+      ok: true,
+      value: null,
+    })
   })
   test('of one pigment can be made in one cup that is darkened between the pours, palest first', () => {
     const figures = potOf([ink(1, 1), ink(0.25, 2), ink(0.5, 3)], resin, rules, 20)
@@ -48,7 +112,8 @@ describe('the colours of a pot', () => {
     expect(climb.at(-1)!.remainingMl).toBeGreaterThanOrEqual(0)
   })
   test('of two pigments, of one alone or of a powder make no ladder', () => {
-    const of = (portions: Portion[], pigment = drops) => ladderOf(potOf(portions, resin, rules, 20).colours, resin, pigment)
+    const of = (portions: Portion[], pigment = drops) =>
+      ladderOf(potOf(portions, resin, rules, 20).colours, resin, pigment)
     expect(of([ink(1, 1)])).toBeNull()
     expect(of([ink(1, 1), portion({ lineId: 2, layer: layer({ pigments: plum }) })])).toBeNull()
     expect(of([ink(1, 1), ink(2, 2)], { ...drops, dropMl: undefined })).toBeNull()
@@ -56,25 +121,54 @@ describe('the colours of a pot', () => {
 })
 
 test('portions of one layer that follow one another are one, others stay apart', () => {
-  const merged = mergePortions([portion({ firstPiece: 3, pieces: 2, pouredMl: 20 }), portion({ firstPiece: 1, pieces: 2, pouredMl: 30 }), portion({ firstPiece: 6 }), portion({ lineId: 2, firstPiece: 7 })])
-  expect(merged.map((one) => [one.lineId, one.firstPiece, one.pieces, one.pouredMl])).toEqual([[1, 1, 4, 50], [1, 6, 1, 100], [2, 7, 1, 100]])
+  const merged = mergePortions([
+    portion({ firstPiece: 3, pieces: 2, pouredMl: 20 }),
+    portion({ firstPiece: 1, pieces: 2, pouredMl: 30 }),
+    portion({ firstPiece: 6 }),
+    portion({ lineId: 2, firstPiece: 7 }),
+  ])
+  expect(merged.map((one) => [one.lineId, one.firstPiece, one.pieces, one.pouredMl])).toEqual([
+    [1, 1, 4, 50],
+    [1, 6, 1, 100],
+    [2, 7, 1, 100],
+  ])
 })
 
 describe('gathering a day’s layers into pots', () => {
   test('24 plaques of one colour come from as few pots as the greatest mix allows, evenly', () => {
     // 24 × 40 ml = 960 ml in pots of 500 ml: two of 480 ml
-    const { pots, exact } = gather([portion({ pieces: 8, pouredMl: 320 }), portion({ lineId: 2, pieces: 16, pouredMl: 640 })], { milestones: { ...resin.milestones, work: 400 } })
+    const { pots, exact } = gather(
+      [portion({ pieces: 8, pouredMl: 320 }), portion({ lineId: 2, pieces: 16, pouredMl: 640 })],
+      { milestones: { ...resin.milestones, work: 400 } },
+    )
     expect(sizes(pots)).toEqual([480, 480])
     expect(exact).toBe(true)
-    expect(pots.flat().filter((one) => one.lineId === 2).map((one) => [one.firstPiece, one.pieces])).toEqual([[1, 4], [5, 12]])
+    expect(
+      pots
+        .flat()
+        .filter((one) => one.lineId === 2)
+        .map((one) => [one.firstPiece, one.pieces]),
+    ).toEqual([
+      [1, 4],
+      [5, 12],
+    ])
   })
   test('a colour comes from one pot where it fits one, even beside others', () => {
-    const { pots } = gather([portion({ pouredMl: 240, layer: layer({ pigments: moss }) }), portion({ lineId: 2, pouredMl: 200, layer: layer({ pigments: plum }) }), portion({ lineId: 3, pouredMl: 200, layer: layer({ pigments: moss }) }), portion({ lineId: 4, pouredMl: 230 })])
+    const { pots } = gather([
+      portion({ pouredMl: 240, layer: layer({ pigments: moss }) }),
+      portion({ lineId: 2, pouredMl: 200, layer: layer({ pigments: plum }) }),
+      portion({ lineId: 3, pouredMl: 200, layer: layer({ pigments: moss }) }),
+      portion({ lineId: 4, pouredMl: 230 }),
+    ])
     expect(pots).toHaveLength(2)
-    expect(pots.find((pot) => pot.some((one) => one.lineId === 1))?.map((one) => one.lineId)).toEqual([1, 3])
+    expect(
+      pots.find((pot) => pot.some((one) => one.lineId === 1))?.map((one) => one.lineId),
+    ).toEqual([1, 3])
   })
   test('a large cup goes off sooner, so slow pours go into smaller ones', () => {
-    const slow = Array.from({ length: 6 }, (_, i) => portion({ lineId: i, pouredMl: 80, layer: layer({ pourMin: 9 }) }))
+    const slow = Array.from({ length: 6 }, (_, i) =>
+      portion({ lineId: i, pouredMl: 80, layer: layer({ pourMin: 9 }) }),
+    )
     const { pots } = gather(slow)
     expect(pots.length).toBeGreaterThan(1)
     expect(checkGathering(pots, [], shelf).filter((problem) => problem.breaks)).toEqual([])
@@ -86,38 +180,98 @@ describe('gathering a day’s layers into pots', () => {
   })
   test('what cannot be poured at once is gathered round by round', () => {
     const face = (lineId: number) => portion({ lineId, pouredMl: 50 })
-    const back = (lineId: number) => portion({ lineId, layerIndex: 1, layer: layer({ id: 2 }), pouredMl: 50 })
+    const back = (lineId: number) =>
+      portion({ lineId, layerIndex: 1, layer: layer({ id: 2 }), pouredMl: 50 })
     const layers = gather([face(1), back(1), face(2), back(2)])
-    expect(layers.pots.map((pot) => pot.map((one) => one.layerIndex))).toEqual([[0, 0], [1, 1]])
+    expect(layers.pots.map((pot) => pot.map((one) => one.layerIndex))).toEqual([
+      [0, 0],
+      [1, 1],
+    ])
     expect(layers.exact).toBe(false)
     // four moulds: three and two pieces need them one after the other, the piece without a mould goes with the first
-    const inMould = (lineId: number, pieces: number) => portion({ lineId, pieces, pouredMl: 20 * pieces, mouldId: 1 })
-    expect(gather([inMould(1, 3), inMould(2, 2), portion({ lineId: 3, pouredMl: 20 })]).pots.map((pot) => pot.map((one) => one.lineId))).toEqual([[1, 3], [2]])
+    const inMould = (lineId: number, pieces: number) =>
+      portion({ lineId, pieces, pouredMl: 20 * pieces, mouldId: 1 })
+    expect(
+      gather([inMould(1, 3), inMould(2, 2), portion({ lineId: 3, pouredMl: 20 })]).pots.map((pot) =>
+        pot.map((one) => one.lineId),
+      ),
+    ).toEqual([[1, 3], [2]])
   })
   test('no piece is lost or doubled, nothing breaks, and no more pots than each line by itself would take', () => {
-    const some = fc.array(fc.record({ pieces: fc.integer({ min: 1, max: 9 }), mlEach: fc.integer({ min: 5, max: 300 }), colour: fc.constantFrom([], moss, plum) }), { minLength: 1, maxLength: 6 })
-    fc.assert(fc.property(some, (list) => {
-      const portions = list.map(({ pieces, mlEach, colour }, i) => portion({ lineId: i, pieces, pouredMl: pieces * mlEach, layer: layer({ pigments: colour, pourMin: 0.5, restMin: 2 }) }))
-      const { pots } = gather(portions)
-      const pieces = pots.flat().flatMap((one) => Array.from({ length: one.pieces }, (_, i) => `${one.lineId}/${one.firstPiece + i}`))
-      expect([...pieces].sort()).toEqual(portions.flatMap((one) => Array.from({ length: one.pieces }, (_, i) => `${one.lineId}/${i + 1}`)).sort())
-      expect(checkGathering(pots, [], shelf).filter((problem) => problem.breaks)).toEqual([])
-      const apart = portions.reduce((count, one) => count + gather([one]).pots.length, 0)
-      expect(pots.length).toBeLessThanOrEqual(apart)
-    }), { seed: 5, numRuns: 25 })
+    const some = fc.array(
+      fc.record({
+        pieces: fc.integer({ min: 1, max: 9 }),
+        mlEach: fc.integer({ min: 5, max: 300 }),
+        colour: fc.constantFrom([], moss, plum),
+      }),
+      { minLength: 1, maxLength: 6 },
+    )
+    fc.assert(
+      fc.property(some, (list) => {
+        const portions = list.map(({ pieces, mlEach, colour }, i) =>
+          portion({
+            lineId: i,
+            pieces,
+            pouredMl: pieces * mlEach,
+            layer: layer({ pigments: colour, pourMin: 0.5, restMin: 2 }),
+          }),
+        )
+        const { pots } = gather(portions)
+        const pieces = pots
+          .flat()
+          .flatMap((one) =>
+            Array.from({ length: one.pieces }, (_, i) => `${one.lineId}/${one.firstPiece + i}`),
+          )
+        expect([...pieces].sort()).toEqual(
+          portions
+            .flatMap((one) =>
+              Array.from({ length: one.pieces }, (_, i) => `${one.lineId}/${i + 1}`),
+            )
+            .sort(),
+        )
+        expect(checkGathering(pots, [], shelf).filter((problem) => problem.breaks)).toEqual([])
+        const apart = portions.reduce((count, one) => count + gather([one]).pots.length, 0)
+        expect(pots.length).toBeLessThanOrEqual(apart)
+      }),
+      { seed: 5, numRuns: 25 },
+    )
   })
 })
 
 describe('what breaks when a layer is put into another pot', () => {
-  const codes = (pots: Portion[][], others: Portion[][] = []) => checkGathering(pots, others, shelf).map((problem) => problem.code)
+  const codes = (pots: Portion[][], others: Portion[][] = []) =>
+    checkGathering(pots, others, shelf).map((problem) => problem.code)
   test.each<[string, Portion[][], string[]]>([
     ['nothing', [[portion()]], []],
-    ['too much for one cup', [[portion({ pouredMl: 300 }), portion({ lineId: 2, pouredMl: 300 })]], ['too-much']],
+    [
+      'too much for one cup',
+      [[portion({ pouredMl: 300 }), portion({ lineId: 2, pouredMl: 300 })]],
+      ['too-much'],
+    ],
     ['too slow to pour out', [[portion({ pieces: 40 })]], ['too-slow']],
-    ['two resins', [[portion(), portion({ lineId: 2, layer: layer({ resinId: 2 }) })]], ['two-resins']],
-    ['two layers of one piece', [[portion({ pieces: 2 }), portion({ layerIndex: 1, firstPiece: 2 })]], ['same-piece']],
-    ['more pieces than moulds', [[portion({ mouldId: 1, pieces: 3 }), portion({ lineId: 2, mouldId: 1, pieces: 2 })]], ['not-enough-moulds']],
-    ['one colour twice is only minded', [[portion({ layer: layer({ pigments: moss }) })], [portion({ lineId: 2, layer: layer({ pigments: moss }) })]], ['colour-apart']],
+    [
+      'two resins',
+      [[portion(), portion({ lineId: 2, layer: layer({ resinId: 2 }) })]],
+      ['two-resins'],
+    ],
+    [
+      'two layers of one piece',
+      [[portion({ pieces: 2 }), portion({ layerIndex: 1, firstPiece: 2 })]],
+      ['same-piece'],
+    ],
+    [
+      'more pieces than moulds',
+      [[portion({ mouldId: 1, pieces: 3 }), portion({ lineId: 2, mouldId: 1, pieces: 2 })]],
+      ['not-enough-moulds'],
+    ],
+    [
+      'one colour twice is only minded',
+      [
+        [portion({ layer: layer({ pigments: moss }) })],
+        [portion({ lineId: 2, layer: layer({ pigments: moss }) })],
+      ],
+      ['colour-apart'],
+    ],
     ['clear twice is nothing', [[portion()], [portion({ lineId: 2 })]], []],
     ['an emptied pot is nothing', [[], [portion()]], []],
   ])('%s', (_name, pots, wanted) => expect(codes(pots)).toEqual(wanted))
@@ -125,8 +279,26 @@ describe('what breaks when a layer is put into another pot', () => {
   test('two pots that wait for one another, also by way of a third', () => {
     const face = (lineId: number) => portion({ lineId, pouredMl: 20 })
     const back = (lineId: number) => portion({ lineId, layerIndex: 1, pouredMl: 20 })
-    expect(codes([[face(1), back(2)], [face(2), back(1)]])).toEqual(['circle'])
-    expect(codes([[face(1), back(3)]], [[face(2), back(1)], [face(3), back(2)]])).toEqual(['circle'])
-    expect(codes([[face(1), face(2)], [back(1), back(2)]])).toEqual([])
+    expect(
+      codes([
+        [face(1), back(2)],
+        [face(2), back(1)],
+      ]),
+    ).toEqual(['circle'])
+    expect(
+      codes(
+        [[face(1), back(3)]],
+        [
+          [face(2), back(1)],
+          [face(3), back(2)],
+        ],
+      ),
+    ).toEqual(['circle'])
+    expect(
+      codes([
+        [face(1), face(2)],
+        [back(1), back(2)],
+      ]),
+    ).toEqual([])
   })
 })

@@ -4,7 +4,11 @@ import { mix, rescue, type MixRequest, type MixResin } from '../../core/mix'
 
 const positive = (least: number, most: number) => fc.double({ min: least, max: most, noNaN: true })
 const resins: fc.Arbitrary<MixResin> = fc.record({
-  ratio: fc.record({ basis: fc.constantFrom('volume' as const, 'mass' as const), a: positive(1, 10), b: positive(1, 10) }),
+  ratio: fc.record({
+    basis: fc.constantFrom('volume' as const, 'mass' as const),
+    a: positive(1, 10),
+    b: positive(1, 10),
+  }),
   densityA: positive(0.8, 1.6),
   densityB: positive(0.8, 1.6),
   pourFirst: fc.constantFrom('a' as const, 'b' as const),
@@ -14,7 +18,11 @@ const requests: fc.Arbitrary<MixRequest> = fc.record({
   need: fc.oneof(fc.record({ volumeMl: positive(5, 800) }), fc.record({ massG: positive(5, 800) })),
   measure: fc.oneof(
     fc.record({ kind: fc.constant('cup' as const), graduationMl: fc.constantFrom(1, 2.5, 5, 10) }),
-    fc.record({ kind: fc.constant('scale' as const), resolutionG: fc.constantFrom(0.1, 0.5, 1, 5), tare: fc.boolean() }),
+    fc.record({
+      kind: fc.constant('scale' as const),
+      resolutionG: fc.constantFrom(0.1, 0.5, 1, 5),
+      tare: fc.boolean(),
+    }),
   ),
 })
 const solve = (request: MixRequest) => {
@@ -32,7 +40,10 @@ describe('mix', () => {
           expect(amounts.a.massG! + amounts.b.massG!).toBeCloseTo(amounts.total.massG!, 6)
           expect(amounts.a.volumeMl! + amounts.b.volumeMl!).toBeCloseTo(amounts.total.volumeMl!, 6)
         }
-        const [need, got] = request.need.volumeMl === undefined ? [request.need.massG!, measured.total.massG!] : [request.need.volumeMl, measured.total.volumeMl!]
+        const [need, got] =
+          request.need.volumeMl === undefined
+            ? [request.need.massG!, measured.total.massG!]
+            : [request.need.volumeMl, measured.total.volumeMl!]
         expect(got).toBeGreaterThanOrEqual(need - 1e-6)
         expect(measured.withinSnap).toBe(Math.abs(measured.ratioErrorPct) <= 1 + 1e-9)
       }),
@@ -42,32 +53,57 @@ describe('mix', () => {
 
   test('finds the same pair as trying every pair', () => {
     fc.assert(
-      fc.property(resins, fc.integer({ min: 10, max: 150 }), fc.constantFrom(2.5, 5, 10), (resin, need, step) => {
-        const request: MixRequest = { resin: { ...resin, ratio: { ...resin.ratio, basis: 'volume' } }, need: { volumeMl: need }, measure: { kind: 'cup', graduationMl: step } }
-        const { measured } = solve(request)
-        const most = Math.max(2 * need, need + 4 * step)
-        const ratio = resin.ratio.b / resin.ratio.a
-        let best: { total: number; error: number; inside: boolean } | null = null
-        for (let i = 1; i * step < most; i++) {
-          for (let j = 1; (i + j) * step <= most + 1e-9; j++) {
-            const total = (i + j) * step
-            if (total < need - 1e-9) continue
-            const error = Math.abs(100 * (j / i / ratio - 1))
-            const inside = error <= 1 + 1e-9
-            const better = !best || (inside && !best.inside) || (inside === best.inside && (inside ? total < best.total - 1e-9 || (Math.abs(total - best.total) < 1e-9 && error < best.error - 1e-9) : error < best.error - 1e-9 || (Math.abs(error - best.error) < 1e-9 && total < best.total - 1e-9)))
-            if (better) best = { total, error, inside }
+      fc.property(
+        resins,
+        fc.integer({ min: 10, max: 150 }),
+        fc.constantFrom(2.5, 5, 10),
+        (resin, need, step) => {
+          const request: MixRequest = {
+            resin: { ...resin, ratio: { ...resin.ratio, basis: 'volume' } },
+            need: { volumeMl: need },
+            measure: { kind: 'cup', graduationMl: step },
           }
-        }
-        expect(measured.total.volumeMl).toBeCloseTo(best!.total, 9)
-        expect(Math.abs(measured.ratioErrorPct)).toBeCloseTo(best!.error, 9)
-      }),
+          const { measured } = solve(request)
+          const most = Math.max(2 * need, need + 4 * step)
+          const ratio = resin.ratio.b / resin.ratio.a
+          let best: { total: number; error: number; inside: boolean } | null = null
+          for (let i = 1; i * step < most; i++) {
+            for (let j = 1; (i + j) * step <= most + 1e-9; j++) {
+              const total = (i + j) * step
+              if (total < need - 1e-9) continue
+              const error = Math.abs(100 * (j / i / ratio - 1))
+              const inside = error <= 1 + 1e-9
+              const better =
+                !best ||
+                (inside && !best.inside) ||
+                (inside === best.inside &&
+                  (inside
+                    ? total < best.total - 1e-9 ||
+                      (Math.abs(total - best.total) < 1e-9 && error < best.error - 1e-9)
+                    : error < best.error - 1e-9 ||
+                      (Math.abs(error - best.error) < 1e-9 && total < best.total - 1e-9)))
+              if (better) best = { total, error, inside }
+            }
+          }
+          expect(measured.total.volumeMl).toBeCloseTo(best!.total, 9)
+          expect(Math.abs(measured.ratioErrorPct)).toBeCloseTo(best!.error, 9)
+        },
+      ),
       { seed: 11, numRuns: 200 },
     )
   })
 
   test('a step too fine for the need is refused, not searched for minutes', () => {
-    const result = mix({ resin: { ratio: { basis: 'mass', a: 1, b: 1 } }, need: { massG: 1e9 }, measure: { kind: 'scale', resolutionG: 0.001 } })
-    expect(result).toMatchObject({ ok: false, code: 'invalid-input', issues: [{ path: 'measure.resolutionG' }] })
+    const result = mix({
+      resin: { ratio: { basis: 'mass', a: 1, b: 1 } },
+      need: { massG: 1e9 },
+      measure: { kind: 'scale', resolutionG: 0.001 },
+    })
+    expect(result).toMatchObject({
+      ok: false,
+      code: 'invalid-input',
+      issues: [{ path: 'measure.resolutionG' }],
+    })
   })
 })
 
@@ -78,7 +114,10 @@ describe('rescue', () => {
         const result = rescue({ resin, inCup: { a: { massG: a }, b: { massG: b } } })
         if (!result.ok || !result.value.add) return
         const { add } = result.value
-        const after = { a: a + (add.part === 'a' ? add.massG! : 0), b: b + (add.part === 'b' ? add.massG! : 0) }
+        const after = {
+          a: a + (add.part === 'a' ? add.massG! : 0),
+          b: b + (add.part === 'b' ? add.massG! : 0),
+        }
         const again = rescue({ resin, inCup: { a: { massG: after.a }, b: { massG: after.b } } })
         expect(again.ok && Math.abs(again.value.ratioErrorPct!)).toBeLessThan(1e-6)
       }),

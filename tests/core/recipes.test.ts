@@ -1,6 +1,19 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { checkPot, insertLayer, isWhite, KINDS_OF_STEP, newStep, originOf, potsOfLayer, RESIN_FIGURES, sizeBatch, STEP_KINDS, type Layer, type Recipe } from '../../core/batch'
+import {
+  checkPot,
+  insertLayer,
+  isWhite,
+  KINDS_OF_STEP,
+  newStep,
+  originOf,
+  potsOfLayer,
+  RESIN_FIGURES,
+  sizeBatch,
+  STEP_KINDS,
+  type Layer,
+  type Recipe,
+} from '../../core/batch'
 import { whyPart } from '../../core/why'
 import { mix } from '../../core/mix'
 import { layer, pigment, recipe, resin, rules } from '../fixtures/studio'
@@ -9,90 +22,176 @@ const fresh = layer({ id: 0, name: 'new' })
 const depths = (layers: readonly Layer[]) => layers.map((one) => [one.name, one.fill])
 const levels = (one: Recipe) => {
   const sized = sizeBatch(one, 1, rules)
-  return sized.ok ? sized.value.layers.map(({ fromMm, toMm }) => [fromMm, toMm]) : sized.issues[0]?.message
+  return sized.ok
+    ? sized.value.layers.map(({ fromMm, toMm }) => [fromMm, toMm])
+    : sized.issues[0]?.message
 }
 
 describe('a layer dropped into the piece', () => {
-  const two = recipe({ layers: [layer({ name: 'face', fill: { depthMm: 8 } }), layer({ id: 2, name: 'back', fill: { toBrim: true } })] })
+  const two = recipe({
+    layers: [
+      layer({ name: 'face', fill: { depthMm: 8 } }),
+      layer({ id: 2, name: 'back', fill: { toBrim: true } }),
+    ],
+  })
   test('takes what lies above the level, and the layer it falls into keeps the rest', () => {
     const dropped = insertLayer(two, 3, fresh)!
     expect(dropped.index).toBe(1)
-    expect(depths(dropped.layers)).toEqual([['face', { depthMm: 3 }], ['new', { depthMm: 5 }], ['back', { toBrim: true }]])
-    expect(levels({ ...two, layers: dropped.layers })).toEqual([[0, 3], [3, 8], [8, 20]])
+    expect(depths(dropped.layers)).toEqual([
+      ['face', { depthMm: 3 }],
+      ['new', { depthMm: 5 }],
+      ['back', { toBrim: true }],
+    ])
+    expect(levels({ ...two, layers: dropped.layers })).toEqual([
+      [0, 3],
+      [3, 8],
+      [8, 20],
+    ])
   })
   test('in a layer up to the brim the new one goes up to the brim', () => {
     const dropped = insertLayer(two, 12, fresh)!
-    expect(depths(dropped.layers)).toEqual([['face', { depthMm: 8 }], ['back', { depthMm: 4 }], ['new', { toBrim: true }]])
+    expect(depths(dropped.layers)).toEqual([
+      ['face', { depthMm: 8 }],
+      ['back', { depthMm: 4 }],
+      ['new', { toBrim: true }],
+    ])
   })
   test('over the last layer it fills up to the level', () => {
     const half = recipe({ layers: [layer({ fill: { depthMm: 8 } })] })
-    expect(depths(insertLayer(half, 11.5, fresh)!.layers)).toEqual([['face', { depthMm: 8 }], ['new', { depthMm: 3.5 }]])
+    expect(depths(insertLayer(half, 11.5, fresh)!.layers)).toEqual([
+      ['face', { depthMm: 8 }],
+      ['new', { depthMm: 3.5 }],
+    ])
   })
   test('on a coated board it is one more coat', () => {
-    const coated = recipe({ shape: { kind: 'rectangle', widthMm: 50, lengthMm: 50 }, layers: [layer({ fill: { coat: { thicknessMm: 2 } } })] })
-    expect(insertLayer(coated, 99, fresh)).toMatchObject({ index: 1, layers: [{}, { fill: { coat: { thicknessMm: 2 } } }] })
+    const coated = recipe({
+      shape: { kind: 'rectangle', widthMm: 50, lengthMm: 50 },
+      layers: [layer({ fill: { coat: { thicknessMm: 2 } } })],
+    })
+    expect(insertLayer(coated, 99, fresh)).toMatchObject({
+      index: 1,
+      layers: [{}, { fill: { coat: { thicknessMm: 2 } } }],
+    })
   })
-  test.each([[0.2], [7.8], [20.5], [-1]])('at %d mm there is no room', (level) => expect(insertLayer(two, level, fresh)).toBeNull())
-  test('a recipe that cannot be sized takes none', () => expect(insertLayer(recipe({ layers: [layer({ fill: { depthMm: 99 } })] }), 5, fresh)).toBeNull())
+  test.each([[0.2], [7.8], [20.5], [-1]])('at %d mm there is no room', (level) =>
+    expect(insertLayer(two, level, fresh)).toBeNull(),
+  )
+  test('a recipe that cannot be sized takes none', () =>
+    expect(
+      insertLayer(recipe({ layers: [layer({ fill: { depthMm: 99 } })] }), 5, fresh),
+    ).toBeNull())
   test('wherever it falls, the other surfaces stay where they were', () => {
-    fc.assert(fc.property(fc.double({ min: 0.6, max: 19.4, noNaN: true }), (level) => {
-      const dropped = insertLayer(two, level, fresh)
-      if (!dropped) return
-      const after = levels({ ...two, layers: dropped.layers }) as [number, number][]
-      expect(after.at(-1)![1]).toBeCloseTo(20, 6)
-      expect(after.some(([, to]) => Math.abs(to - 8) < 1e-5)).toBe(true)
-      expect(after.some(([from]) => Math.abs(from - level) < 1e-5)).toBe(true)
-    }), { seed: 3, numRuns: 80 })
+    fc.assert(
+      fc.property(fc.double({ min: 0.6, max: 19.4, noNaN: true }), (level) => {
+        const dropped = insertLayer(two, level, fresh)
+        if (!dropped) return
+        const after = levels({ ...two, layers: dropped.layers }) as [number, number][]
+        expect(after.at(-1)![1]).toBeCloseTo(20, 6)
+        expect(after.some(([, to]) => Math.abs(to - 8) < 1e-5)).toBe(true)
+        expect(after.some(([from]) => Math.abs(from - level) < 1e-5)).toBe(true)
+      }),
+      { seed: 3, numRuns: 80 },
+    )
   })
 })
 
 describe('a set of different pieces', () => {
   // 100 × 100 × 20 mm, and twice 50 × 40 × 10 mm: a half and the rest of each
   const set = recipe({
-    others: [{ name: 'lid', count: 2, shape: { kind: 'rectangle', widthMm: 50, lengthMm: 40, heightMm: 10 } }],
-    layers: [layer({ fill: { heightFraction: 0.5 }, runOffPct: 10, inclusions: [{ name: 'leaf', volumeMl: 5 }] }), layer({ id: 2, name: 'back', fill: { toBrim: true }, cups: 2 })],
+    others: [
+      {
+        name: 'lid',
+        count: 2,
+        shape: { kind: 'rectangle', widthMm: 50, lengthMm: 40, heightMm: 10 },
+      },
+    ],
+    layers: [
+      layer({
+        fill: { heightFraction: 0.5 },
+        runOffPct: 10,
+        inclusions: [{ name: 'leaf', volumeMl: 5 }],
+      }),
+      layer({ id: 2, name: 'back', fill: { toBrim: true }, cups: 2 }),
+    ],
   })
   const sized = sizeBatch(set, 3, { perCupMl: 4, reservePct: 5 })
   test('is sized as one: every layer goes into each of them, inclusions lie in the first', () => {
     if (!sized.ok) throw new Error(JSON.stringify(sized.issues))
-    expect(sized.value.layers.map((one) => [one.grossMl, one.netMl])).toEqual([[120, 115], [120, 120]])
+    expect(sized.value.layers.map((one) => [one.grossMl, one.netMl])).toEqual([
+      [120, 115],
+      [120, 120],
+    ])
     // (115 × 3 × 1.1 + 4) × 1.05 and (120 × 3 + 2 × 4) × 1.05
-    expect(sized.value.layers.map((one) => Math.round(one.mixMl * 1000) / 1000)).toEqual([402.675, 386.4])
+    expect(sized.value.layers.map((one) => Math.round(one.mixMl * 1000) / 1000)).toEqual([
+      402.675, 386.4,
+    ])
     expect(sized.value.totalMixMl).toBeCloseTo(789.075, 9)
     expect(sized.value.layers[0]).toMatchObject({ fromMm: 0, toMm: 10 })
   })
   test('pots hold the whole set', () => {
     if (!sized.ok) throw new Error('not sized')
-    expect(potsOfLayer(set.layers[1]!, sized.value.layers[1]!, 3, resin, rules, 20).pots.map((pot) => pot.needMl)).toEqual([360])
+    expect(
+      potsOfLayer(set.layers[1]!, sized.value.layers[1]!, 3, resin, rules, 20).pots.map(
+        (pot) => pot.needMl,
+      ),
+    ).toEqual([360])
   })
   test('a layer that one of them cannot hold is refused by its name', () => {
     const shallow = recipe({ ...set, layers: [layer({ fill: { depthMm: 15 } })] })
     const refused = sizeBatch(shallow, 1, rules)
-    expect(refused).toMatchObject({ ok: false, code: 'over-brim', issues: [{ path: 'others[0].shape', message: expect.stringMatching(/^lid: reaches 15.00 mm.*\(face\)$/) }] })
+    expect(refused).toMatchObject({
+      ok: false,
+      code: 'over-brim',
+      issues: [
+        {
+          path: 'others[0].shape',
+          message: expect.stringMatching(/^lid: reaches 15.00 mm.*\(face\)$/),
+        },
+      ],
+    })
   })
 })
 
 describe('kinds of steps', () => {
-  test.each(STEP_KINDS)('a new “%s” is one that may be saved: it takes time, has a place in the work and its own list of times', (kind) => {
-    const made = newStep(kind, 2)
-    expect(made).toMatchObject({ kind, name: KINDS_OF_STEP[kind].name, layer: 2 })
-    expect(made.pieceMin + made.batchMin).toBeGreaterThan(0)
-    expect(made.phase === 'curing').toBe(made.atMin.length > 0)
-    expect(made.holdsMin === null || made.holdsMin >= made.dryMin).toBe(true)
-    made.atMin.push(1)
-    expect(newStep(kind, 2).atMin).toHaveLength(made.atMin.length - 1)
-  })
+  test.each(STEP_KINDS)(
+    'a new “%s” is one that may be saved: it takes time, has a place in the work and its own list of times',
+    (kind) => {
+      const made = newStep(kind, 2)
+      expect(made).toMatchObject({ kind, name: KINDS_OF_STEP[kind].name, layer: 2 })
+      expect(made.pieceMin + made.batchMin).toBeGreaterThan(0)
+      expect(made.phase === 'curing').toBe(made.atMin.length > 0)
+      expect(made.holdsMin === null || made.holdsMin >= made.dryMin).toBe(true)
+      made.atMin.push(1)
+      expect(newStep(kind, 2).atMin).toHaveLength(made.atMin.length - 1)
+    },
+  )
   test('sanding makes dust and is cautioned, demoulding frees the mould', () => {
-    expect([newStep('sand', 0).dust, newStep('wipe', 1).dust, newStep('demould', 0).demoulds]).toEqual([true, true, true])
+    expect([
+      newStep('sand', 0).dust,
+      newStep('wipe', 1).dust,
+      newStep('demould', 0).demoulds,
+    ]).toEqual([true, true, true])
     expect(KINDS_OF_STEP.sand.cautions).toContain('sand')
     expect(KINDS_OF_STEP['brush-powder'].cautions).toContain('powder')
   })
 })
 
 describe('what is seen of a pot', () => {
-  test.each([['#f4f1ea', true], ['#ffffff', true], ['#f4f1c0', false], ['#cdb06a', false], ['#808080', false]])('%s is a white: %s', (hex, white) => expect(isWhite({ hex })).toBe(white))
+  test.each([
+    ['#f4f1ea', true],
+    ['#ffffff', true],
+    ['#f4f1c0', false],
+    ['#cdb06a', false],
+    ['#808080', false],
+  ])('%s is a white: %s', (hex, white) => expect(isWhite({ hex })).toBe(white))
   const chalk = { ...pigment, hex: '#f4f1ea' }
-  const codes = (changes: Partial<Layer>, depthMm: number | null) => checkPot({ layer: layer(changes), mixMl: 50, busyMin: 10, depthMm }, resin, new Map([[1, chalk]]), 20).map((warning) => warning.code)
+  const codes = (changes: Partial<Layer>, depthMm: number | null) =>
+    checkPot(
+      { layer: layer(changes), mixMl: 50, busyMin: 10, depthMm },
+      resin,
+      new Map([[1, chalk]]),
+      20,
+    ).map((warning) => warning.code)
   test('white in a shallow layer is likely to sink', () => {
     const white = { pigments: [{ pigmentId: 1, loadPct: 3 }] }
     expect(codes(white, 2.5)).toEqual(['white-sinks'])
@@ -100,7 +199,9 @@ describe('what is seen of a pot', () => {
     expect(codes(white, null)).toEqual([])
   })
   test('an inclusion stands proud by its own height and where its foot is set', () => {
-    const leaf = (heightMm: number, yMm?: number) => ({ inclusions: [{ name: 'leaf', volumeMl: 1, heightMm, yMm }] })
+    const leaf = (heightMm: number, yMm?: number) => ({
+      inclusions: [{ name: 'leaf', volumeMl: 1, heightMm, yMm }],
+    })
     expect(codes(leaf(7), 8)).toEqual([])
     expect(codes(leaf(7, 2), 8)).toEqual(['stands-proud'])
     expect(codes(leaf(9), 8)).toEqual(['stands-proud'])
@@ -111,17 +212,26 @@ describe('what is seen of a pot', () => {
 describe('where a resin’s figures come from', () => {
   test('nothing said is a starting value, and a derivation tells what was said', () => {
     const sourced = { ...resin, origins: { densityA: 'measured' as const } }
-    expect([originOf(sourced, 'densityA'), originOf(sourced, 'densityB')]).toEqual(['measured', 'starting value'])
+    expect([originOf(sourced, 'densityA'), originOf(sourced, 'densityB')]).toEqual([
+      'measured',
+      'starting value',
+    ])
     const measure = { kind: 'exact' as const }
     const mixed = mix({ resin, need: { volumeMl: 100 }, measure })
     if (!mixed.ok) throw new Error('not mixed')
     const inputs = whyPart(sourced, 100, measure, mixed.value, 'a').inputs
-    expect(inputs.filter(({ name }) => name.startsWith('density')).map(({ source }) => source)).toEqual(['measured', 'starting value'])
+    expect(
+      inputs.filter(({ name }) => name.startsWith('density')).map(({ source }) => source),
+    ).toEqual(['measured', 'starting value'])
   })
   test('every figure is told once and read from the resin', () => {
     expect(new Set(RESIN_FIGURES.map((figure) => figure.key)).size).toBe(RESIN_FIGURES.length)
-    const known = RESIN_FIGURES.filter((figure) => figure.of(resin) !== undefined).map((figure) => figure.key)
-    expect(known).toEqual(expect.arrayContaining(['densityA', 'maxMixMl', 'work', 'full', 'massExponent']))
+    const known = RESIN_FIGURES.filter((figure) => figure.of(resin) !== undefined).map(
+      (figure) => figure.key,
+    )
+    expect(known).toEqual(
+      expect.arrayContaining(['densityA', 'maxMixMl', 'work', 'full', 'massExponent']),
+    )
     expect(RESIN_FIGURES.find((figure) => figure.key === 'demould')?.of(resin)).toBe(20)
   })
 })

@@ -1,5 +1,13 @@
 import { describe, expect, test } from '@jest/globals'
-import { allowedDepthMm, checkLayer, chooseResin, workableMin, type CheckLayerRequest, type ChooseResinRequest, type ResinOnShelf } from '../../core/resin'
+import {
+  allowedDepthMm,
+  checkLayer,
+  chooseResin,
+  workableMin,
+  type CheckLayerRequest,
+  type ChooseResinRequest,
+  type ResinOnShelf,
+} from '../../core/resin'
 import { resin } from '../fixtures/studio'
 
 const { work, tackFrom, tackTo, demould, full } = resin.milestones
@@ -16,9 +24,22 @@ describe('how deep a layer may be', () => {
 })
 
 describe('checkLayer', () => {
-  const good: CheckLayerRequest['layer'] = { depthMm: 10, mixMl: 150, restMin: 6, pourMin: 8, pigments: [{ name: 'moss', loadPct: 3 }], inclusions: [{ name: 'a leaf', heightMm: 2 }], nextAfterMin: 400 }
+  const good: CheckLayerRequest['layer'] = {
+    depthMm: 10,
+    mixMl: 150,
+    restMin: 6,
+    pourMin: 8,
+    pigments: [{ name: 'moss', loadPct: 3 }],
+    inclusions: [{ name: 'a leaf', heightMm: 2 }],
+    nextAfterMin: 400,
+  }
   const warned = (layer: Partial<CheckLayerRequest['layer']>, tempC = 20) => {
-    const result = checkLayer({ resin: layerResin, tempC, maxLoadPct: 10, layer: { ...good, ...layer } })
+    const result = checkLayer({
+      resin: layerResin,
+      tempC,
+      maxLoadPct: 10,
+      layer: { ...good, ...layer },
+    })
     if (!result.ok) throw new Error('refused')
     return result.value.warnings
   }
@@ -27,9 +48,32 @@ describe('checkLayer', () => {
     ['thinner than it levels', { depthMm: 1, inclusions: [] }, 'too-thin', 1, 2],
     ['deeper than it bears', { depthMm: 45 }, 'too-deep', 45, 20],
     ['more than one cup bears', { mixMl: 600, pourMin: 1, restMin: 1 }, 'too-much', 600, 500],
-    ['over the pigment cap', { pigments: [{ name: 'x', loadPct: 6 }, { name: 'y', loadPct: 5 }] }, 'too-much-pigment', 11, 10],
-    ['white in a shallow layer', { depthMm: 2.5, pigments: [{ name: 'chalk', loadPct: 2, isWhite: true }], inclusions: [] }, 'white-sinks', 2, 1],
-    ['an inclusion that stands proud', { inclusions: [{ name: 'a pebble', heightMm: 12 }] }, 'stands-proud', 12, 10],
+    [
+      'over the pigment cap',
+      {
+        pigments: [
+          { name: 'x', loadPct: 6 },
+          { name: 'y', loadPct: 5 },
+        ],
+      },
+      'too-much-pigment',
+      11,
+      10,
+    ],
+    [
+      'white in a shallow layer',
+      { depthMm: 2.5, pigments: [{ name: 'chalk', loadPct: 2, isWhite: true }], inclusions: [] },
+      'white-sinks',
+      2,
+      1,
+    ],
+    [
+      'an inclusion that stands proud',
+      { inclusions: [{ name: 'a pebble', heightMm: 12 }] },
+      'stands-proud',
+      12,
+      10,
+    ],
     ['the next layer too early', { nextAfterMin: 100 }, 'too-early', 100, 240],
     ['the next layer too late', { nextAfterMin: 900 }, 'too-late', 900, 720],
   ])('%s', (_what, layer, code, value, limit) => {
@@ -50,11 +94,23 @@ describe('checkLayer', () => {
     expect([count, eachMm]).toEqual(['3', '15.0'])
     expect(warned({ depthMm: Number(eachMm) })).toEqual([])
   })
-  test('a warm room closes the window sooner', () => expect(warned({ nextAfterMin: 500 }, 30).map((one) => one.code)).toContain('too-late'))
+  test('a warm room closes the window sooner', () =>
+    expect(warned({ nextAfterMin: 500 }, 30).map((one) => one.code)).toContain('too-late'))
 })
 
 describe('chooseResin', () => {
-  const shelf = (id: string, changes: Partial<ResinOnShelf> = {}): ResinOnShelf => ({ ...layerResin, id, name: id, stockMl: 1000, leadMin: 4320, heatC: 60, whiteHold: 3, kitMl: 1000, kitPrice: '40.00', ...changes })
+  const shelf = (id: string, changes: Partial<ResinOnShelf> = {}): ResinOnShelf => ({
+    ...layerResin,
+    id,
+    name: id,
+    stockMl: 1000,
+    leadMin: 4320,
+    heatC: 60,
+    whiteHold: 3,
+    kitMl: 1000,
+    kitPrice: '40.00',
+    ...changes,
+  })
   const need: ChooseResinRequest['need'] = { depthMm: 10, mixMl: 150, busyMin: 20, tempC: 20 }
   const choose = (resins: ResinOnShelf[], changes: Partial<ChooseResinRequest['need']> = {}) => {
     const result = chooseResin({ need: { ...need, ...changes }, currency: 'EUR', resins })
@@ -62,8 +118,18 @@ describe('chooseResin', () => {
     return result.value.choices
   }
   test('names every resin, fitting ones first, the cheaper before the dearer', () => {
-    const choices = choose([shelf('thin', { maxDepthMm: 3, minDepthMm: 2 }), shelf('dear', { kitPrice: '90.00' }), shelf('thick', { minDepthMm: 12, maxDepthMm: 40 }), shelf('cheap')])
-    expect(choices.map((choice) => [choice.id, choice.verdict])).toEqual([['cheap', 'fits'], ['dear', 'fits'], ['thin', 'with-care'], ['thick', 'unfit']])
+    const choices = choose([
+      shelf('thin', { maxDepthMm: 3, minDepthMm: 2 }),
+      shelf('dear', { kitPrice: '90.00' }),
+      shelf('thick', { minDepthMm: 12, maxDepthMm: 40 }),
+      shelf('cheap'),
+    ])
+    expect(choices.map((choice) => [choice.id, choice.verdict])).toEqual([
+      ['cheap', 'fits'],
+      ['dear', 'fits'],
+      ['thin', 'with-care'],
+      ['thick', 'unfit'],
+    ])
     // 150 ml of 1000 ml for 40.00
     expect(choices[0]!.cost).toBe('6.00')
   })
@@ -83,6 +149,10 @@ describe('chooseResin', () => {
     expect(choice!.reasons.map((reason) => reason.text).join('; ')).toMatch(text)
   })
   test('nothing is said of what was not asked', () => {
-    expect(choose([shelf('one')])[0]!.reasons.map((reason) => reason.text).join(' ')).not.toMatch(/white|warmth|cured/)
+    expect(
+      choose([shelf('one')])[0]!
+        .reasons.map((reason) => reason.text)
+        .join(' '),
+    ).not.toMatch(/white|warmth|cured/)
   })
 })

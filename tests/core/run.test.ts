@@ -3,13 +3,32 @@ import { foldRun, type RunEvent, type RunTargets } from '../../core/run'
 
 const targets: RunTargets = {
   resin: { ratio: { basis: 'mass', a: 100, b: 50 }, tolerancePct: 3 },
-  parts: [{ part: 'a', readTo: 80, ownAmount: 80, unit: 'g' }, { part: 'b', readTo: 40, ownAmount: 40, unit: 'g' }],
-  needMl: 100, stirMin: 4, restMin: 10, pourMin: 5, workMin: 40, heatAfterMin: [3, 25],
+  parts: [
+    { part: 'a', readTo: 80, ownAmount: 80, unit: 'g' },
+    { part: 'b', readTo: 40, ownAmount: 40, unit: 'g' },
+  ],
+  needMl: 100,
+  stirMin: 4,
+  restMin: 10,
+  pourMin: 5,
+  workMin: 40,
+  heatAfterMin: [3, 25],
 }
 const MIN = 60_000
-const weighedBoth: RunEvent[] = [{ kind: 'weighed', part: 'a', amount: 80, at: 0 }, { kind: 'weighed', part: 'b', amount: 40, at: MIN }]
-const stirred: RunEvent[] = [...weighedBoth, { kind: 'stirStarted', at: 2 * MIN }, { kind: 'stirEnded', at: 6 * MIN }]
-const poured: RunEvent[] = [...stirred, { kind: 'pourStarted', at: 16 * MIN }, { kind: 'pourEnded', at: 20 * MIN }]
+const weighedBoth: RunEvent[] = [
+  { kind: 'weighed', part: 'a', amount: 80, at: 0 },
+  { kind: 'weighed', part: 'b', amount: 40, at: MIN },
+]
+const stirred: RunEvent[] = [
+  ...weighedBoth,
+  { kind: 'stirStarted', at: 2 * MIN },
+  { kind: 'stirEnded', at: 6 * MIN },
+]
+const poured: RunEvent[] = [
+  ...stirred,
+  { kind: 'pourStarted', at: 16 * MIN },
+  { kind: 'pourEnded', at: 20 * MIN },
+]
 const step = (events: RunEvent[]) => foldRun(targets, events).step
 
 describe('foldRun', () => {
@@ -18,23 +37,62 @@ describe('foldRun', () => {
     ['goes on with the second', weighedBoth.slice(0, 1), { kind: 'weigh', part: 'b', readTo: 40 }],
     ['stirs when both are in', weighedBoth, { kind: 'stir', startedAt: null }],
     ['rests from the end of stirring', stirred, { kind: 'rest', until: 16 * MIN }],
-    ['pours after the rest', stirred.concat({ kind: 'pourStarted', at: 16 * MIN }), { kind: 'pour', startedAt: 16 * MIN }],
+    [
+      'pours after the rest',
+      stirred.concat({ kind: 'pourStarted', at: 16 * MIN }),
+      { kind: 'pour', startedAt: 16 * MIN },
+    ],
     ['makes the first heat pass', poured, { kind: 'heat', index: 0, dueAt: 23 * MIN }],
-    ['then the second', poured.concat({ kind: 'heatPass', index: 0, at: 23 * MIN }), { kind: 'heat', index: 1, dueAt: 45 * MIN }],
-    ['then lays down', poured.concat({ kind: 'heatPass', index: 0, at: 1 }, { kind: 'heatPass', index: 1, at: 2 }), { kind: 'cure' }],
-    ['and is done', poured.concat({ kind: 'heatPass', index: 0, at: 1 }, { kind: 'heatPass', index: 1, at: 2 }, { kind: 'cureStarted', placeId: 1, at: 3 }), { kind: 'done' }],
-    ['a spoiled pot is given up', weighedBoth.concat({ kind: 'spoiled', at: 5 }), { kind: 'spoiled' }],
-    ['what is taken back did not happen', weighedBoth.concat({ kind: 'undone', at: 5 }), { kind: 'weigh', part: 'b' }],
+    [
+      'then the second',
+      poured.concat({ kind: 'heatPass', index: 0, at: 23 * MIN }),
+      { kind: 'heat', index: 1, dueAt: 45 * MIN },
+    ],
+    [
+      'then lays down',
+      poured.concat({ kind: 'heatPass', index: 0, at: 1 }, { kind: 'heatPass', index: 1, at: 2 }),
+      { kind: 'cure' },
+    ],
+    [
+      'and is done',
+      poured.concat(
+        { kind: 'heatPass', index: 0, at: 1 },
+        { kind: 'heatPass', index: 1, at: 2 },
+        { kind: 'cureStarted', placeId: 1, at: 3 },
+      ),
+      { kind: 'done' },
+    ],
+    [
+      'a spoiled pot is given up',
+      weighedBoth.concat({ kind: 'spoiled', at: 5 }),
+      { kind: 'spoiled' },
+    ],
+    [
+      'what is taken back did not happen',
+      weighedBoth.concat({ kind: 'undone', at: 5 }),
+      { kind: 'weigh', part: 'b' },
+    ],
   ])('%s', (_what, events, wanted) => expect(step(events)).toMatchObject(wanted))
 
   test('a mispour outside the tolerance asks for the exact top-up, and then goes on', () => {
     // 80 g of A want 40 g of B; with 34 g the ratio is 15 % off and 6 g are missing
-    const mispoured: RunEvent[] = [{ kind: 'weighed', part: 'a', amount: 80, at: 0 }, { kind: 'weighed', part: 'b', amount: 34, at: 1 }]
+    const mispoured: RunEvent[] = [
+      { kind: 'weighed', part: 'a', amount: 80, at: 0 },
+      { kind: 'weighed', part: 'b', amount: 34, at: 1 },
+    ]
     expect(step(mispoured)).toMatchObject({ kind: 'weigh', part: 'b', isTopUp: true, target: 6 })
-    expect(step([...mispoured, { kind: 'weighed', part: 'b', amount: 6, at: 2 }])).toMatchObject({ kind: 'stir' })
+    expect(step([...mispoured, { kind: 'weighed', part: 'b', amount: 6, at: 2 }])).toMatchObject({
+      kind: 'stir',
+    })
   })
   test('a small error within the tolerance is left alone', () => {
-    expect(step([{ kind: 'weighed', part: 'a', amount: 80, at: 0 }, { kind: 'weighed', part: 'b', amount: 39.2, at: 1 }])).toMatchObject({ kind: 'stir' })
+    expect(
+      step([
+        { kind: 'weighed', part: 'a', amount: 80, at: 0 },
+        { kind: 'weighed', part: 'b', amount: 39.2, at: 1 },
+      ]),
+    ).toMatchObject({ kind: 'stir' })
   })
-  test('the cup is workable from the end of stirring', () => expect(foldRun(targets, stirred).workableUntil).toBe(46 * MIN))
+  test('the cup is workable from the end of stirring', () =>
+    expect(foldRun(targets, stirred).workableUntil).toBe(46 * MIN))
 })

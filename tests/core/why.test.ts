@@ -7,27 +7,38 @@ import { layer, mould, pigment, recipe, resin, rules } from '../fixtures/studio'
 
 const inputOf = (why: Why, name: string) => {
   const input = why.inputs.find((one) => one.name === name)
-  if (!input) throw new Error(`no input "${name}" among ${why.inputs.map((one) => one.name).join(', ')}`)
+  if (!input)
+    throw new Error(`no input "${name}" among ${why.inputs.map((one) => one.name).join(', ')}`)
   return input
 }
 const numberOf = (why: Why, name: string) => Number(inputOf(why, name).value)
 
 describe('resin of a layer', () => {
   const used = { ...rules, perCupMl: 3, reservePct: 10 }
-  const one = recipe({ layers: [layer({ runOffPct: 20, cups: 2, inclusions: [{ name: 'pebble', massG: 25, density: 2.5 }] })] })
+  const one = recipe({
+    layers: [
+      layer({ runOffPct: 20, cups: 2, inclusions: [{ name: 'pebble', massG: 25, density: 2.5 }] }),
+    ],
+  })
   const sized = sizeBatch(one, 4, used)
   if (!sized.ok) throw new Error('not sized')
   const why = whyMixMl(one, one.layers[0]!, sized.value.layers[0]!, 4, used)
 
   test('its formula with its inputs gives its value', () => {
     const net = numberOf(why, 'net, one piece')
-    const worked = (net * numberOf(why, 'pieces') * (1 + numberOf(why, 'run-off') / 100) + numberOf(why, 'cups') * numberOf(why, 'film in a cup')) * (1 + numberOf(why, 'reserve') / 100)
+    const worked =
+      (net * numberOf(why, 'pieces') * (1 + numberOf(why, 'run-off') / 100) +
+        numberOf(why, 'cups') * numberOf(why, 'film in a cup')) *
+      (1 + numberOf(why, 'reserve') / 100)
     expect(Number(why.value)).toBeCloseTo(worked, 9)
     // by hand: (100 − 10) × 4 × 1.2 + 2 × 3 = 438, × 1.1
     expect(why.value).toBeCloseTo(481.8, 9)
   })
   test('net is what is filled less the inclusions', () => {
-    expect(numberOf(why, 'space filled, one piece') - numberOf(why, 'inclusions take')).toBeCloseTo(numberOf(why, 'net, one piece'), 9)
+    expect(numberOf(why, 'space filled, one piece') - numberOf(why, 'inclusions take')).toBeCloseTo(
+      numberOf(why, 'net, one piece'),
+      9,
+    )
   })
   test('it tells what a tight mix would be', () => expect(why.otherwise).toContain('438.0 ml'))
   test('every input says where it came from', () => {
@@ -55,7 +66,9 @@ describe('a part on a device', () => {
     expect(why.formula).toContain('zeroed')
   })
   test('the exact amount stands beside the reading', () => {
-    expect(numberOf(whyFor({ kind: 'scale', resolutionG: 5, tare: true }, 'a'), 'exact part A')).toBeCloseTo(66, 9)
+    expect(
+      numberOf(whyFor({ kind: 'scale', resolutionG: 5, tare: true }, 'a'), 'exact part A'),
+    ).toBeCloseTo(66, 9)
   })
   test('it warns that the other way of measuring has other numbers', () => {
     expect(whyFor({ kind: 'cup', graduationMl: 5 }, 'b').otherwise).toContain('By weight')
@@ -63,14 +76,18 @@ describe('a part on a device', () => {
 })
 
 describe('a milestone', () => {
-  const profile = [{ fromMin: 0, tempC: 20 }, { fromMin: 600, tempC: 15 }]
+  const profile = [
+    { fromMin: 0, tempC: 20 },
+    { fromMin: 600, tempC: 15 },
+  ]
   const cured = cure({ resin, profile, startMin: 0 })
   if (!cured.ok) throw new Error('not cured')
   const why = whyMilestone(resin, 'demould', profile, cured.value.reachedMin.demould!)
 
   test('the hours, each weighted by its rate, add up to the hours at the reference', () => {
     const hours = Number(why.value)
-    const worked = 10 * numberOf(why, 'rate at 20 °C') + (hours - 10) * numberOf(why, 'rate at 15 °C')
+    const worked =
+      10 * numberOf(why, 'rate at 20 °C') + (hours - 10) * numberOf(why, 'rate at 15 °C')
     expect(worked).toBeCloseTo(numberOf(why, 'at 20 °C it takes'), 9)
   })
   test('it is later than in the warmth, which is told too', () => {
@@ -80,20 +97,44 @@ describe('a milestone', () => {
 })
 
 describe('money', () => {
-  const used = { ...rules, overheadPct: 10, yieldPct: 80, packaging: '1.00', feePct: 5, feeFixed: '0.25', taxPct: 20, marginPct: 40 }
-  const batch = costBatch({ recipe: recipe(), pieces: 4, resins: new Map([[1, resin]]), pigments: new Map([[1, pigment]]), mould, potsPerLayer: [1], rules: used })
+  const used = {
+    ...rules,
+    overheadPct: 10,
+    yieldPct: 80,
+    packaging: '1.00',
+    feePct: 5,
+    feeFixed: '0.25',
+    taxPct: 20,
+    marginPct: 40,
+  }
+  const batch = costBatch({
+    recipe: recipe(),
+    pieces: 4,
+    resins: new Map([[1, resin]]),
+    pigments: new Map([[1, pigment]]),
+    mould,
+    potsPerLayer: [1],
+    rules: used,
+  })
   if (!batch.ok) throw new Error('not costed')
 
   test('the lines and the overhead over the good pieces give the cost', () => {
     const why = whyCostPerGood(batch.value, 4, used)
     const lines = batch.value.lines.map((line) => numberOf(why, line.name))
     const total = lines.reduce((sum, amount) => sum + amount, 0) + numberOf(why, 'overhead, 10 %')
-    expect(total / (numberOf(why, 'pieces') * (numberOf(why, 'yield') / 100))).toBeCloseTo(Number(why.value), 2)
+    expect(total / (numberOf(why, 'pieces') * (numberOf(why, 'yield') / 100))).toBeCloseTo(
+      Number(why.value),
+      2,
+    )
   })
   test('the price is what the formula says', () => {
     const why = whyPrice(batch.value, used)
-    const spent = numberOf(why, 'cost of a good piece') + numberOf(why, 'packing') + numberOf(why, 'fixed fee')
-    const left = 1 - (numberOf(why, 'selling fee') / 100) * (1 + numberOf(why, 'tax') / 100) - numberOf(why, 'margin wanted') / 100
+    const spent =
+      numberOf(why, 'cost of a good piece') + numberOf(why, 'packing') + numberOf(why, 'fixed fee')
+    const left =
+      1 -
+      (numberOf(why, 'selling fee') / 100) * (1 + numberOf(why, 'tax') / 100) -
+      numberOf(why, 'margin wanted') / 100
     expect(numberOf(why, 'price before tax')).toBeCloseTo(spent / left, 2)
     expect(Number(why.value)).toBeCloseTo(numberOf(why, 'price before tax') * 1.2, 2)
   })

@@ -10,23 +10,47 @@ const OPEN = new Set(['GET /api/health', 'POST /api/session', 'GET /api/calendar
 
 /** Every operation of the API's own description, with an id in its path that nothing has. */
 async function operations(request: APIRequestContext) {
-  const { paths } = (await (await request.get('/api/openapi.json')).json()) as { paths: Record<string, Record<string, Operation>> }
+  const { paths } = (await (await request.get('/api/openapi.json')).json()) as {
+    paths: Record<string, Record<string, Operation>>
+  }
   return Object.entries(paths).flatMap(([path, methods]) =>
     METHODS.flatMap((method) => {
       const operation = methods[method]
-      return operation ? [{ name: `${method.toUpperCase()} ${path}`, method, url: path.replace('{id}', '999999999'), takesJson: operation.requestBody?.content['application/json'] !== undefined }] : []
+      return operation
+        ? [
+            {
+              name: `${method.toUpperCase()} ${path}`,
+              method,
+              url: path.replace('{id}', '999999999'),
+              takesJson: operation.requestBody?.content['application/json'] !== undefined,
+            },
+          ]
+        : []
     }),
   )
 }
-const bodyOf = (response: APIResponse) => response.json() as Promise<{ code?: string; title?: string; issues?: { path: string; message: string }[]; error?: { code: string; issues: unknown[] } }>
+const bodyOf = (response: APIResponse) =>
+  response.json() as Promise<{
+    code?: string
+    title?: string
+    issues?: { path: string; message: string }[]
+    error?: { code: string; issues: unknown[] }
+  }>
 
-test('every route but sign-in and health wants a session', async ({ page, playwright, baseURL }) => {
+test('every route but sign-in and health wants a session', async ({
+  page,
+  playwright,
+  baseURL,
+}) => {
   await signInAs(page, 'maren')
   const all = await operations(page.request)
   expect(all.length).toBeGreaterThan(30)
   const stranger = await playwright.request.newContext({ baseURL })
   for (const { name, method, url } of all.filter((one) => !OPEN.has(one.name))) {
-    const response = await stranger.fetch(url, { method: method.toUpperCase(), data: method === 'get' ? undefined : {} })
+    const response = await stranger.fetch(url, {
+      method: method.toUpperCase(),
+      data: method === 'get' ? undefined : {},
+    })
     expect(`${name} ${response.status()}`).toBe(`${name} 401`)
     expect(response.headers()['content-type']).toContain('application/problem+json')
   }
@@ -35,21 +59,44 @@ test('every route but sign-in and health wants a session', async ({ page, playwr
 
 test('every change that another site asks for is refused', async ({ page }) => {
   await signInAs(page, 'maren')
-  for (const { name, method, url } of (await operations(page.request)).filter((one) => one.method !== 'get')) {
-    const byOrigin = await page.request.fetch(url, { method: method.toUpperCase(), data: {}, headers: { origin: 'http://elsewhere.example' } })
+  for (const { name, method, url } of (await operations(page.request)).filter(
+    (one) => one.method !== 'get',
+  )) {
+    const byOrigin = await page.request.fetch(url, {
+      method: method.toUpperCase(),
+      data: {},
+      headers: { origin: 'http://elsewhere.example' },
+    })
     expect(`${name} ${byOrigin.status()}`).toBe(`${name} 403`)
-    const byMetadata = await page.request.fetch(url, { method: method.toUpperCase(), data: {}, headers: { 'sec-fetch-site': 'cross-site' } })
+    const byMetadata = await page.request.fetch(url, {
+      method: method.toUpperCase(),
+      data: {},
+      headers: { 'sec-fetch-site': 'cross-site' },
+    })
     expect(`${name} ${byMetadata.status()}`).toBe(`${name} 403`)
   }
   expect((await page.request.get('/api/session')).ok()).toBe(true)
 })
 
-test('nonsense in a body is refused with a sentence at each field, and never with a trace', async ({ page }) => {
+test('nonsense in a body is refused with a sentence at each field, and never with a trace', async ({
+  page,
+}) => {
   await signInAs(page, 'maren')
-  const nonsense: [string, string][] = [['no JSON', '{"a":'], ['a list', '[1]'], ['an unknown field', '{"surprise":1}'], ['nothing', 'null']]
-  for (const { name, method, url } of (await operations(page.request)).filter((one) => one.takesJson)) {
+  const nonsense: [string, string][] = [
+    ['no JSON', '{"a":'],
+    ['a list', '[1]'],
+    ['an unknown field', '{"surprise":1}'],
+    ['nothing', 'null'],
+  ]
+  for (const { name, method, url } of (await operations(page.request)).filter(
+    (one) => one.takesJson,
+  )) {
     for (const [what, data] of nonsense) {
-      const response = await page.request.fetch(url, { method: method.toUpperCase(), headers: { 'content-type': 'application/json' }, data })
+      const response = await page.request.fetch(url, {
+        method: method.toUpperCase(),
+        headers: { 'content-type': 'application/json' },
+        data,
+      })
       const at = `${name} with ${what}`
       expect([422, 404], at).toContain(response.status())
       const text = await response.text()
@@ -62,7 +109,17 @@ test('nonsense in a body is refused with a sentence at each field, and never wit
 
 test('what is not there is said to be not there', async ({ page }) => {
   await signInAs(page, 'maren')
-  for (const path of ['/api/orders/999999999', '/api/runs/999999999', '/api/pieces/999999999', '/api/photos/999999999', '/api/orders/0', '/api/orders/-1', '/api/orders/1e3', '/api/orders/1%20or%201=1', '/api/nowhere']) {
+  for (const path of [
+    '/api/orders/999999999',
+    '/api/runs/999999999',
+    '/api/pieces/999999999',
+    '/api/photos/999999999',
+    '/api/orders/0',
+    '/api/orders/-1',
+    '/api/orders/1e3',
+    '/api/orders/1%20or%201=1',
+    '/api/nowhere',
+  ]) {
     const response = await page.request.get(path)
     expect(`${path} ${response.status()}`).toBe(`${path} 404`)
     expect((await bodyOf(response)).title).toMatch(/\w+ \w+/)
@@ -73,7 +130,16 @@ test('text that looks like markup or SQL is kept as it is and shown as text', as
   await signInAs(page, 'maren')
   const recipe = ((await (await page.request.get('/api/recipes')).json()) as { id: number }[])[0]!
   const title = `<img src=x onerror=alert(1)> <5 mm'; drop table orders; --`
-  const order = { kind: 'commission', title, customer: 'Somebody', promisedAt: '2030-01-01T12:00:00.000Z', state: 'asked', colours: '', note: '', lines: [{ recipeId: recipe.id, quantity: 1 }] }
+  const order = {
+    kind: 'commission',
+    title,
+    customer: 'Somebody',
+    promisedAt: '2030-01-01T12:00:00.000Z',
+    state: 'asked',
+    colours: '',
+    note: '',
+    lines: [{ recipeId: recipe.id, quantity: 1 }],
+  }
   const response = await page.request.post('/api/orders', { data: order })
   expect(response.ok()).toBe(true)
   const { id } = (await response.json()) as { id: number }
@@ -82,7 +148,9 @@ test('text that looks like markup or SQL is kept as it is and shown as text', as
   await expect(page.locator('main img[src="x"]')).toHaveCount(0)
 })
 
-test('a guest may look and pour, and leaves resins, recipes and the plan alone', async ({ page }) => {
+test('a guest may look and pour, and leaves resins, recipes and the plan alone', async ({
+  page,
+}) => {
   await signInAs(page, 'jessamy')
   expect((await page.request.get('/api/orders')).ok()).toBe(true)
   expect((await page.request.get('/api/pots')).ok()).toBe(true)
@@ -92,20 +160,35 @@ test('a guest may look and pour, and leaves resins, recipes and the plan alone',
   await expect(page.getByRole('alert')).toContainText(/manager|maker|guest/i)
 })
 
-test('a picture that is none is refused by its content, whatever it calls itself', async ({ page }) => {
+test('a picture that is none is refused by its content, whatever it calls itself', async ({
+  page,
+}) => {
   await signInAs(page, 'maren')
   const piece = ((await (await page.request.get('/api/pieces')).json()) as { id: number }[])[0]!
-  const upload = (data: Buffer, type: string) => page.request.post(`/api/pieces/${piece.id}/photos`, { headers: { 'content-type': type }, data })
-  expect((await upload(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" onload="alert(1)"/>'), 'image/png')).status()).toBe(415)
+  const upload = (data: Buffer, type: string) =>
+    page.request.post(`/api/pieces/${piece.id}/photos`, { headers: { 'content-type': type }, data })
+  expect(
+    (
+      await upload(
+        Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" onload="alert(1)"/>'),
+        'image/png',
+      )
+    ).status(),
+  ).toBe(415)
   expect((await upload(Buffer.from('hello'), 'image/jpeg')).status()).toBe(415)
   expect((await upload(Buffer.alloc(0), 'image/png')).status()).toBe(415)
 })
 
 test('the log of a request carries its id and the answer names it', async ({ page }) => {
   await signInAs(page, 'maren')
-  const [one, two] = await Promise.all([page.request.get('/api/workshop'), page.request.get('/api/workshop')])
+  const [one, two] = await Promise.all([
+    page.request.get('/api/workshop'),
+    page.request.get('/api/workshop'),
+  ])
   expect(one.headers()['x-request-id']).toMatch(/^[0-9a-f-]{36}$/)
   expect(one.headers()['x-request-id']).not.toBe(two.headers()['x-request-id'])
   const problem = await page.request.get('/api/orders/999999999')
-  expect(((await problem.json()) as { requestId: string }).requestId).toBe(problem.headers()['x-request-id'])
+  expect(((await problem.json()) as { requestId: string }).requestId).toBe(
+    problem.headers()['x-request-id'],
+  )
 })

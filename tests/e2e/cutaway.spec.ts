@@ -44,13 +44,23 @@ test('which resin for this layer, with the reasons', async ({ page }) => {
   await page.getByRole('main').getByRole('link', { name: 'Deep clock dial' }).click()
   await page.getByRole('button', { name: 'which resin?' }).click()
   const dialog = page.getByRole('dialog', { name: 'Which resin for this layer?' })
-  await expect(dialog.getByRole('listitem').filter({ has: page.getByRole('button', { name: /^Take / }) })).toHaveCount(await dialog.getByRole('button', { name: /^Take / }).count())
+  await expect(
+    dialog.getByRole('listitem').filter({ has: page.getByRole('button', { name: /^Take / }) }),
+  ).toHaveCount(await dialog.getByRole('button', { name: /^Take / }).count())
   await dialog.getByLabel('must bear').fill('100')
-  await expect(dialog.getByRole('listitem').filter({ hasText: 'Lantern clear, quick' }).first()).toContainText('softens above 52.0 °C')
-  await expect(dialog.getByRole('listitem').filter({ hasText: 'Hearth, heat resisting' }).first()).toContainText('bears 140.0 °C once cured')
+  await expect(
+    dialog.getByRole('listitem').filter({ hasText: 'Lantern clear, quick' }).first(),
+  ).toContainText('softens above 52.0 °C')
+  await expect(
+    dialog.getByRole('listitem').filter({ hasText: 'Hearth, heat resisting' }).first(),
+  ).toContainText('bears 140.0 °C once cured')
   await dialog.getByLabel('white in it').check()
-  await expect(dialog.getByRole('listitem').filter({ hasText: 'Deep hall casting' }).first()).toContainText('lets white sink')
+  await expect(
+    dialog.getByRole('listitem').filter({ hasText: 'Deep hall casting' }).first(),
+  ).toContainText('lets white sink')
   await dialog.getByRole('button', { name: 'Take Hearth, heat resisting' }).click()
   await expect(page.getByLabel('Resin', { exact: true })).toHaveValue(/\d+/)
-  await expect(page.getByLabel('Resin', { exact: true }).locator('option:checked')).toHaveText('Hearth, heat resisting')
+  await expect(page.getByLabel('Resin', { exact: true }).locator('option:checked')).toHaveText(
+    'Hearth, heat resisting',
+  )
 })

@@ -11,11 +11,15 @@ test('a market day asks for quantities and no customer', async ({ page }) => {
   await page.getByRole('button', { name: 'Take the order' }).click()
   await expect(page.getByRole('heading', { name: 'Thaw market', level: 1 })).toBeVisible()
   await page.goto('/orders')
-  await expect(page.getByRole('row').filter({ hasText: 'Thaw market' })).toContainText('12 Drawer pull')
+  await expect(page.getByRole('row').filter({ hasText: 'Thaw market' })).toContainText(
+    '12 Drawer pull',
+  )
   await expect(page.getByRole('row').filter({ hasText: 'Thaw market' })).toContainText('market day')
 })
 
-test('today shows hands, openings and slipping promises, for all or for oneself', async ({ page }) => {
+test('today shows hands, openings and slipping promises, for all or for oneself', async ({
+  page,
+}) => {
   await signInAs(page, 'tobin')
   await page.goto('/')
   const hands = page.getByRole('region', { name: 'Hands, now and next' }).getByRole('listitem')
@@ -30,7 +34,10 @@ test('the plan is read with the keyboard, and a task leads to what holds it', as
   await signInAs(page, 'maren')
   await page.goto('/plan')
   await page.getByRole('button', { name: 'week', exact: true }).click()
-  const task = page.getByRole('group', { name: 'The plan, lane by lane' }).getByRole('button', { name: /^pour / }).first()
+  const task = page
+    .getByRole('group', { name: 'The plan, lane by lane' })
+    .getByRole('button', { name: /^pour / })
+    .first()
   await task.focus()
   await page.keyboard.press('Enter')
   await expect(task).toHaveAttribute('aria-pressed', 'true')
@@ -39,14 +46,22 @@ test('the plan is read with the keyboard, and a task leads to what holds it', as
   await expect(page).toHaveURL(/orders\/\d+$/)
 })
 
-test('the plan made anew tells how likely each promise is, and how that was found', async ({ page }) => {
+test('the plan made anew tells how likely each promise is, and how that was found', async ({
+  page,
+}) => {
   await signInAs(page, 'maren')
   await page.goto('/plan')
   await page.getByRole('button', { name: 'Plan from now' }).click()
   await page.getByRole('button', { name: 'Accept' }).click({ timeout: 60_000 })
   await expect(page.getByRole('button', { name: 'Accept' })).toHaveCount(0)
-  const promises = page.getByRole('complementary').getByRole('listitem').filter({ has: page.getByText(/^promised /) })
-  const likely = promises.filter({ hasText: /kept \d+ times in 100; to be right nine times in ten, promise the end of \w{3} \d+ \w{3}/ })
+  const promises = page
+    .getByRole('complementary')
+    .getByRole('listitem')
+    .filter({ has: page.getByText(/^promised /) })
+  const likely = promises.filter({
+    hasText:
+      /kept \d+ times in 100; to be right nine times in ten, promise the end of \w{3} \d+ \w{3}/,
+  })
   await expect(likely.first()).toBeVisible()
   await expect(likely).toHaveCount(await promises.filter({ hasText: /ready|late by/ }).count())
   await page.getByText('how the odds are found').click()

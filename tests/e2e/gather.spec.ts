@@ -1,21 +1,49 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
 import { signInAs } from './people'
 
-interface Row { id: number; name: string; version: number }
+interface Row {
+  id: number
+  name: string
+  version: number
+}
 
-async function send<T>(page: Page, method: 'get' | 'post' | 'put', path: string, data?: object): Promise<T> {
+async function send<T>(
+  page: Page,
+  method: 'get' | 'post' | 'put',
+  path: string,
+  data?: object,
+): Promise<T> {
   const origin = new URL(page.url()).origin
-  const answer = await (page.request[method] as APIRequestContext['post'])(path, { headers: { origin }, ...(data && { data }) })
+  const answer = await (page.request[method] as APIRequestContext['post'])(path, {
+    headers: { origin },
+    ...(data && { data }),
+  })
   expect(answer.ok(), `${method} ${path}: ${await answer.text()}`).toBe(true)
   return (await answer.json()) as T
 }
 
 /** Accepted orders of one recipe, each with its own pots, and the plan with them. */
-async function order(page: Page, recipe: string, titles: readonly string[], quantity: number): Promise<void> {
-  const recipeId = (await send<Row[]>(page, 'get', '/api/recipes')).find((one) => one.name === recipe)!.id
+async function order(
+  page: Page,
+  recipe: string,
+  titles: readonly string[],
+  quantity: number,
+): Promise<void> {
+  const recipeId = (await send<Row[]>(page, 'get', '/api/recipes')).find(
+    (one) => one.name === recipe,
+  )!.id
   const promisedAt = new Date(Date.now() + 40 * 86_400_000).toISOString()
   for (const title of titles) {
-    await send(page, 'post', '/api/orders', { kind: 'commission', title, customer: 'Guesthouse at Nettle Cross', promisedAt, state: 'accepted', colours: '', note: '', lines: [{ recipeId, quantity }] })
+    await send(page, 'post', '/api/orders', {
+      kind: 'commission',
+      title,
+      customer: 'Guesthouse at Nettle Cross',
+      promisedAt,
+      state: 'accepted',
+      colours: '',
+      note: '',
+      lines: [{ recipeId, quantity }],
+    })
   }
   await send(page, 'post', '/api/plan', {})
 }
@@ -28,14 +56,19 @@ async function askForPlaques(page: Page): Promise<void> {
   await order(page, 'Room plaque', ['Corridor one', 'Corridor two'], 12)
 }
 
-test('24 plaques of one colour are gathered into the fewest pots, kept, planned and taken back', async ({ page }) => {
+test('24 plaques of one colour are gathered into the fewest pots, kept, planned and taken back', async ({
+  page,
+}) => {
   await signInAs(page, 'maren')
   await page.goto('/pots/gather')
   await askForPlaques(page)
   await page.reload()
   await page.getByLabel('Day').selectOption('any day')
   await page.getByLabel('Piece or layer').fill('corridor')
-  const picks = page.getByRole('region', { name: 'Layers to pour' }).getByRole('listitem').filter({ hasText: 'numbered face' })
+  const picks = page
+    .getByRole('region', { name: 'Layers to pour' })
+    .getByRole('listitem')
+    .filter({ hasText: 'numbered face' })
   await expect(picks).toHaveCount(4)
   for (const pick of await picks.all()) await pick.getByRole('checkbox').check()
   await expect(page.getByText('4 pots picked, 4 on the table')).toBeVisible()
@@ -49,10 +82,15 @@ test('24 plaques of one colour are gathered into the fewest pots, kept, planned 
   await expect(table.getByText(/the colour of numbered face is mixed 3 times/)).toBeVisible()
 
   await page.getByRole('button', { name: 'Keep these pots' }).click()
-  await expect(page.getByText('4 pots have become 3, and the plan has been made anew.')).toBeVisible({ timeout: 40_000 })
+  await expect(
+    page.getByText('4 pots have become 3, and the plan has been made anew.'),
+  ).toBeVisible({ timeout: 40_000 })
   await expect(picks).toHaveCount(3)
   await page.goto('/pots')
-  const pot = page.getByRole('listitem').filter({ hasText: 'numbered face' }).filter({ hasText: /Corridor \w+; Corridor \w+/ })
+  const pot = page
+    .getByRole('listitem')
+    .filter({ hasText: 'numbered face' })
+    .filter({ hasText: /Corridor \w+; Corridor \w+/ })
   await pot.getByRole('link', { name: 'Room plaque' }).click()
   await expect(page.getByText(/^8 pieces for/)).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Pours, one after another' })).toBeVisible()
@@ -60,7 +98,9 @@ test('24 plaques of one colour are gathered into the fewest pots, kept, planned 
   await expect(page.getByText('1 of clear in reserve')).toBeVisible()
 })
 
-test('a layer moved to another pot shows at once what breaks; a pot that breaks is not kept; what was kept is undone', async ({ page }) => {
+test('a layer moved to another pot shows at once what breaks; a pot that breaks is not kept; what was kept is undone', async ({
+  page,
+}) => {
   await signInAs(page, 'maren')
   await page.goto('/pots/gather')
   await order(page, 'Keepsake block', ['Mantel blocks'], 3)
@@ -70,7 +110,11 @@ test('a layer moved to another pot shows at once what breaks; a pot that breaks 
   await page.getByRole('button', { name: /Pick these/ }).click()
   const table = page.getByRole('region', { name: 'The pots they come from' })
   // The bed and what goes over it are layers of the same three blocks.
-  await table.getByRole('listitem').filter({ hasText: 'clear over' }).getByRole('combobox').selectOption({ index: 1 })
+  await table
+    .getByRole('listitem')
+    .filter({ hasText: 'clear over' })
+    .getByRole('combobox')
+    .selectOption({ index: 1 })
   await expect(table.getByText(/must cure before the next layer of the same piece/)).toBeVisible()
   await expect(page.getByRole('button', { name: 'Keep these pots' })).toBeDisabled()
   await page.getByRole('button', { name: 'Pick none' }).click()
@@ -87,7 +131,9 @@ test('a layer moved to another pot shows at once what breaks; a pot that breaks 
   await expect(page.getByRole('listitem').filter({ hasText: 'clear bed' })).toHaveCount(1)
 })
 
-test('planned afresh, pulls of one colour for two doors are proposed as one mix, and mixed so once it is accepted', async ({ page }) => {
+test('planned afresh, pulls of one colour for two doors are proposed as one mix, and mixed so once it is accepted', async ({
+  page,
+}) => {
   await signInAs(page, 'maren')
   await page.goto('/pots')
   await order(page, 'Drawer pull', ['Porch door', 'Cellar door'], 2)
@@ -99,7 +145,9 @@ test('planned afresh, pulls of one colour for two doors are proposed as one mix,
   await page.getByRole('button', { name: 'Accept' }).waitFor({ timeout: 60_000 })
   const mixes = page.getByRole('list', { name: 'Pots mixed as one' }).getByRole('listitem')
   await expect(mixes.first()).toContainText(/Pots .+ and \w+ are mixed as one/)
-  await expect(mixes.filter({ hasText: /saves \d+ min of weighing and stirring and \d+ ml left in cups/ })).not.toHaveCount(0)
+  await expect(
+    mixes.filter({ hasText: /saves \d+ min of weighing and stirring and \d+ ml left in cups/ }),
+  ).not.toHaveCount(0)
   await page.getByRole('button', { name: 'Accept' }).click()
   await expect(page.getByRole('button', { name: 'Accept' })).toHaveCount(0)
   await page.goto('/pots')

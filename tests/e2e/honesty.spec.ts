@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test'
 import { signInAs } from './people'
 
-test('a refused form says what is wrong at the field and keeps everything typed', async ({ page }) => {
+test('a refused form says what is wrong at the field and keeps everything typed', async ({
+  page,
+}) => {
   await signInAs(page, 'maren')
   await page.goto('/orders/new')
   await page.getByLabel('For whom').fill('Somebody patient')
@@ -14,7 +16,9 @@ test('a refused form says what is wrong at the field and keeps everything typed'
   await expect(page.getByLabel('How many')).toHaveValue('12abc')
 })
 
-test('a recipe over the brim is told while it is written, with a comma for the decimals', async ({ page }) => {
+test('a recipe over the brim is told while it is written, with a comma for the decimals', async ({
+  page,
+}) => {
   await signInAs(page, 'maren')
   await page.goto('/recipes/new')
   await page.getByLabel('Filled').selectOption({ label: 'a depth' })
@@ -24,7 +28,10 @@ test('a recipe over the brim is told while it is written, with a comma for the d
   await expect(page.getByText('reaches 20.50 mm')).toHaveCount(0)
 })
 
-test('two people change one order: the second is told what the first changed, and loses nothing', async ({ page, browser }) => {
+test('two people change one order: the second is told what the first changed, and loses nothing', async ({
+  page,
+  browser,
+}) => {
   await signInAs(page, 'maren')
   await page.goto('/orders')
   await page.getByRole('link', { name: 'Chess, both sides' }).click()
@@ -64,7 +71,10 @@ test('signed out in the middle of a form: sign in over it and send it', async ({
   await expect(page.getByText('Saved.')).toBeVisible()
 })
 
-test('a reload and a dead network in the middle of a run lose nothing', async ({ page, context }) => {
+test('a reload and a dead network in the middle of a run lose nothing', async ({
+  page,
+  context,
+}) => {
   await signInAs(page, 'tobin')
   await page.goto('/pots')
   await page.getByRole('link', { name: 'To the bench' }).first().click()
@@ -87,10 +97,18 @@ test('a reload and a dead network in the middle of a run lose nothing', async ({
   await expect(page.getByRole('button', { name: 'Stir now' })).toBeVisible()
 })
 
-test('strangers, other sites and wrong passwords are kept out', async ({ page, request, baseURL }) => {
-  for (const path of ['/api/orders', '/api/openapi.json', '/api/nowhere']) expect((await request.get(path)).status()).toBe(401)
+test('strangers, other sites and wrong passwords are kept out', async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  for (const path of ['/api/orders', '/api/openapi.json', '/api/nowhere'])
+    expect((await request.get(path)).status()).toBe(401)
   expect((await request.get('/api/health')).status()).toBe(200)
-  const foreign = await request.post('/api/session', { data: { signIn: 'maren', password: 'x' }, headers: { origin: 'http://elsewhere.example' } })
+  const foreign = await request.post('/api/session', {
+    data: { signIn: 'maren', password: 'x' },
+    headers: { origin: 'http://elsewhere.example' },
+  })
   expect(foreign.status()).toBe(403)
   await page.goto('/orders')
   await expect(page).toHaveURL(/sign-in\?back=/)
@@ -106,12 +124,39 @@ test('strangers, other sites and wrong passwords are kept out', async ({ page, r
 
 test('the compute contract answers over HTTP as on the command line', async ({ page }) => {
   await signInAs(page, 'maren')
-  const good = await page.request.post('/api/compute/mix', { data: { resin: { ratio: { basis: 'volume', a: 2, b: 1 } }, need: { volumeMl: 60 }, measure: { kind: 'cup', graduationMl: 5 } } })
-  expect([good.status(), (await good.json()).steps]).toEqual([200, [{ part: 'a', readTo: 40, unit: 'ml' }, { part: 'b', readTo: 60, unit: 'ml' }]])
+  const good = await page.request.post('/api/compute/mix', {
+    data: {
+      resin: { ratio: { basis: 'volume', a: 2, b: 1 } },
+      need: { volumeMl: 60 },
+      measure: { kind: 'cup', graduationMl: 5 },
+    },
+  })
+  expect([good.status(), (await good.json()).steps]).toEqual([
+    200,
+    [
+      { part: 'a', readTo: 40, unit: 'ml' },
+      { part: 'b', readTo: 60, unit: 'ml' },
+    ],
+  ])
   const bad = await page.request.post('/api/compute/mix', { data: { need: { volumeMl: -1 } } })
   expect(bad.status()).toBe(422)
-  expect((await bad.json()).error.issues.map((issue: { path: string }) => issue.path)).toContain('need.volumeMl')
-  const planned = await page.request.post('/api/compute/plan', { data: { horizonMin: 10, makers: [], stations: [], places: [], moulds: [], jobs: [{ id: 'j' }], tasks: [{ id: 't', job: 'j', durationMin: 4, attended: false }], lags: [] } })
-  expect((await planned.json()).tasks).toEqual([{ id: 't', startMin: 0, endMin: 4, maker: null, station: null, place: null }])
+  expect((await bad.json()).error.issues.map((issue: { path: string }) => issue.path)).toContain(
+    'need.volumeMl',
+  )
+  const planned = await page.request.post('/api/compute/plan', {
+    data: {
+      horizonMin: 10,
+      makers: [],
+      stations: [],
+      places: [],
+      moulds: [],
+      jobs: [{ id: 'j' }],
+      tasks: [{ id: 't', job: 'j', durationMin: 4, attended: false }],
+      lags: [],
+    },
+  })
+  expect((await planned.json()).tasks).toEqual([
+    { id: 't', startMin: 0, endMin: 4, maker: null, station: null, place: null },
+  ])
   expect((await page.request.post('/api/compute/brew', { data: {} })).status()).toBe(404)
 })

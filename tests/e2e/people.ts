@@ -5,7 +5,9 @@ type Name = 'maren' | 'tobin' | 'wilda' | 'osric' | 'jessamy'
 
 /** Signs in as one of the demo's people, without the form: most tests are about something else. */
 export async function signInAs(page: Page, name: Name): Promise<void> {
-  const response = await page.request.post('/api/session', { data: { signIn: name, password: DEMO_PASSWORD } })
+  const response = await page.request.post('/api/session', {
+    data: { signIn: name, password: DEMO_PASSWORD },
+  })
   expect(response.ok()).toBe(true)
 }
 

@@ -6,10 +6,18 @@ const lanes = (page: Page) => page.getByRole('group', { name: 'The plan, lane by
 const accept = (page: Page) => page.getByRole('button', { name: 'Accept', exact: true })
 /** A pour of the plan by its key, which stays the same whatever else is drawn. */
 async function aPour(page: Page) {
-  const key = await lanes(page).getByRole('button', { name: /^pour / }).first().getAttribute('data-key')
+  const key = await lanes(page)
+    .getByRole('button', { name: /^pour / })
+    .first()
+    .getAttribute('data-key')
   return { key: key ?? '', mark: lanes(page).locator(`[data-key="${key}"]`) }
 }
-const held = async (page: Page) => ((await (await page.request.get('/api/plan')).json()) as { id: number; tasks: { key: string; startAt: string; personId: number | null; kind: string }[]; terms: { pins: unknown[]; away: unknown[] } })
+const held = async (page: Page) =>
+  (await (await page.request.get('/api/plan')).json()) as {
+    id: number
+    tasks: { key: string; startAt: string; personId: number | null; kind: string }[]
+    terms: { pins: unknown[]; away: unknown[] }
+  }
 
 async function openPlan(page: Page): Promise<void> {
   await signInAs(page, 'maren')
@@ -26,14 +34,18 @@ test('everything is planned afresh, looked at first and then taken', async ({ pa
   await openPlan(page)
   const before = await held(page)
   await page.getByRole('button', { name: 'Plan from now' }).click()
-  await expect(page.getByText(/^(Nothing moves|One task moves|\d+ tasks move)\./)).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText(/^(Nothing moves|One task moves|\d+ tasks move)\./)).toBeVisible({
+    timeout: 60_000,
+  })
   expect((await held(page)).id).toBe(before.id)
   await accept(page).click()
   await expect(accept(page)).toHaveCount(0)
   expect((await held(page)).id).toBeGreaterThan(before.id)
 })
 
-test('a task is dragged into the night and told why not, then pinned to the next day with what follows', async ({ page }) => {
+test('a task is dragged into the night and told why not, then pinned to the next day with what follows', async ({
+  page,
+}) => {
   await openPlan(page)
   const { mark: task } = await aPour(page)
   await task.focus()
@@ -43,7 +55,11 @@ test('a task is dragged into the night and told why not, then pinned to the next
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
   await page.mouse.down()
   await page.mouse.move(box.x - 30, box.y + 4, { steps: 4 })
-  await expect(page.getByText(/Boxes show where it can go|Nothing else moves|moves? along|not there for so long|Too early|That time has passed|No plan was found/)).toBeVisible()
+  await expect(
+    page.getByText(
+      /Boxes show where it can go|Nothing else moves|moves? along|not there for so long|Too early|That time has passed|No plan was found/,
+    ),
+  ).toBeVisible()
   await page.keyboard.press('Escape')
   await page.mouse.up()
 
@@ -53,11 +69,15 @@ test('a task is dragged into the night and told why not, then pinned to the next
   await page.keyboard.press('m')
   for (let hour = 0; hour < 12; hour++) await page.keyboard.press('Shift+ArrowRight')
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('alert')).toContainText(/not there for so long|Nobody who can do it is there|Too late|No plan was found/)
+  await expect(page.getByRole('alert')).toContainText(
+    /not there for so long|Nobody who can do it is there|Too late|No plan was found/,
+  )
   expect((await held(page)).id).toBe(before.id)
 })
 
-test('a pin holds, others stay where they are, and undo and redo take it out and in', async ({ page }) => {
+test('a pin holds, others stay where they are, and undo and redo take it out and in', async ({
+  page,
+}) => {
   await openPlan(page)
   const before = await held(page)
   const { key, mark: task } = await aPour(page)
@@ -72,17 +92,24 @@ test('a pin holds, others stay where they are, and undo and redo take it out and
   await expect(pins).toHaveCount(before.terms.pins.length + 1)
   const after = await held(page)
   const startOf = (plan: typeof before) => plan.tasks.find((one) => one.key === key)?.startAt
-  expect([after.terms.pins.length, startOf(after)]).toEqual([before.terms.pins.length + 1, startOf(before)])
+  expect([after.terms.pins.length, startOf(after)]).toEqual([
+    before.terms.pins.length + 1,
+    startOf(before),
+  ])
 
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
-  await expect(page.getByRole('button', { name: 'Redo', exact: true })).toBeEnabled({ timeout: 30_000 })
+  await expect(page.getByRole('button', { name: 'Redo', exact: true })).toBeEnabled({
+    timeout: 30_000,
+  })
   expect((await held(page)).terms.pins).toHaveLength(before.terms.pins.length)
   await expect(pins).toHaveCount(before.terms.pins.length)
   await page.keyboard.press('Control+y')
   await expect(pins).toHaveCount(before.terms.pins.length + 1, { timeout: 30_000 })
   expect((await held(page)).terms.pins).toHaveLength(before.terms.pins.length + 1)
   await page.keyboard.press('Control+z')
-  await expect(page.getByRole('button', { name: 'Redo', exact: true })).toBeEnabled({ timeout: 30_000 })
+  await expect(page.getByRole('button', { name: 'Redo', exact: true })).toBeEnabled({
+    timeout: 30_000,
+  })
 })
 
 test('a maker is ill: what moves is shown, accepted, and taken back', async ({ page }) => {
@@ -95,26 +122,52 @@ test('a maker is ill: what moves is shown, accepted, and taken back', async ({ p
   await showIt(page)
   await expect(accept(page)).toBeVisible({ timeout: 30_000 })
   await page.getByText('what moves').click()
-  await expect(page.getByRole('listitem').filter({ hasText: 'Tobin Ferrow →' }).first()).toBeVisible()
-  expect((await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()).violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id }) => id)).toEqual([])
+  await expect(
+    page.getByRole('listitem').filter({ hasText: 'Tobin Ferrow →' }).first(),
+  ).toBeVisible()
+  expect(
+    (
+      await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+        .analyze()
+    ).violations
+      .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+      .map(({ id }) => id),
+  ).toEqual([])
   await accept(page).click()
   await expect(page.getByText(/^Tobin Ferrow is away from/)).toBeVisible()
   const without = await held(page)
-  const tobin = ((await (await page.request.get('/api/workshop')).json()) as { people: { id: number; name: string }[] }).people.find((one) => one.name === 'Tobin Ferrow')!.id
+  const tobin = (
+    (await (await page.request.get('/api/workshop')).json()) as {
+      people: { id: number; name: string }[]
+    }
+  ).people.find((one) => one.name === 'Tobin Ferrow')!.id
   // What was about to begin may stay; from tomorrow on there is nothing for him until he is back.
   const tomorrow = new Date(Date.now() + 86_400_000).toISOString()
-  expect(without.tasks.filter((task) => task.personId === tobin && task.startAt > tomorrow && task.startAt < `${back}T00`)).toEqual([])
+  expect(
+    without.tasks.filter(
+      (task) => task.personId === tobin && task.startAt > tomorrow && task.startAt < `${back}T00`,
+    ),
+  ).toEqual([])
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(page.getByText(/^Tobin Ferrow is away from/)).toHaveCount(0, { timeout: 30_000 })
   expect((await held(page)).terms.away).toEqual(before.terms.away)
 })
 
-test('the heated box is not to be had for a while: what would lie in it goes elsewhere, and the box runs an evening longer after', async ({ page }) => {
+test('the heated box is not to be had for a while: what would lie in it goes elsewhere, and the box runs an evening longer after', async ({
+  page,
+}) => {
   await openPlan(page)
   const inBox = async () => {
-    const { places } = (await (await page.request.get('/api/workshop')).json()) as { places: { id: number; kind: string }[] }
+    const { places } = (await (await page.request.get('/api/workshop')).json()) as {
+      places: { id: number; kind: string }[]
+    }
     const boxes = new Set(places.filter((place) => place.kind === 'box').map((place) => place.id))
-    return ((await (await page.request.get('/api/plan')).json()) as { tasks: { placeId: number | null; startAt: string; endAt: string }[] }).tasks.filter((task) => boxes.has(task.placeId ?? 0) && task.endAt > task.startAt)
+    return (
+      (await (await page.request.get('/api/plan')).json()) as {
+        tasks: { placeId: number | null; startAt: string; endAt: string }[]
+      }
+    ).tasks.filter((task) => boxes.has(task.placeId ?? 0) && task.endAt > task.startAt)
   }
   await askWhatIf(page, 'the heated box is not to be had')
   const back = new Date(Date.now() + 20 * 86_400_000).toISOString().slice(0, 10)
@@ -124,7 +177,9 @@ test('the heated box is not to be had for a while: what would lie in it goes els
   await expect(accept(page)).toHaveCount(0)
   // What lies in it already is left there; nothing new goes in until it is back.
   const now = new Date(Date.now() + 5 * 60_000).toISOString()
-  expect((await inBox()).filter((task) => task.startAt > now && task.startAt < `${back}T00`)).toEqual([])
+  expect(
+    (await inBox()).filter((task) => task.startAt > now && task.startAt < `${back}T00`),
+  ).toEqual([])
   await page.getByRole('button', { name: /^Take back: the heated box is not to be had/ }).click()
   await accept(page).click({ timeout: 30_000 })
   await expect(accept(page)).toHaveCount(0)
@@ -135,10 +190,15 @@ test('the heated box is not to be had for a while: what would lie in it goes els
   await showIt(page)
   await accept(page).click({ timeout: 30_000 })
   await expect(page.getByText(/^the heated box runs \w{3} .* 22:00 to 02:30/)).toBeVisible()
-  for (const task of await inBox()) expect(new Date(task.endAt).getTime() - new Date(task.startAt).getTime()).toBeLessThanOrEqual(20 * 3_600_000)
+  for (const task of await inBox())
+    expect(new Date(task.endAt).getTime() - new Date(task.startAt).getTime()).toBeLessThanOrEqual(
+      20 * 3_600_000,
+    )
 })
 
-test('what is only supposed is shown promise by promise and cannot be accepted; bad input is told at its field', async ({ page }) => {
+test('what is only supposed is shown promise by promise and cannot be accepted; bad input is told at its field', async ({
+  page,
+}) => {
   await openPlan(page)
   await askWhatIf(page, 'something new is asked for')
   await page.getByLabel('Recipe').selectOption({ label: 'Keepsake block' })
@@ -147,7 +207,10 @@ test('what is only supposed is shown promise by promise and cannot be accepted; 
   await expect(page.getByText('must be at least 1')).toBeVisible()
   await page.getByLabel('How many', { exact: true }).fill('3')
   await showIt(page)
-  const row = page.getByRole('list', { name: 'Promises that change' }).getByRole('listitem').filter({ hasText: 'what is asked for' })
+  const row = page
+    .getByRole('list', { name: 'Promises that change' })
+    .getByRole('listitem')
+    .filter({ hasText: 'what is asked for' })
   await expect(row).toContainText(/nine times in ten by \w{3} \d+/, { timeout: 30_000 })
   await expect(accept(page)).toHaveCount(0)
   await page.getByRole('button', { name: 'Close', exact: true }).click()
@@ -156,9 +219,14 @@ test('what is only supposed is shown promise by promise and cannot be accepted; 
   await expect(page.getByRole('button', { name: 'Try again' })).toBeVisible({ timeout: 60_000 })
 })
 
-test('two people change the plan at once: the slower one is told, and sees the other’s plan', async ({ page, browser }) => {
+test('two people change the plan at once: the slower one is told, and sees the other’s plan', async ({
+  page,
+  browser,
+}) => {
   await openPlan(page)
-  const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
+  const other = await (
+    await browser.newContext({ viewport: { width: 1280, height: 800 } })
+  ).newPage()
   await signInAs(other, 'wilda')
   await other.goto('/plan')
   await page.getByRole('button', { name: 'Bring up to date' }).click()
@@ -168,7 +236,9 @@ test('two people change the plan at once: the slower one is told, and sees the o
   await accept(other).click()
   await expect(accept(other)).toHaveCount(0)
   await accept(page).click()
-  await expect(page.getByRole('alert')).toContainText('Wilda Sparrowfield changed the plan in the meantime')
+  await expect(page.getByRole('alert')).toContainText(
+    'Wilda Sparrowfield changed the plan in the meantime',
+  )
   await expect(page.getByText(/^Made .* by Wilda Sparrowfield/)).toBeVisible()
 })
 
@@ -189,21 +259,32 @@ test('lanes and zoom change, and every task is reached with the arrows', async (
   await page.keyboard.press('ArrowRight')
   await expect(chosen).not.toHaveAttribute('aria-label', second)
   await page.keyboard.press('+')
-  await expect(page.getByRole('button', { name: 'month', exact: true })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('button', { name: 'month', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
 })
 
 test('the load names what is tightest, and a week goes on paper', async ({ page }) => {
   await openPlan(page)
   await page.getByRole('link', { name: 'Load' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: /hours are planned/ })).toBeVisible()
-  await expect(page.getByRole('img', { name: 'Hours planned and offered, by maker and week' }).locator('.bars')).not.toHaveCount(0)
+  await expect(
+    page
+      .getByRole('img', { name: 'Hours planned and offered, by maker and week' })
+      .locator('.bars'),
+  ).not.toHaveCount(0)
   await page.goto('/plan/week')
   await expect(page.getByRole('columnheader', { name: /^Mon / })).toBeVisible()
   await page.emulateMedia({ media: 'print' })
   await expect(page.getByRole('navigation', { name: 'Places' })).toBeHidden()
 })
 
-test('a calendar has a secret address that works without a session until it is renewed', async ({ page, playwright, baseURL }) => {
+test('a calendar has a secret address that works without a session until it is renewed', async ({
+  page,
+  playwright,
+  baseURL,
+}) => {
   await openPlan(page)
   await page.getByRole('button', { name: 'Calendar' }).click()
   const own = page.getByRole('listitem').filter({ hasText: 'My own hands' })
@@ -220,13 +301,35 @@ test('a calendar has a secret address that works without a session until it is r
   await stranger.dispose()
 })
 
-test('a proposal is asked, stopped and gone; one that fixes nothing is refused', async ({ page }) => {
+test('a proposal is asked, stopped and gone; one that fixes nothing is refused', async ({
+  page,
+}) => {
   await openPlan(page)
   const { terms } = await held(page)
-  const asked = (await (await page.request.post('/api/plan/proposals', { data: { kind: 'afresh', terms, suppose: [] } })).json()) as { id: number; state: string }
+  const asked = (await (
+    await page.request.post('/api/plan/proposals', { data: { kind: 'afresh', terms, suppose: [] } })
+  ).json()) as { id: number; state: string }
   expect(['waiting', 'running', 'done']).toContain(asked.state)
   expect((await page.request.delete(`/api/plan/proposals/${asked.id}`)).ok()).toBe(true)
-  expect(((await (await page.request.get(`/api/plan/proposals/${asked.id}`)).json()) as { state: string }).state).toBe('cancelled')
-  expect((await page.request.post(`/api/plan/proposals/${asked.id}/accept`, { data: {} })).status()).toBe(409)
-  expect((await page.request.post('/api/plan/proposals', { data: { kind: 'keep', terms: { ...terms, pins: [{ taskKey: 'x', startAt: null, personId: null }] }, suppose: [] } })).status()).toBe(422)
+  expect(
+    (
+      (await (await page.request.get(`/api/plan/proposals/${asked.id}`)).json()) as {
+        state: string
+      }
+    ).state,
+  ).toBe('cancelled')
+  expect(
+    (await page.request.post(`/api/plan/proposals/${asked.id}/accept`, { data: {} })).status(),
+  ).toBe(409)
+  expect(
+    (
+      await page.request.post('/api/plan/proposals', {
+        data: {
+          kind: 'keep',
+          terms: { ...terms, pins: [{ taskKey: 'x', startAt: null, personId: null }] },
+          suppose: [],
+        },
+      })
+    ).status(),
+  ).toBe(422)
 })

@@ -3,21 +3,32 @@ import { expect, test } from '@playwright/test'
 import { pdfText } from '../fixtures/pdfText'
 import { signInAs } from './people'
 
-test('a pot shows its mix, colour and time, saves a mispour, and prints its card', async ({ page }) => {
+test('a pot shows its mix, colour and time, saves a mispour, and prints its card', async ({
+  page,
+}) => {
   await signInAs(page, 'maren')
   await page.goto('/pots')
   // The thin coat is mixed 1 : 1 by volume, 1.09 and 0.98 g/ml.
-  await page.getByRole('listitem').filter({ hasText: 'Bramble thin coat' }).first().getByRole('link', { name: /, / }).click()
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Bramble thin coat' })
+    .first()
+    .getByRole('link', { name: /, / })
+    .click()
   await expect(page.getByText('part B until it shows')).toBeVisible()
   const [first, second] = await page.getByRole('button', { name: / g\. Why\?/ }).allTextContents()
-  await expect(page.getByRole('img', { name: /Resting and pouring take \d+ of \d+ minutes/ })).toBeVisible()
+  await expect(
+    page.getByRole('img', { name: /Resting and pouring take \d+ of \d+ minutes/ }),
+  ).toBeVisible()
   await expect(page.getByRole('columnheader', { name: 'drops' })).toBeVisible()
 
   // 109 g of A are 100 ml and want 100 ml of B, 98 g; 70 g are in: 28 g are missing.
   await page.getByLabel('part A in the cup').fill('109')
   await page.getByLabel('part B in the cup').fill('70')
   await page.getByLabel('the cup holds').fill('180')
-  await expect(page.getByRole('status').filter({ hasText: 'Add' })).toContainText('28.0 g of part B')
+  await expect(page.getByRole('status').filter({ hasText: 'Add' })).toContainText(
+    '28.0 g of part B',
+  )
   await expect(page.getByText('It does not fit this cup any more')).toBeVisible()
   await page.getByLabel('part B in the cup').fill('98')
   await expect(page.getByText('nothing to add')).toBeVisible()
@@ -25,9 +36,13 @@ test('a pot shows its mix, colour and time, saves a mispour, and prints its card
   await page.getByLabel('part B in the cup').fill('0')
   await expect(page.getByText('nothing to rescue')).toBeVisible()
 
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Label, 100 × 150' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Label, 100 × 150' }).click(),
+  ])
   const { text } = await pdfText(readFileSync(await download.path()))
-  for (const reading of [first, second]) expect(text).toContain(reading?.replace(/(\d)\s*g$/, '$1 g').trim())
+  for (const reading of [first, second])
+    expect(text).toContain(reading?.replace(/(\d)\s*g$/, '$1 g').trim())
   expect(text).toContain('Bramble thin coat')
   expect(text).toContain('Nitrile gloves')
 })

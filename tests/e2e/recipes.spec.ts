@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test'
 import { signInAs } from './people'
 
-test('on the cutaway a layer is dropped in, tinted and given an inclusion; its step goes along; the save is a version to compare', async ({ page }) => {
+test('on the cutaway a layer is dropped in, tinted and given an inclusion; its step goes along; the save is a version to compare', async ({
+  page,
+}) => {
   await signInAs(page, 'maren')
   await page.goto('/recipes/new')
   await page.getByLabel('Name', { exact: true }).fill('Versioned block')
@@ -18,9 +20,15 @@ test('on the cutaway a layer is dropped in, tinted and given an inclusion; its s
   const foot = (await cutaway.getByText('face', { exact: true }).last().boundingBox())!
   await page.mouse.click(surface.x + surface.width / 2, (surface.y + foot.y) / 2)
   await expect(cutaway.getByRole('slider')).toHaveCount(2)
-  await expect(page.getByRole('button', { name: '2 layer 2' })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('button', { name: '2 layer 2' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
 
-  await page.getByRole('group', { name: 'Tint of layer 2' }).getByRole('button', { name: 'Plum paste' }).click()
+  await page
+    .getByRole('group', { name: 'Tint of layer 2' })
+    .getByRole('button', { name: 'Plum paste' })
+    .click()
   await page.getByLabel('Load of Plum paste').fill('2.5')
   await expect(page.getByText('layer 2: 2.5 % pigment')).toBeVisible()
 
@@ -36,7 +44,9 @@ test('on the cutaway a layer is dropped in, tinted and given an inclusion; its s
 
   // The new layer goes to the face: what was done before and on the face goes behind it.
   await page.getByRole('button', { name: 'to the face' }).click()
-  await expect(page.getByRole('region', { name: 'before face is poured' })).toContainText('Seal or prime')
+  await expect(page.getByRole('region', { name: 'before face is poured' })).toContainText(
+    'Seal or prime',
+  )
   await page.getByRole('button', { name: 'to the back' }).click()
   await page.getByRole('button', { name: 'Save the recipe' }).click()
   await expect(page).toHaveURL(/recipes\/\d+$/)
@@ -53,10 +63,15 @@ test('on the cutaway a layer is dropped in, tinted and given an inclusion; its s
   await expect(page.getByLabel('rest after stirring')).toHaveValue('8')
 })
 
-test('a recipe is duplicated, put away and brought back; a set is sized as one', async ({ page }) => {
+test('a recipe is duplicated, put away and brought back; a set is sized as one', async ({
+  page,
+}) => {
   await signInAs(page, 'maren')
   await page.goto('/recipes')
-  await page.getByRole('main').getByRole('link', { name: /Desk set/ }).click()
+  await page
+    .getByRole('main')
+    .getByRole('link', { name: /Desk set/ })
+    .click()
   await expect(page.getByText(/one set takes/)).toBeVisible()
   await page.getByRole('link', { name: 'Duplicate' }).click()
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Desk set, copy')
@@ -69,12 +84,17 @@ test('a recipe is duplicated, put away and brought back; a set is sized as one',
   await page.goto('/recipes')
   await expect(page.getByRole('main').getByRole('link', { name: /Desk set, copy/ })).toHaveCount(0)
   await page.getByLabel('those put away too').check()
-  await page.getByRole('main').getByRole('link', { name: /Desk set, copy/ }).click()
+  await page
+    .getByRole('main')
+    .getByRole('link', { name: /Desk set, copy/ })
+    .click()
   await page.getByRole('button', { name: 'Bring back' }).click()
   await expect(page.getByText('put away: not offered')).toHaveCount(0)
 })
 
-test('resins are compared figure by figure, and where a figure came from is kept', async ({ page }) => {
+test('resins are compared figure by figure, and where a figure came from is kept', async ({
+  page,
+}) => {
   await signInAs(page, 'maren')
   await page.goto('/stores')
   await page.getByRole('main').getByRole('link', { name: 'Deep hall casting' }).click()
@@ -87,7 +107,9 @@ test('resins are compared figure by figure, and where a figure came from is kept
   await page.getByRole('link', { name: 'Compare these 2' }).click()
   const density = page.getByRole('row', { name: /density of A/ })
   await expect(density).toContainText('1.100 g/mllearned')
-  await expect(page.getByRole('row', { name: /kits, soonest first/ })).toContainText('79.00 EUR for 2900 ml, 2 days')
+  await expect(page.getByRole('row', { name: /kits, soonest first/ })).toContainText(
+    '79.00 EUR for 2900 ml, 2 days',
+  )
   await page.getByLabel('only what differs').check()
   await expect(page.getByRole('row', { name: /keeps from yellowing/ })).toBeVisible()
 })
@@ -95,13 +117,19 @@ test('resins are compared figure by figure, and where a figure came from is kept
 test('each maker reads and types in units of their own', async ({ page }) => {
   await signInAs(page, 'jessamy')
   await page.goto('/recipes')
-  await page.getByRole('main').getByRole('link', { name: /Meadow bookend/ }).click()
+  await page
+    .getByRole('main')
+    .getByRole('link', { name: /Meadow bookend/ })
+    .click()
   // 9 mm and 34 mm
   await expect(page.getByLabel('deep')).toHaveValue('0.354331')
   await expect(page.getByLabel('height')).toHaveValue('1.338583')
   await expect(page.getByRole('group', { name: /^Cut through/ })).toContainText('0.354 in')
   await page.getByLabel('deep').fill('1/4')
-  await expect(page.getByRole('slider', { name: 'Surface of clear face' })).toHaveAttribute('aria-valuenow', '6.4')
+  await expect(page.getByRole('slider', { name: 'Surface of clear face' })).toHaveAttribute(
+    'aria-valuenow',
+    '6.4',
+  )
   await page.getByLabel('deep').fill('8 mm')
   await expect(page.getByText('mm: 0.314961 in')).toBeVisible()
 

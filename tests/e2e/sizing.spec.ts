@@ -3,10 +3,23 @@ import sharp from 'sharp'
 import { binaryStl, prism, textStl, type Triangle } from '../fixtures/stl'
 import { signInAs } from './people'
 
-const square = (side: number): [number, number][] => [[0, 0], [side, 0], [side, side], [0, side]]
-const file = (name: string, mimeType: string, content: string | Uint8Array) => ({ name, mimeType, buffer: Buffer.from(content) })
-const stl = (name: string, triangles: readonly Triangle[]) => file(name, 'model/stl', binaryStl(triangles))
-const holds = (page: Page, text: string) => expect(page.getByRole('region', { name: 'What it holds' }).locator('dd').first()).toContainText(text)
+const square = (side: number): [number, number][] => [
+  [0, 0],
+  [side, 0],
+  [side, side],
+  [0, side],
+]
+const file = (name: string, mimeType: string, content: string | Uint8Array) => ({
+  name,
+  mimeType,
+  buffer: Buffer.from(content),
+})
+const stl = (name: string, triangles: readonly Triangle[]) =>
+  file(name, 'model/stl', binaryStl(triangles))
+const holds = (page: Page, text: string) =>
+  expect(page.getByRole('region', { name: 'What it holds' }).locator('dd').first()).toContainText(
+    text,
+  )
 
 async function aNewMould(page: Page, way: string): Promise<void> {
   await signInAs(page, 'maren')
@@ -17,7 +30,9 @@ async function aNewMould(page: Page, way: string): Promise<void> {
 test('a mould is sized from a mesh, kept, and its shape taken by a recipe', async ({ page }) => {
   await aNewMould(page, 'from a mesh')
   // a box of 60 × 60 × 50 mm: 180 ml
-  await page.getByLabel('Choose the mesh').setInputFiles(stl('box.stl', prism(square(60), square(60), 50)))
+  await page
+    .getByLabel('Choose the mesh')
+    .setInputFiles(stl('box.stl', prism(square(60), square(60), 50)))
   await holds(page, '180.0')
   await expect(page.getByText('12 triangles, 50.0 mm high')).toBeVisible()
   await page.getByLabel('how deep are').fill('90')
@@ -43,14 +58,18 @@ test('a file that is no closed mesh is told so, and nothing typed is lost', asyn
   const choose = page.getByLabel('Choose the mesh')
   await choose.setInputFiles(file('photo.stl', 'model/stl', 'this is no mesh at all'))
   await expect(page.getByRole('alert')).toContainText('is not an STL file')
-  await choose.setInputFiles(file('short.stl', 'model/stl', textStl(prism(square(9), square(9), 9)).slice(0, 500)))
+  await choose.setInputFiles(
+    file('short.stl', 'model/stl', textStl(prism(square(9), square(9), 9)).slice(0, 500)),
+  )
   await expect(page.getByRole('alert')).toContainText('breaks off')
   await choose.setInputFiles(stl('open.stl', prism(square(60), square(60), 50).slice(2)))
   await expect(page.getByRole('alert')).toContainText('does not close')
   await expect(page.getByLabel('Name')).toHaveValue('Half a mould')
 })
 
-test('measures are taken in the units they are typed in, and an ounce is asked about', async ({ page }) => {
+test('measures are taken in the units they are typed in, and an ounce is asked about', async ({
+  page,
+}) => {
   await aNewMould(page, 'by measures')
   await page.getByLabel('width').fill('4 in')
   await expect(page.getByText('in: 101.6 mm')).toBeVisible()
@@ -88,12 +107,30 @@ test('a drawing with its own scale, one without, and one that is none', async ({
   await aNewMould(page, 'from a drawing')
   const choose = page.getByLabel('Choose the drawing')
   // 100 × 60 mm with a round hole of 40 mm across: 60 − 12.566 = 47.434 cm², 10 mm high
-  await choose.setInputFiles(file('plate.svg', 'image/svg+xml', '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="60mm" viewBox="0 0 200 120"><script>document.title="hostile"</script><rect width="200" height="120"/><circle cx="100" cy="60" r="40"/></svg>'))
+  await choose.setInputFiles(
+    file(
+      'plate.svg',
+      'image/svg+xml',
+      '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="60mm" viewBox="0 0 200 120"><script>document.title="hostile"</script><rect width="200" height="120"/><circle cx="100" cy="60" r="40"/></svg>',
+    ),
+  )
   await page.getByLabel('height of its sides').fill('10')
   await holds(page, '47.4')
-  await choose.setInputFiles(file('bow.svg', 'image/svg+xml', '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><path d="M0 0L9 9L9 0L0 9Z"/></svg>'))
+  await choose.setInputFiles(
+    file(
+      'bow.svg',
+      'image/svg+xml',
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><path d="M0 0L9 9L9 0L0 9Z"/></svg>',
+    ),
+  )
   await expect(page.getByRole('alert')).toContainText('crosses or touches itself')
-  await choose.setInputFiles(file('bad.svg', 'image/svg+xml', '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0L9"/></svg>'))
+  await choose.setInputFiles(
+    file(
+      'bad.svg',
+      'image/svg+xml',
+      '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0L9"/></svg>',
+    ),
+  )
   await expect(page.getByRole('alert')).toContainText('malformed')
   await choose.setInputFiles(file('none.svg', 'image/svg+xml', 'hello'))
   await expect(page.getByRole('alert')).toContainText('no SVG drawing')
@@ -103,23 +140,56 @@ test('a drawing with its own scale, one without, and one that is none', async ({
 test('an outline is traced on a photograph with a known rectangle', async ({ page }) => {
   await page.setViewportSize({ width: 1280, height: 1500 })
   await aNewMould(page, 'from a photo')
-  const png = await sharp({ create: { width: 800, height: 600, channels: 3, background: '#cbb98f' } }).png().toBuffer()
-  await page.getByLabel('Choose the photograph').setInputFiles(file('none.png', 'image/png', 'no picture'))
+  const png = await sharp({
+    create: { width: 800, height: 600, channels: 3, background: '#cbb98f' },
+  })
+    .png()
+    .toBuffer()
+  await page
+    .getByLabel('Choose the photograph')
+    .setInputFiles(file('none.png', 'image/png', 'no picture'))
   await expect(page.getByRole('alert')).toContainText('no picture')
   await page.getByLabel('Choose the photograph').setInputFiles(file('mould.png', 'image/png', png))
-  await page.getByLabel('The scale comes from').selectOption({ label: 'four corners of a known rectangle' })
+  await page
+    .getByLabel('The scale comes from')
+    .selectOption({ label: 'four corners of a known rectangle' })
   await page.getByLabel('first side').fill('200')
   await page.getByLabel('second side').fill('100')
   await page.getByLabel('height of its sides').fill('10')
   const stage = page.getByRole('group', { name: /The photograph/ })
   const box = (await stage.boundingBox())!
   const scale = Math.min(box.width / 800, box.height / 600)
-  const press = (x: number, y: number) => page.mouse.click(box.x + (box.width - 800 * scale) / 2 + x * scale, box.y + (box.height - 600 * scale) / 2 + y * scale)
+  const press = (x: number, y: number) =>
+    page.mouse.click(
+      box.x + (box.width - 800 * scale) / 2 + x * scale,
+      box.y + (box.height - 600 * scale) / 2 + y * scale,
+    )
   // The rectangle lies straight in the picture, two pixels a millimetre; the outline is 100 × 50 mm: 50 ml at 10 mm.
-  for (const [x, y] of [[100, 100], [500, 100], [500, 300], [100, 300]] as const) await press(x, y)
+  for (const [x, y] of [
+    [100, 100],
+    [500, 100],
+    [500, 300],
+    [100, 300],
+  ] as const)
+    await press(x, y)
   await expect(page.getByText('Now mark the outline')).toBeVisible()
-  for (const [x, y] of [[200, 150], [400, 150], [400, 250], [200, 250]] as const) await press(x, y)
-  const volume = async () => Number((await page.getByRole('region', { name: 'What it holds' }).locator('dd').first().textContent())?.replace(/[^\d.]/g, ''))
+  for (const [x, y] of [
+    [200, 150],
+    [400, 150],
+    [400, 250],
+    [200, 250],
+  ] as const)
+    await press(x, y)
+  const volume = async () =>
+    Number(
+      (
+        await page
+          .getByRole('region', { name: 'What it holds' })
+          .locator('dd')
+          .first()
+          .textContent()
+      )?.replace(/[^\d.]/g, ''),
+    )
   await expect.poll(volume).toBeGreaterThan(48.5)
   expect(await volume()).toBeLessThan(51.5)
   const before = await volume()

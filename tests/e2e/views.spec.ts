@@ -4,7 +4,13 @@ import { signInAs } from './people'
 
 const firstLink = async (page: Page, list: string, pattern: RegExp) => {
   await page.goto(list)
-  await page.getByRole('main').getByRole('link').filter({ hasNotText: /Take an order|Write a recipe|Add a resin|Size a mould|Gather pots/ }).and(page.locator(`a[href*="${list}/"]`)).first().click()
+  await page
+    .getByRole('main')
+    .getByRole('link')
+    .filter({ hasNotText: /Take an order|Write a recipe|Add a resin|Size a mould|Gather pots/ })
+    .and(page.locator(`a[href*="${list}/"]`))
+    .first()
+    .click()
   await expect(page).toHaveURL(pattern)
 }
 const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
@@ -18,10 +24,13 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
   ['a mould', (page) => firstLink(page, '/sizing', /sizing\/\d+/)],
   ['Pots', (page) => page.goto('/pots')],
   ['a pot', (page) => firstLink(page, '/pots', /pots\/\d+/)],
-  ['Gather pots', async (page) => {
-    await page.goto('/pots/gather')
-    await page.getByRole('button', { name: /^Pick these/ }).click()
-  }],
+  [
+    'Gather pots',
+    async (page) => {
+      await page.goto('/pots/gather')
+      await page.getByRole('button', { name: /^Pick these/ }).click()
+    },
+  ],
   ['Plan', (page) => page.goto('/plan')],
   ['Load', (page) => page.goto('/plan/load')],
   ['a week on paper', (page) => page.goto('/plan/week')],
@@ -37,8 +46,18 @@ const settled = async (page: Page) => {
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
 }
 const serious = async (page: Page) => {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()
-  return violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 120)).slice(0, 3).join(' | ')}`)
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes
+          .map((node) => node.html.slice(0, 120))
+          .slice(0, 3)
+          .join(' | ')}`,
+    )
 }
 
 test('axe finds nothing serious at the door', async ({ page }) => {
@@ -48,10 +67,15 @@ test('axe finds nothing serious at the door', async ({ page }) => {
 })
 
 for (const [name, open] of VIEWS) {
-  test(`axe finds nothing serious in ${name}, by day and in the dark, and nothing is logged`, async ({ page }) => {
+  test(`axe finds nothing serious in ${name}, by day and in the dark, and nothing is logged`, async ({
+    page,
+  }) => {
     const complaints: string[] = []
     await signInAs(page, 'maren')
-    page.on('console', (message) => { if (message.type() === 'error' || message.type() === 'warning') complaints.push(message.text()) })
+    page.on('console', (message) => {
+      if (message.type() === 'error' || message.type() === 'warning')
+        complaints.push(message.text())
+    })
     page.on('pageerror', (error) => complaints.push(error.message))
     await open(page)
     await settled(page)
@@ -79,7 +103,10 @@ test.describe('on a phone', () => {
     for (const path of ['/', '/pots', '/racks']) {
       await page.goto(path)
       await settled(page)
-      expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(390)
+      expect(
+        await page.evaluate(() => document.documentElement.scrollWidth),
+        path,
+      ).toBeLessThanOrEqual(390)
     }
     await page.goto('/pots')
     await page.getByRole('link', { name: 'To the bench' }).last().click()

@@ -2,7 +2,10 @@ import { expect, test, type Page } from '@playwright/test'
 import { signInAs, signInByHand } from './people'
 
 /** A 1 × 1 picture. */
-const PICTURE = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64')
+const PICTURE = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+)
 const RESIN = 'Walk-through resin'
 const RECIPE = 'Walk-through block'
 const ORDER = 'Three blocks for the walk'
@@ -34,7 +37,9 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     await field(page, 'height').fill('20')
     await field(page, 'Resin').selectOption({ label: RESIN })
     await field(page, 'Layer').fill('clear block')
-    await expect(page.getByRole('group', { name: 'Cut through the piece: clear block' })).toContainText('20.0 mm')
+    await expect(
+      page.getByRole('group', { name: 'Cut through the piece: clear block' }),
+    ).toContainText('20.0 mm')
     // 10 cm × 5 cm × 2 cm
     await expect(page.getByText('Holds 100.0 ml to the brim')).toBeVisible()
     await field(page, 'pour, each piece').fill('2')
@@ -43,7 +48,11 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     await field(page, 'each piece').fill('6')
     // As it is usually done: three minutes each, once it may be demoulded, and the mould is free.
     await page.getByLabel('Add a step after the last layer').selectOption('Demould')
-    await expect(page.getByText('once it is ready to be demoulded · finish · finishing bench · frees the mould')).toBeVisible()
+    await expect(
+      page.getByText(
+        'once it is ready to be demoulded · finish · finishing bench · frees the mould',
+      ),
+    ).toBeVisible()
     await page.getByRole('button', { name: 'Save the recipe' }).click()
     await expect(page).toHaveURL(/recipes\/\d+$/)
   })
@@ -84,17 +93,26 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     await page.getByRole('button', { name: 'Accept' }).click({ timeout: 30_000 })
     await expect(page.getByRole('listitem').filter({ hasText: ORDER })).toContainText('ready')
     await page.getByRole('button', { name: 'week', exact: true }).click()
-    await page.getByRole('button', { name: /^pour clear block, pot/ }).first().focus()
+    await page
+      .getByRole('button', { name: /^pour clear block, pot/ })
+      .first()
+      .focus()
     await page.keyboard.press('Enter')
     await expect(page.getByRole('heading', { name: 'Why then?' })).toBeVisible()
   })
 
-  const maker = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
+  const maker = await (
+    await browser.newContext({ viewport: { width: 1280, height: 800 } })
+  ).newPage()
 
   await test.step('6 · the bench', async () => {
     await signInAs(maker, 'wilda')
     await maker.goto('/pots')
-    await maker.getByRole('listitem').filter({ hasText: ORDER }).getByRole('link', { name: 'To the bench' }).click()
+    await maker
+      .getByRole('listitem')
+      .filter({ hasText: ORDER })
+      .getByRole('link', { name: 'To the bench' })
+      .click()
     // Wilda measures in a cup marked every 5 ml, the lighter part B first
     await expect(maker.getByText('Pour part B until it shows')).toBeVisible()
     await expect(maker.getByText('165ml')).toBeVisible()
@@ -121,7 +139,9 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     // The chosen piece comes before the list, where others may be ready to be lifted by now and have such a button each.
     await maker.getByRole('button', { name: 'Demould', exact: true }).first().click()
     await expect(maker.getByText('One piece demoulded.')).toBeVisible()
-    await maker.getByLabel('Photograph').setInputFiles({ name: 'block.png', mimeType: 'image/png', buffer: PICTURE })
+    await maker
+      .getByLabel('Photograph')
+      .setInputFiles({ name: 'block.png', mimeType: 'image/png', buffer: PICTURE })
     await expect(maker.getByText('The photograph is in the log.')).toBeVisible()
     await maker.getByLabel('What was seen').fill('Clear as glass.')
     await maker.getByRole('button', { name: 'Sold as good' }).click()

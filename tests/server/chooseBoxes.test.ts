@@ -1,5 +1,12 @@
 import { expect, test } from '@jest/globals'
-import { mayBeHeated, planRequest, type HeatedBox, type LinePaths, type PlanLine, type Workroom } from '../../core/batch'
+import {
+  mayBeHeated,
+  planRequest,
+  type HeatedBox,
+  type LinePaths,
+  type PlanLine,
+  type Workroom,
+} from '../../core/batch'
 import { planWork, type PlannedTask } from '../../core/plan'
 import { chooseBoxes } from '../../server/services/planning/chooseBoxes'
 import type { Paths } from '../../server/services/planning/choosePaths'
@@ -7,36 +14,112 @@ import { planTogether } from '../../server/services/planning/planTogether'
 import { demoulding, recipe, resin, rules, step } from '../fixtures/studio'
 
 const bearing = { ...resin, heatC: 55 }
-const days = Array.from({ length: 30 }, (_, day): [number, number] => [day * 1440 + 480, day * 1440 + 1080])
-const made = recipe({ mouldId: null, steps: [demoulding, step({ name: 'sand', phase: 'after', waitsFor: 'sand', skill: 'finish' })] })
+const days = Array.from({ length: 30 }, (_, day): [number, number] => [
+  day * 1440 + 480,
+  day * 1440 + 1080,
+])
+const made = recipe({
+  mouldId: null,
+  steps: [demoulding, step({ name: 'sand', phase: 'after', waitsFor: 'sand', skill: 'finish' })],
+})
 const line = (id: number, promisedMin: number): PlanLine => ({
-  id, recipe: made, quantity: 2, promisedMin, weight: 1, inParts: false, demoulded: new Set(), judged: new Set(),
-  pots: [{ id, layerId: 1, firstPiece: 1, pieces: 2, stirMin: 4, restMin: 6, workMin: 40, pouredMin: null, heatedUntilMin: null }],
+  id,
+  recipe: made,
+  quantity: 2,
+  promisedMin,
+  weight: 1,
+  inParts: false,
+  demoulded: new Set(),
+  judged: new Set(),
+  pots: [
+    {
+      id,
+      layerId: 1,
+      firstPiece: 1,
+      pieces: 2,
+      stirMin: 4,
+      restMin: 6,
+      workMin: 40,
+      pouredMin: null,
+      heatedUntilMin: null,
+    },
+  ],
 })
 const workroom = (rackCm2: number, box: Workroom['box']): Workroom => ({
   makers: [{ id: 'p1', skills: ['pour', 'finish'], shifts: days }],
-  stations: [{ id: 's1', kind: 'bench', room: 'a' }, { id: 's2', kind: 'pour table', room: 'a' }],
-  places: [{ id: 'r1', kind: 'rack', room: 'a', areaCm2: rackCm2 }, ...(box ? [{ id: 'r2', kind: 'box', room: 'the box', areaCm2: box.areaCm2 }] : [])],
-  moulds: [], range: { coldC: 20, warmC: 20 }, box,
+  stations: [
+    { id: 's1', kind: 'bench', room: 'a' },
+    { id: 's2', kind: 'pour table', room: 'a' },
+  ],
+  places: [
+    { id: 'r1', kind: 'rack', room: 'a', areaCm2: rackCm2 },
+    ...(box ? [{ id: 'r2', kind: 'box', room: 'the box', areaCm2: box.areaCm2 }] : []),
+  ],
+  moulds: [],
+  range: { coldC: 20, warmC: 20 },
+  box,
 })
 const warm: HeatedBox = { tempC: 40, areaCm2: 400, runs: [[0, 30 * 1440]] }
-const none: Paths = { sandLines: new Set(), boxLines: new Set(), edgeLines: new Set(), impossible: new Map() }
+const none: Paths = {
+  sandLines: new Set(),
+  boxLines: new Set(),
+  edgeLines: new Set(),
+  impossible: new Map(),
+}
 
 async function chosen(lines: PlanLine[], room: Workroom, isStable = false, paths = none) {
   const asked: (readonly string[])[] = []
-  const ask = (some: PlanLine[], paths: LinePaths) => planRequest({ horizonMin: 30 * 1440, lines: some, resins: new Map([[1, bearing]]), workroom: room, rules, paths, iterations: 150, seed: 1 })
+  const ask = (some: PlanLine[], paths: LinePaths) =>
+    planRequest({
+      horizonMin: 30 * 1440,
+      lines: some,
+      resins: new Map([[1, bearing]]),
+      workroom: room,
+      rules,
+      paths,
+      iterations: 150,
+      seed: 1,
+    })
   const together = (paths: Paths, beside: readonly PlannedTask[] | null) => {
     asked.push(beside?.map(({ id }) => id) ?? [])
-    return planTogether(lines, paths, ask, ({ request }) => Promise.resolve(planWork({ request, pins: [], keep: beside, improves: !isStable, tries: 100 }, { now: () => 0, startedAt: 0 })))
+    return planTogether(lines, paths, ask, ({ request }) =>
+      Promise.resolve(
+        planWork(
+          { request, pins: [], keep: beside, improves: !isStable, tries: 100 },
+          { now: () => 0, startedAt: 0 },
+        ),
+      ),
+    )
   }
   const before = await together(paths, null)
-  const after = await chooseBoxes(before, { lines, isStable, mayBeHeated: (one) => mayBeHeated(one, { box: room.box, range: room.range, resins: new Map([[1, bearing]]), marginPct: rules.cureMarginPct }), planAgain: together })
+  const after = await chooseBoxes(before, {
+    lines,
+    isStable,
+    mayBeHeated: (one) =>
+      mayBeHeated(one, {
+        box: room.box,
+        range: room.range,
+        resins: new Map([[1, bearing]]),
+        marginPct: rules.cureMarginPct,
+      }),
+    planAgain: together,
+  })
   if (!before.solved.ok || !after.solved.ok) throw new Error('no plan')
-  return { before: before.solved.value.objective, after: after.solved.value.objective, boxLines: [...after.paths.boxLines], asked: asked.length, besides: asked, tasks: { before: before.solved.value.tasks, after: after.solved.value.tasks } }
+  return {
+    before: before.solved.value.objective,
+    after: after.solved.value.objective,
+    boxLines: [...after.paths.boxLines],
+    asked: asked.length,
+    besides: asked,
+    tasks: { before: before.solved.value.tasks, after: after.solved.value.tasks },
+  }
 }
 
 test('where the rack holds one line at a time, others cure in the box, and less is late', async () => {
-  const { before, after, boxLines } = await chosen([line(1, 6000), line(2, 6000), line(3, 6000)], workroom(200, warm))
+  const { before, after, boxLines } = await chosen(
+    [line(1, 6000), line(2, 6000), line(3, 6000)],
+    workroom(200, warm),
+  )
   expect(before.weightedTardinessMin).toBeGreaterThan(0)
   expect(boxLines.length).toBeGreaterThan(0)
   expect(after.weightedTardinessMin).toBeLessThan(before.weightedTardinessMin)
@@ -56,7 +139,11 @@ test('without a box all stays as it is', async () => {
   expect(asked).toBe(1)
 })
 test('where what need not move has to stay, a late line is put anew beside the others, which stay', async () => {
-  const { before, after, boxLines, besides, tasks } = await chosen([line(1, 20_000), line(2, 4000)], workroom(2000, warm), true)
+  const { before, after, boxLines, besides, tasks } = await chosen(
+    [line(1, 20_000), line(2, 4000)],
+    workroom(2000, warm),
+    true,
+  )
   expect(boxLines).toEqual([2])
   expect(after.weightedTardinessMin).toBeLessThan(before.weightedTardinessMin)
   expect(besides).toHaveLength(2)
@@ -65,18 +152,39 @@ test('where what need not move has to stay, a late line is put anew beside the o
   expect(ofFirst(tasks.after)).toEqual(ofFirst(tasks.before))
 })
 test('and a line that is in time is not moved for the sake of a rack', async () => {
-  const { boxLines } = await chosen([line(1, 20_000), line(2, 20_000), line(3, 20_000)], workroom(200, warm), true)
+  const { boxLines } = await chosen(
+    [line(1, 20_000), line(2, 20_000), line(3, 20_000)],
+    workroom(200, warm),
+    true,
+  )
   expect(boxLines).toEqual([])
 })
 test('a line that waits for a box that stands cold goes back to the rack where it is sooner there', async () => {
   const cold: HeatedBox = { ...warm, runs: [[20 * 1440, 30 * 1440]] }
-  const { before, after, boxLines } = await chosen([line(1, 10_000)], workroom(2000, cold), true, { ...none, boxLines: new Set([1]) })
+  const { before, after, boxLines } = await chosen([line(1, 10_000)], workroom(2000, cold), true, {
+    ...none,
+    boxLines: new Set([1]),
+  })
   expect(before.weightedTardinessMin).toBeGreaterThan(0)
   expect([after.weightedTardinessMin, boxLines]).toEqual([0, []])
 })
 test('one that finds no time in the box at all is planned on the rack; what lies in the box already stays there', async () => {
   const never: HeatedBox = { ...warm, runs: [] }
-  expect((await chosen([line(1, 20_000)], workroom(2000, never), true, { ...none, boxLines: new Set([1]) })).boxLines).toEqual([])
-  const within = { ...line(1, 4000), pots: line(1, 0).pots.map((pot) => ({ ...pot, pouredMin: -200, heatedUntilMin: 60 })), recipe: recipe({ mouldId: null, steps: [demoulding] }) }
-  expect((await chosen([within], workroom(2000, never), true, { ...none, boxLines: new Set([1]) })).boxLines).toEqual([1])
+  expect(
+    (
+      await chosen([line(1, 20_000)], workroom(2000, never), true, {
+        ...none,
+        boxLines: new Set([1]),
+      })
+    ).boxLines,
+  ).toEqual([])
+  const within = {
+    ...line(1, 4000),
+    pots: line(1, 0).pots.map((pot) => ({ ...pot, pouredMin: -200, heatedUntilMin: 60 })),
+    recipe: recipe({ mouldId: null, steps: [demoulding] }),
+  }
+  expect(
+    (await chosen([within], workroom(2000, never), true, { ...none, boxLines: new Set([1]) }))
+      .boxLines,
+  ).toEqual([1])
 })

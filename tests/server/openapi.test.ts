@@ -12,7 +12,9 @@ function routeOf(file: string): string[] {
   if (!found) return []
   const [, path = '', method = ''] = found
   const named = path.replace(/\/index$/, '').replace(/\[(\w+)\]/g, '{$1}')
-  return named === 'compute/{operation}' ? [...operationNames, 'mesh'].map((name) => `POST /api/compute/${name}`) : [`${method.toUpperCase()} /api/${named}`]
+  return named === 'compute/{operation}'
+    ? [...operationNames, 'mesh'].map((name) => `POST /api/compute/${name}`)
+    : [`${method.toUpperCase()} /api/${named}`]
 }
 
 test('every route is described, and nothing else', () => {
@@ -22,7 +24,20 @@ test('every route is described, and nothing else', () => {
 
 test('request bodies come from the schemas that check them', () => {
   const { paths } = openApiDocument()
-  const body = (paths['/api/orders'] as { post: { requestBody: { content: Record<string, { schema: { required: string[]; properties: Record<string, object> } }> } } }).post.requestBody.content['application/json']!.schema
+  const body = (
+    paths['/api/orders'] as {
+      post: {
+        requestBody: {
+          content: Record<
+            string,
+            { schema: { required: string[]; properties: Record<string, object> } }
+          >
+        }
+      }
+    }
+  ).post.requestBody.content['application/json']!.schema
   expect(body.required).toContain('promisedAt')
-  expect(body.properties.state).toMatchObject({ enum: ['asked', 'accepted', 'making', 'ready', 'delivered', 'declined'] })
+  expect(body.properties.state).toMatchObject({
+    enum: ['asked', 'accepted', 'making', 'ready', 'delivered', 'declined'],
+  })
 })

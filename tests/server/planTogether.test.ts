@@ -1,5 +1,11 @@
 import { expect, test } from '@jest/globals'
-import { leaveTime, planRequest, type LinePaths, type PlanLine, type PlanQuestion } from '../../core/batch'
+import {
+  leaveTime,
+  planRequest,
+  type LinePaths,
+  type PlanLine,
+  type PlanQuestion,
+} from '../../core/batch'
 import { plan } from '../../core/plan'
 import { choosePaths } from '../../server/services/planning/choosePaths'
 import { planTogether } from '../../server/services/planning/planTogether'
@@ -9,27 +15,86 @@ const HORIZON_MIN = 20 * 1440
 const rules = { cureMarginPct: 0 }
 /** One maker who is there for an hour in the middle of the day, so that few pours fit one tack window. */
 const workroom = {
-  makers: [{ id: 'p1', skills: ['pour', 'finish'], shifts: Array.from({ length: 20 }, (_, day): [number, number] => [day * 1440 + 300, day * 1440 + 360]) }],
-  stations: [{ id: 's1', kind: 'bench', room: 'a' }, { id: 's2', kind: 'pour table', room: 'a' }, { id: 's3', kind: 'sander', room: 'b' }],
+  makers: [
+    {
+      id: 'p1',
+      skills: ['pour', 'finish'],
+      shifts: Array.from({ length: 20 }, (_, day): [number, number] => [
+        day * 1440 + 300,
+        day * 1440 + 360,
+      ]),
+    },
+  ],
+  stations: [
+    { id: 's1', kind: 'bench', room: 'a' },
+    { id: 's2', kind: 'pour table', room: 'a' },
+    { id: 's3', kind: 'sander', room: 'b' },
+  ],
   places: [{ id: 'r1', kind: 'rack', room: 'a', areaCm2: 9000 }],
   moulds: [],
   range: { coldC: 20, warmC: 20 },
   box: null,
 }
-const once = (question: PlanQuestion, edgeLines: ReadonlySet<number>) => leaveTime(question, { edgeLines, planned: [] })
-const solve = (request: ReturnType<typeof planRequest>['request']) => Promise.resolve(plan(request, { now: () => 0, startedAt: 0 }))
+const once = (question: PlanQuestion, edgeLines: ReadonlySet<number>) =>
+  leaveTime(question, { edgeLines, planned: [] })
+const solve = (request: ReturnType<typeof planRequest>['request']) =>
+  Promise.resolve(plan(request, { now: () => 0, startedAt: 0 }))
 
 /** A line whose face was poured at minute −100, so its back is due before minute 620. */
 function begunLine(id: number, recoat: 'either' | 'tack'): PlanLine {
-  const made = recipe({ mouldId: null, layers: [layer({ name: 'face' }), layer({ id: 2, name: 'back', pourMin: 20, recoat })], steps: [step({ name: 'demould', phase: 'after', waitsFor: 'demould' })] })
-  const pots = made.layers.map((each, i) => ({ id: id * 10 + i, layerId: each.id, firstPiece: 1, pieces: 1, stirMin: 4, restMin: 6, workMin: 60, pouredMin: i === 0 ? -100 : null, heatedUntilMin: null }))
-  return { id, recipe: made, quantity: 1, promisedMin: 9000, weight: 1, inParts: false, demoulded: new Set(), judged: new Set(), pots }
+  const made = recipe({
+    mouldId: null,
+    layers: [layer({ name: 'face' }), layer({ id: 2, name: 'back', pourMin: 20, recoat })],
+    steps: [step({ name: 'demould', phase: 'after', waitsFor: 'demould' })],
+  })
+  const pots = made.layers.map((each, i) => ({
+    id: id * 10 + i,
+    layerId: each.id,
+    firstPiece: 1,
+    pieces: 1,
+    stirMin: 4,
+    restMin: 6,
+    workMin: 60,
+    pouredMin: i === 0 ? -100 : null,
+    heatedUntilMin: null,
+  }))
+  return {
+    id,
+    recipe: made,
+    quantity: 1,
+    promisedMin: 9000,
+    weight: 1,
+    inParts: false,
+    demoulded: new Set(),
+    judged: new Set(),
+    pots,
+  }
 }
 
 async function together(lines: PlanLine[]) {
-  const ask = (some: PlanLine[], paths: LinePaths, iterations: number) => planRequest({ horizonMin: HORIZON_MIN, lines: some, resins: new Map([[1, resin]]), workroom, rules, paths, iterations, seed: 1 })
-  const alone = await choosePaths(lines, (line, paths, edgeLines) => solve(once(ask([line], paths, 5), edgeLines)))
-  return { alone, ...(await planTogether(lines, alone, (some, paths) => ask(some, paths, 20), (question, edgeLines) => solve(once(question, edgeLines)))) }
+  const ask = (some: PlanLine[], paths: LinePaths, iterations: number) =>
+    planRequest({
+      horizonMin: HORIZON_MIN,
+      lines: some,
+      resins: new Map([[1, resin]]),
+      workroom,
+      rules,
+      paths,
+      iterations,
+      seed: 1,
+    })
+  const alone = await choosePaths(lines, (line, paths, edgeLines) =>
+    solve(once(ask([line], paths, 5), edgeLines)),
+  )
+  return {
+    alone,
+    ...(await planTogether(
+      lines,
+      alone,
+      (some, paths) => ask(some, paths, 20),
+      (question, edgeLines) => solve(once(question, edgeLines)),
+    )),
+  }
 }
 
 test('lines that each fit alone and not together: one is sanded first, all are planned', async () => {
@@ -50,13 +115,44 @@ test('where nobody may sand, the one left over is named with the reason and the 
 
 test('a window that can only be met at its end is used to its end before anything is sanded', async () => {
   const line = begunLine(1, 'either')
-  const unpoured = { ...line, pots: line.pots.map((pot) => ({ ...pot, pouredMin: null })), recipe: { ...line.recipe, layers: line.recipe.layers.map((each) => ({ ...each, pourMin: 5 })) } }
+  const unpoured = {
+    ...line,
+    pots: line.pots.map((pot) => ({ ...pot, pouredMin: null })),
+    recipe: { ...line.recipe, layers: line.recipe.layers.map((each) => ({ ...each, pourMin: 5 })) },
+  }
   /** Two shifts every third day. Poured by 360 at the latest, the face can be recoated up to 1080, or to 1050 with half an hour left; mixed from the second shift's begin on, the back is poured 15 min after it. */
   const from = (secondShift: number) => {
-    const shifts = Array.from({ length: 6 }, (_, i): [number, number][] => [[300, 360], [secondShift, secondShift + 90]].map(([opens, closes]): [number, number] => [i * 4320 + opens!, i * 4320 + closes!])).flat()
-    const ask = (some: PlanLine[], paths: LinePaths) => planRequest({ horizonMin: HORIZON_MIN, lines: some, resins: new Map([[1, resin]]), workroom: { ...workroom, makers: [{ ...workroom.makers[0]!, shifts }] }, rules, paths, iterations: 5, seed: 1 })
-    return choosePaths([unpoured], (one, paths, edgeLines) => solve(once(ask([one], paths), edgeLines)))
+    const shifts = Array.from({ length: 6 }, (_, i): [number, number][] =>
+      [
+        [300, 360],
+        [secondShift, secondShift + 90],
+      ].map(([opens, closes]): [number, number] => [i * 4320 + opens!, i * 4320 + closes!]),
+    ).flat()
+    const ask = (some: PlanLine[], paths: LinePaths) =>
+      planRequest({
+        horizonMin: HORIZON_MIN,
+        lines: some,
+        resins: new Map([[1, resin]]),
+        workroom: { ...workroom, makers: [{ ...workroom.makers[0]!, shifts }] },
+        rules,
+        paths,
+        iterations: 5,
+        seed: 1,
+      })
+    return choosePaths([unpoured], (one, paths, edgeLines) =>
+      solve(once(ask([one], paths), edgeLines)),
+    )
   }
   const [early, edge, late] = [await from(1000), await from(1045), await from(1200)]
-  expect([early, edge, late].map(({ edgeLines, sandLines, impossible }) => [edgeLines.size, sandLines.size, impossible.size])).toEqual([[0, 0, 0], [1, 0, 0], [0, 1, 0]])
+  expect(
+    [early, edge, late].map(({ edgeLines, sandLines, impossible }) => [
+      edgeLines.size,
+      sandLines.size,
+      impossible.size,
+    ]),
+  ).toEqual([
+    [0, 0, 0],
+    [1, 0, 0],
+    [0, 1, 0],
+  ])
 })

@@ -16,18 +16,75 @@ import { layer, mould, recipe, resin, rules, step } from '../fixtures/studio'
 const origin = new Date('2026-03-02T08:00:00.000Z')
 const after = (minutes: number) => new Date(origin.getTime() + minutes * 60_000)
 const order = (changes: Partial<Order> = {}): Order => ({
-  id: 9, version: 1, kind: 'commission', title: 'Two plaques', customer: 'Somebody', promisedAt: after(9000).toISOString(), state: 'accepted', colours: '', note: '',
-  lines: [{ id: 90, recipeId: 1, quantity: 2, recipeVersion: null }], ...changes,
+  id: 9,
+  version: 1,
+  kind: 'commission',
+  title: 'Two plaques',
+  customer: 'Somebody',
+  promisedAt: after(9000).toISOString(),
+  state: 'accepted',
+  colours: '',
+  note: '',
+  lines: [{ id: 90, recipeId: 1, quantity: 2, recipeVersion: null }],
+  ...changes,
 })
-const shelfOf = (one: Recipe): Shelf => ({ recipeOf: ({ recipeId }) => (recipeId === 1 ? one : undefined), resins: new Map([[1, resin]]), pigments: new Map(), moulds: new Map([[1, mould]]), rules, warmC: 20 })
+const shelfOf = (one: Recipe): Shelf => ({
+  recipeOf: ({ recipeId }) => (recipeId === 1 ? one : undefined),
+  resins: new Map([[1, resin]]),
+  pigments: new Map(),
+  moulds: new Map([[1, mould]]),
+  rules,
+  warmC: 20,
+})
 const pot = (changes: Partial<StoredPot> = {}): StoredPot => ({
-  id: 1, version: 1, resinId: 1, tint: '#ffffff', needMl: 200, state: 'planned', letter: 'A', gathered: false, runId: null, startAt: null, personId: null, pouredAt: null,
-  portions: [{ lineId: 90, recipeId: 1, recipeVersion: null, orderId: 9, orderTitle: '', layerId: 1, firstPiece: 1, pieces: 2, pouredMl: 200 }], ...changes,
+  id: 1,
+  version: 1,
+  resinId: 1,
+  tint: '#ffffff',
+  needMl: 200,
+  state: 'planned',
+  letter: 'A',
+  gathered: false,
+  runId: null,
+  startAt: null,
+  personId: null,
+  pouredAt: null,
+  portions: [
+    {
+      lineId: 90,
+      recipeId: 1,
+      recipeVersion: null,
+      orderId: 9,
+      orderTitle: '',
+      layerId: 1,
+      firstPiece: 1,
+      pieces: 2,
+      pouredMl: 200,
+    },
+  ],
+  ...changes,
 })
 const piece = (number: number, state: StoredPiece['state']): StoredPiece => ({
-  id: number, number, state, version: 1, placeId: 1, orderLineId: 90, orderId: 9, orderTitle: '', recipeId: 1, recipeVersion: null, recipeName: '', footprintCm2: 100,
+  id: number,
+  number,
+  state,
+  version: 1,
+  placeId: 1,
+  orderLineId: 90,
+  orderId: 9,
+  orderTitle: '',
+  recipeId: 1,
+  recipeVersion: null,
+  recipeName: '',
+  footprintCm2: 100,
 })
-const linesOf = (one: Order, shelf: Shelf, pots: StoredPot[], pieces: StoredPiece[], heatedUntil = new Map<string, Date>()) => planLines(one, { shelf, pots, pieces, origin, heatedUntil })
+const linesOf = (
+  one: Order,
+  shelf: Shelf,
+  pots: StoredPot[],
+  pieces: StoredPiece[],
+  heatedUntil = new Map<string, Date>(),
+) => planLines(one, { shelf, pots, pieces, origin, heatedUntil })
 const only = (lines: PlanLine[]): PlanLine => {
   expect(lines).toHaveLength(1)
   return lines[0]!
@@ -51,96 +108,236 @@ describe('letters for pots', () => {
 describe('what is left to do of an order', () => {
   const shelf = shelfOf(recipe())
   test('a commission weighs three times a market day', () => {
-    const weight = (kind: Order['kind']) => only(linesOf(order({ kind }), shelf, [pot()], [])).weight
+    const weight = (kind: Order['kind']) =>
+      only(linesOf(order({ kind }), shelf, [pot()], [])).weight
     expect([weight('commission'), weight('market')]).toEqual([3, 1])
   })
   test('the promise is minutes from the start of the plan', () => {
     expect(only(linesOf(order(), shelf, [pot()], [])).promisedMin).toBe(9000)
   })
   test('what has been poured tells when, what is being mixed is done soon', () => {
-    const [poured, mixing, planned] = only(linesOf(order(), shelf, [pot({ pouredAt: after(-120), state: 'poured' }), pot({ id: 2, state: 'mixing' }), pot({ id: 3 })], [])).pots
+    const [poured, mixing, planned] = only(
+      linesOf(
+        order(),
+        shelf,
+        [
+          pot({ pouredAt: after(-120), state: 'poured' }),
+          pot({ id: 2, state: 'mixing' }),
+          pot({ id: 3 }),
+        ],
+        [],
+      ),
+    ).pots
     // stir 4 + rest 6 + 2 pieces of 2 minutes
     expect([poured?.pouredMin, mixing?.pouredMin, planned?.pouredMin]).toEqual([-120, 14, null])
   })
   test('a pot given up does not count', () => {
-    expect(only(linesOf(order(), shelf, [pot({ state: 'spoiled' }), pot({ id: 2 })], [])).pots.map((one) => one.id)).toEqual([2])
+    expect(
+      only(linesOf(order(), shelf, [pot({ state: 'spoiled' }), pot({ id: 2 })], [])).pots.map(
+        (one) => one.id,
+      ),
+    ).toEqual([2])
   })
   test('pieces out of their mould and judged ones are told', () => {
-    const line = only(linesOf(order(), shelf, [pot({ state: 'poured', pouredAt: after(-5000) })], [piece(1, 'demoulded'), piece(2, 'lost')]))
+    const line = only(
+      linesOf(
+        order(),
+        shelf,
+        [pot({ state: 'poured', pouredAt: after(-5000) })],
+        [piece(1, 'demoulded'), piece(2, 'lost')],
+      ),
+    )
     expect([[...line.demoulded].sort(), [...line.judged]]).toEqual([[1, 2], [2]])
   })
   test('nothing is left when all are judged, nothing can be said without a recipe', () => {
-    expect(linesOf(order(), shelf, [pot({ state: 'poured' })], [piece(1, 'good'), piece(2, 'good')])).toEqual([])
-    expect(linesOf(order({ lines: [{ id: 90, recipeId: 77, quantity: 2, recipeVersion: null }] }), shelf, [pot()], [])).toEqual([])
+    expect(
+      linesOf(order(), shelf, [pot({ state: 'poured' })], [piece(1, 'good'), piece(2, 'good')]),
+    ).toEqual([])
+    expect(
+      linesOf(
+        order({ lines: [{ id: 90, recipeId: 77, quantity: 2, recipeVersion: null }] }),
+        shelf,
+        [pot()],
+        [],
+      ),
+    ).toEqual([])
   })
 })
 
 describe('a promise', () => {
-  const one = recipe({ layers: [layer()], steps: [step({ name: 'demould', phase: 'after', waitsFor: 'demould', demoulds: true })] })
+  const one = recipe({
+    layers: [layer()],
+    steps: [step({ name: 'demould', phase: 'after', waitsFor: 'demould', demoulds: true })],
+  })
   const line = only(linesOf(order(), shelfOf(one), [pot()], []))
   const question = planRequest({
-    horizonMin: 20_000, lines: [line], resins: new Map([[1, resin]]), rules, paths: { sandLines: new Set(), boxLines: new Set() }, iterations: 5, seed: 1,
+    horizonMin: 20_000,
+    lines: [line],
+    resins: new Map([[1, resin]]),
+    rules,
+    paths: { sandLines: new Set(), boxLines: new Set() },
+    iterations: 5,
+    seed: 1,
     workroom: {
-      makers: [{ id: 'p1', skills: ['pour'], shifts: [[0, 480], [1440, 1920], [2880, 3360]] }],
-      stations: [{ id: 's1', kind: 'bench', room: 'a' }, { id: 's2', kind: 'pour table', room: 'a' }],
-      places: [{ id: 'r1', kind: 'rack', room: 'a', areaCm2: 900 }], moulds: [{ id: 'm1', count: 4 }], range: { coldC: 20, warmC: 20 }, box: null,
+      makers: [
+        {
+          id: 'p1',
+          skills: ['pour'],
+          shifts: [
+            [0, 480],
+            [1440, 1920],
+            [2880, 3360],
+          ],
+        },
+      ],
+      stations: [
+        { id: 's1', kind: 'bench', room: 'a' },
+        { id: 's2', kind: 'pour table', room: 'a' },
+      ],
+      places: [{ id: 'r1', kind: 'rack', room: 'a', areaCm2: 900 }],
+      moulds: [{ id: 'm1', count: 4 }],
+      range: { coldC: 20, warmC: 20 },
+      box: null,
     },
   })
   const solved = plan(question.request, { now: () => 0, startedAt: 0 })
-  const names = { meaning: question.meaning, person: () => 'Wren', order: () => 'Two plaques', timeZone: 'UTC', origin, resins: new Map<number, string>(), placeKinds: new Map([['r9', 'box']]) }
-  const paths = { sandLines: new Set<number>(), boxLines: new Set<number>(), edgeLines: new Set<number>(), impossible: new Map<number, string[]>() }
+  const names = {
+    meaning: question.meaning,
+    person: () => 'Wren',
+    order: () => 'Two plaques',
+    timeZone: 'UTC',
+    origin,
+    resins: new Map<number, string>(),
+    placeKinds: new Map([['r9', 'box']]),
+  }
+  const paths = {
+    sandLines: new Set<number>(),
+    boxLines: new Set<number>(),
+    edgeLines: new Set<number>(),
+    impossible: new Map<number, string[]>(),
+  }
   const none = new Map<number, PromiseOdds>()
 
   test('is kept or missed by so many minutes, with the reasons', () => {
     if (!solved.ok) throw new Error('no plan')
     const kept = promiseOf(order(), { plan: solved.value, question, paths, names, odds: none })
     const readyMin = (Date.parse(kept.readyAt ?? '') - origin.getTime()) / 60_000
-    expect(readyMin).toBe(Math.max(...solved.value.tasks.filter((task) => task.id !== 'clock').map((task) => task.endMin)))
+    expect(readyMin).toBe(
+      Math.max(
+        ...solved.value.tasks.filter((task) => task.id !== 'clock').map((task) => task.endMin),
+      ),
+    )
     expect(kept.lateMin).toBe(readyMin - 9000)
     expect(kept.because.at(-1)).toContain('demould')
-    expect(promiseOf(order({ promisedAt: after(60).toISOString() }), { plan: solved.value, question, paths, names, odds: none }).lateMin).toBe(readyMin - 60)
+    expect(
+      promiseOf(order({ promisedAt: after(60).toISOString() }), {
+        plan: solved.value,
+        question,
+        paths,
+        names,
+        odds: none,
+      }).lateMin,
+    ).toBe(readyMin - 60)
   })
   test('of a market day tells how many pieces are ready by then', () => {
     if (!solved.ok) throw new Error('no plan')
-    const told = (changes: Partial<Order>) => promiseOf(order(changes), { plan: solved.value, question, paths, names, odds: none }).pieces
+    const told = (changes: Partial<Order>) =>
+      promiseOf(order(changes), { plan: solved.value, question, paths, names, odds: none }).pieces
     expect(told({ kind: 'market' })).toEqual({ inTime: 2, planned: 2 })
-    expect(told({ kind: 'market', promisedAt: after(60).toISOString() })).toEqual({ inTime: 0, planned: 2 })
+    expect(told({ kind: 'market', promisedAt: after(60).toISOString() })).toEqual({
+      inTime: 0,
+      planned: 2,
+    })
     expect(told({})).toBeNull()
   })
   test('of which everything is made is neither late nor to be planned', () => {
     if (!solved.ok) throw new Error('no plan')
-    const made = promiseOf(order({ id: 5, promisedAt: after(-60).toISOString(), lines: [{ id: 99, recipeId: 1, quantity: 2, recipeVersion: null }] }), { plan: solved.value, question, paths, names, odds: none })
+    const made = promiseOf(
+      order({
+        id: 5,
+        promisedAt: after(-60).toISOString(),
+        lines: [{ id: 99, recipeId: 1, quantity: 2, recipeVersion: null }],
+      }),
+      { plan: solved.value, question, paths, names, odds: none },
+    )
     expect(made).toMatchObject({ isMade: true, lateMin: 0, because: [], odds: null })
-    expect(promiseOf(order(), { plan: solved.value, question, paths, names, odds: none }).isMade).toBe(false)
+    expect(
+      promiseOf(order(), { plan: solved.value, question, paths, names, odds: none }).isMade,
+    ).toBe(false)
   })
   test('that no plan can hold says why in the words of people', () => {
-    const impossible = new Map([[90, ['nobody here has the skill "gild" that "line90.s0.1" needs', 'the plan ends at minute 60']]])
-    const told = promiseOf(order(), { plan: ['unused'], question, paths: { ...paths, impossible }, names, odds: none })
+    const impossible = new Map([
+      [
+        90,
+        ['nobody here has the skill "gild" that "line90.s0.1" needs', 'the plan ends at minute 60'],
+      ],
+    ])
+    const told = promiseOf(order(), {
+      plan: ['unused'],
+      question,
+      paths: { ...paths, impossible },
+      names,
+      odds: none,
+    })
     expect(told.readyAt).toBeNull()
-    expect(told.because).toEqual(['nobody here has the skill "gild" that “demould” needs', `the plan ends at ${DateTime.fromJSDate(after(60), { zone: 'UTC' }).toFormat('ccc d LLL HH:mm')}`])
+    expect(told.because).toEqual([
+      'nobody here has the skill "gild" that “demould” needs',
+      `the plan ends at ${DateTime.fromJSDate(after(60), { zone: 'UTC' }).toFormat('ccc d LLL HH:mm')}`,
+    ])
   })
   test('has odds by order, with the clock as sure as clocks are; only a commission is made again', async () => {
     if (!solved.ok) throw new Error('no plan')
-    const readyMin = Math.max(...solved.value.tasks.filter((task) => task.id !== 'clock').map((task) => task.endMin))
+    const readyMin = Math.max(
+      ...solved.value.tasks.filter((task) => task.id !== 'clock').map((task) => task.endMin),
+    )
     const asked: OddsOptions[] = []
     const weigh: Weigh = ({ request, planned, options }) => {
       asked.push(options)
-      return Promise.resolve(odds(request, planned, { ...options, runs: 50, spread: { handsPct: 0, curesPct: 0, absencePct: 0 } }))
+      return Promise.resolve(
+        odds(request, planned, {
+          ...options,
+          runs: 50,
+          spread: { handsPct: 0, curesPct: 0, absencePct: 0 },
+        }),
+      )
     }
     const basis = { handsPct: 25, pours: 0, yieldPct: 90, judged: 0 }
     const context = { question, orders: [order({ kind: 'market' })], lines: [line], basis, origin }
     const found = await oddsOf(solved.value, context, weigh)
-    expect(found.get(order().id)).toEqual({ keptPct: 100, safeAt: after(readyMin).toISOString(), windowMissedPct: 0, basis })
+    expect(found.get(order().id)).toEqual({
+      keptPct: 100,
+      safeAt: after(readyMin).toISOString(),
+      windowMissedPct: 0,
+      basis,
+    })
     expect(asked[0]).toMatchObject({ certain: ['clock'], againPct: {} })
     await oddsOf(solved.value, { ...context, orders: [order({ kind: 'commission' })] }, weigh)
     // two pieces at 90 %: one of them fails in 100 − 81 of 100 cases
     expect(asked[1]?.againPct?.[order().id]).toBeCloseTo(19, 9)
-    await oddsOf(solved.value, { ...context, orders: [order({ kind: 'commission' })], lines: [{ ...line, judged: new Set([1]) }] }, weigh)
+    await oddsOf(
+      solved.value,
+      {
+        ...context,
+        orders: [order({ kind: 'commission' })],
+        lines: [{ ...line, judged: new Set([1]) }],
+      },
+      weigh,
+    )
     expect(asked[2]?.againPct?.[order().id]).toBeCloseTo(10, 9)
-    expect(promiseOf(order(), { plan: solved.value, question, paths, names, odds: found }).odds?.keptPct).toBe(100)
+    expect(
+      promiseOf(order(), { plan: solved.value, question, paths, names, odds: found }).odds?.keptPct,
+    ).toBe(100)
   })
   test('tells when it goes by the sanded path', () => {
     if (!solved.ok) throw new Error('no plan')
-    expect(promiseOf(order(), { plan: solved.value, question, paths: { ...paths, sandLines: new Set([90]) }, names, odds: none }).usesSand).toBe(true)
+    expect(
+      promiseOf(order(), {
+        plan: solved.value,
+        question,
+        paths: { ...paths, sandLines: new Set([90]) },
+        names,
+        odds: none,
+      }).usesSand,
+    ).toBe(true)
   })
 })

@@ -4,20 +4,37 @@ import { isOfClock } from '../../core/batch'
 import { planWork } from '../../core/plan'
 import { RECIPES } from '../../demo/recipes'
 import { RESINS } from '../../demo/resins'
-import { getProposal as readProposal, listUnfinishedProposals, moveProposal } from '../../server/db/proposals'
+import {
+  getProposal as readProposal,
+  listUnfinishedProposals,
+  moveProposal,
+} from '../../server/db/proposals'
 import { AppError } from '../../server/services/AppError'
 import { createOrder } from '../../server/services/orders'
 import { makePlan } from '../../server/services/planning/makePlan'
 import type { Weigh } from '../../server/services/planning/oddsOf'
 import { planQuestion } from '../../server/services/planning/planQuestion'
-import { acceptProposal, getProposal, propose, restorePlan, workOutProposal } from '../../server/services/planning/proposals'
+import {
+  acceptProposal,
+  getProposal,
+  propose,
+  restorePlan,
+  workOutProposal,
+} from '../../server/services/planning/proposals'
 import { withShiftChanges } from '../../server/services/planning/terms'
 import type { Solve } from '../../server/services/planning/planAll'
 import { currentPlan } from '../../server/services/plans'
 import { createRecipe } from '../../server/services/recipes'
 import { createResin } from '../../server/services/resins'
 import type { Who } from '../../server/services/Who'
-import { NO_TERMS, type PlanAsk, type PlanTerms, type PlanView, type RecipeRow, type ResinRow } from '../../shared/types'
+import {
+  NO_TERMS,
+  type PlanAsk,
+  type PlanTerms,
+  type PlanView,
+  type RecipeRow,
+  type ResinRow,
+} from '../../shared/types'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
 
 let knex: Knex
@@ -26,20 +43,38 @@ let recipe: RecipeRow
 let resin: ResinRow
 /** A Monday morning. */
 const now = new Date('2026-03-02T08:30:00.000Z')
-const solve: Solve = (work) => Promise.resolve(planWork({ ...work, request: { ...work.request, limit: { iterations: 20 } } }, { now: () => 0, startedAt: 0 }))
+const solve: Solve = (work) =>
+  Promise.resolve(
+    planWork(
+      { ...work, request: { ...work.request, limit: { iterations: 20 } } },
+      { now: () => 0, startedAt: 0 },
+    ),
+  )
 const weigh: Weigh = () => Promise.resolve([])
-const refusal = (work: Promise<unknown>) => work.then(() => null, (error: unknown) => (error instanceof AppError ? error : Promise.reject(error as Error)))
-const ask = (terms: Partial<PlanTerms>, more: Partial<PlanAsk> = {}): PlanAsk => ({ kind: 'keep', suppose: [], terms: { ...NO_TERMS, ...terms }, ...more })
+const refusal = (work: Promise<unknown>) =>
+  work.then(
+    () => null,
+    (error: unknown) => (error instanceof AppError ? error : Promise.reject(error as Error)),
+  )
+const ask = (terms: Partial<PlanTerms>, more: Partial<PlanAsk> = {}): PlanAsk => ({
+  kind: 'keep',
+  suppose: [],
+  terms: { ...NO_TERMS, ...terms },
+  ...more,
+})
 
 /** Asks, and works it out as the queue does. */
 async function proposal(who: Who, what: PlanAsk, at = now) {
   const id = await propose(who, what, at)
   const stored = (await readProposal(knex, who.workspaceId, id))!
-  await moveProposal(knex, id, ['waiting'], 'done', { outcome: await workOutProposal(stored, solve, weigh, at) })
+  await moveProposal(knex, id, ['waiting'], 'done', {
+    outcome: await workOutProposal(stored, solve, weigh, at),
+  })
   return getProposal(who, id, () => 0)
 }
 const pours = (plan: Pick<PlanView, 'tasks'>) => plan.tasks.filter((task) => task.kind === 'pour')
-const starts = (plan: Pick<PlanView, 'tasks'>) => new Map(plan.tasks.map((task) => [task.key, `${task.startAt} ${task.personId}`]))
+const starts = (plan: Pick<PlanView, 'tasks'>) =>
+  new Map(plan.tasks.map((task) => [task.key, `${task.startAt} ${task.personId}`]))
 
 beforeAll(async () => {
   knex = await freshDatabase()
@@ -47,14 +82,53 @@ beforeAll(async () => {
   ;[manager, maker, guest] = [people.manager, people.maker, people.guest]
   resin = await createResin(manager!, RESINS[0]!, now)
   const { mould: _mould, layers, ...disc } = RECIPES.find((one) => one.name === 'Pendulum disc')!
-  const [mould] = (await knex('moulds').where({ workspace_id: manager!.workspaceId }).select('id')) as { id: number }[]
-  recipe = await createRecipe(manager!, {
-    ...disc, others: [], archived: false, mouldId: mould!.id,
-    layers: layers.slice(0, 1).map(({ resin: _resin, pigments: _pigments, ...layer }) => ({ id: 0, inclusions: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 2, heatAfterMin: [], recoat: 'either' as const, ...layer, resinId: resin.id, pigments: [] })),
-  }, now)
+  const [mould] = (await knex('moulds')
+    .where({ workspace_id: manager!.workspaceId })
+    .select('id')) as { id: number }[]
+  recipe = await createRecipe(
+    manager!,
+    {
+      ...disc,
+      others: [],
+      archived: false,
+      mouldId: mould!.id,
+      layers: layers.slice(0, 1).map(({ resin: _resin, pigments: _pigments, ...layer }) => ({
+        id: 0,
+        inclusions: [],
+        runOffPct: 0,
+        cups: 1,
+        stirMin: 4,
+        restMin: 8,
+        pourMin: 2,
+        heatAfterMin: [],
+        recoat: 'either' as const,
+        ...layer,
+        resinId: resin.id,
+        pigments: [],
+      })),
+    },
+    now,
+  )
   await knex('moulds').where({ id: mould!.id }).update({ count: 1 })
-  for (const [title, quantity] of [['First disc', 1], ['Second disc', 1], ['Third disc', 1]] as const) {
-    await createOrder(manager!, { kind: 'commission', title, customer: 'Somebody', promisedAt: '2026-03-20T15:00:00.000Z', state: 'accepted', colours: '', note: '', lines: [{ recipeId: recipe.id, quantity }] }, now)
+  for (const [title, quantity] of [
+    ['First disc', 1],
+    ['Second disc', 1],
+    ['Third disc', 1],
+  ] as const) {
+    await createOrder(
+      manager!,
+      {
+        kind: 'commission',
+        title,
+        customer: 'Somebody',
+        promisedAt: '2026-03-20T15:00:00.000Z',
+        state: 'accepted',
+        colours: '',
+        note: '',
+        lines: [{ recipeId: recipe.id, quantity }],
+      },
+      now,
+    )
   }
   await makePlan(manager!, solve, now, weigh)
 })
@@ -63,7 +137,13 @@ afterAll(leaveDatabase)
 describe('a proposal', () => {
   test('that changes nothing moves nothing', async () => {
     const found = await proposal(manager!, ask({}))
-    expect(found).toMatchObject({ state: 'done', progress: 1, message: null, askedBy: manager!.name, outcome: { moved: [] } })
+    expect(found).toMatchObject({
+      state: 'done',
+      progress: 1,
+      message: null,
+      askedBy: manager!.name,
+      outcome: { moved: [] },
+    })
     expect(starts(found.outcome!)).toEqual(starts((await currentPlan(manager!))!))
   })
 
@@ -73,12 +153,20 @@ describe('a proposal', () => {
     const startAt = new Date(Date.parse(last.startAt) + 24 * 3_600_000).toISOString()
     const pins = [{ taskKey: last.key, startAt, personId: maker!.personId }]
     const found = await proposal(manager!, ask({ pins }))
-    expect(found.outcome!.moved.find((task) => task.key === last.key)).toMatchObject({ fromAt: last.startAt, toAt: startAt, toPersonId: maker!.personId, title: last.title })
+    expect(found.outcome!.moved.find((task) => task.key === last.key)).toMatchObject({
+      fromAt: last.startAt,
+      toAt: startAt,
+      toPersonId: maker!.personId,
+      title: last.title,
+    })
     expect((await currentPlan(manager!))!.id).toBe(before.id)
 
     const after = await acceptProposal(manager!, found.id, now)
     expect(after.terms.pins).toEqual(pins)
-    expect(pours(after).find((task) => task.key === last.key)).toMatchObject({ startAt, personId: maker!.personId })
+    expect(pours(after).find((task) => task.key === last.key)).toMatchObject({
+      startAt,
+      personId: maker!.personId,
+    })
     expect([after.canUndo, after.canRedo]).toEqual([true, false])
 
     const undone = await restorePlan(maker!, after.id, 'undo', solve, weigh, now)
@@ -95,7 +183,10 @@ describe('a proposal', () => {
   test('holds the pin when everything is planned afresh', async () => {
     const last = pours((await currentPlan(manager!))!).at(-1)!
     const startAt = new Date(Date.parse(last.startAt) + 24 * 3_600_000).toISOString()
-    const found = await proposal(manager!, ask({ pins: [{ taskKey: last.key, startAt, personId: null }] }, { kind: 'afresh' }))
+    const found = await proposal(
+      manager!,
+      ask({ pins: [{ taskKey: last.key, startAt, personId: null }] }, { kind: 'afresh' }),
+    )
     expect(found.outcome!.tasks.find((task) => task.key === last.key)!.startAt).toBe(startAt)
   })
 
@@ -103,16 +194,26 @@ describe('a proposal', () => {
     const [mine, theirs] = [await proposal(manager!, ask({})), await proposal(maker!, ask({}))]
     const accepted = await acceptProposal(maker!, theirs.id, now)
     const refused = await refusal(acceptProposal(manager!, mine.id, now))
-    expect(refused).toMatchObject({ code: 'conflict', message: expect.stringContaining(maker!.name) })
+    expect(refused).toMatchObject({
+      code: 'conflict',
+      message: expect.stringContaining(maker!.name),
+    })
     expect(refused!.details.current).toMatchObject({ id: accepted.id })
-    expect(await refusal(acceptProposal(maker!, theirs.id, now))).toMatchObject({ code: 'conflict' })
-    expect(await refusal(restorePlan(manager!, accepted.id - 1, 'undo', solve, weigh, now))).toMatchObject({ code: 'conflict' })
+    expect(await refusal(acceptProposal(maker!, theirs.id, now))).toMatchObject({
+      code: 'conflict',
+    })
+    expect(
+      await refusal(restorePlan(manager!, accepted.id - 1, 'undo', solve, weigh, now)),
+    ).toMatchObject({ code: 'conflict' })
   })
 
   test('accepted while somebody plans all afresh is built upon, and not lost', async () => {
     const last = pours((await currentPlan(manager!))!).at(-1)!
     const startAt = new Date(Date.parse(last.startAt) + 24 * 3_600_000).toISOString()
-    const theirs = await proposal(maker!, ask({ pins: [{ taskKey: last.key, startAt, personId: null }] }))
+    const theirs = await proposal(
+      maker!,
+      ask({ pins: [{ taskKey: last.key, startAt, personId: null }] }),
+    )
     let accepted: PlanView | null = null
     const interrupted: Solve = async (work) => {
       accepted ??= await acceptProposal(maker!, theirs.id, now)
@@ -121,7 +222,9 @@ describe('a proposal', () => {
     const after = await makePlan(manager!, interrupted, now, weigh)
     expect(after.terms.pins).toEqual(accepted!.terms.pins)
     expect(pours(after).find((task) => task.key === last.key)!.startAt).toBe(startAt)
-    expect((await restorePlan(manager!, after.id, 'undo', solve, weigh, now)).terms.pins).toEqual(accepted!.terms.pins)
+    expect((await restorePlan(manager!, after.id, 'undo', solve, weigh, now)).terms.pins).toEqual(
+      accepted!.terms.pins,
+    )
 
     let plans = 0
     const never: Solve = async (work) => {
@@ -136,11 +239,19 @@ describe('a proposal', () => {
 
   test('of half an hour ago is not taken any more', async () => {
     const found = await proposal(manager!, ask({}))
-    expect(await refusal(acceptProposal(manager!, found.id, new Date(now.getTime() + 31 * 60_000)))).toMatchObject({ code: 'conflict' })
+    expect(
+      await refusal(acceptProposal(manager!, found.id, new Date(now.getTime() + 31 * 60_000))),
+    ).toMatchObject({ code: 'conflict' })
   })
 
   test('takes hands away, and gives them back with an undo', async () => {
-    const away = [{ personId: manager!.personId, fromAt: '2026-03-02T00:00:00.000Z', toAt: '2026-03-14T00:00:00.000Z' }]
+    const away = [
+      {
+        personId: manager!.personId,
+        fromAt: '2026-03-02T00:00:00.000Z',
+        toAt: '2026-03-14T00:00:00.000Z',
+      },
+    ]
     const found = await proposal(manager!, ask({ away }))
     const own = found.outcome!.tasks.filter((task) => task.personId === manager!.personId)
     expect(own.every((task) => task.startAt >= '2026-03-14')).toBe(true)
@@ -152,7 +263,10 @@ describe('a proposal', () => {
   })
 
   test('mixes nothing from a resin that is still on its way', async () => {
-    const found = await proposal(manager!, ask({ deliveries: [{ resinId: resin.id, at: '2026-03-09T10:00:00.000Z' }] }))
+    const found = await proposal(
+      manager!,
+      ask({ deliveries: [{ resinId: resin.id, at: '2026-03-09T10:00:00.000Z' }] }),
+    )
     const mixes = found.outcome!.tasks.filter((task) => task.kind === 'mix')
     expect(mixes.length).toBeGreaterThan(0)
     expect(mixes.every((task) => task.startAt >= '2026-03-09T10:00')).toBe(true)
@@ -160,21 +274,41 @@ describe('a proposal', () => {
 
   test('supposes a second mould, a failed piece and a commission, and none of them can be accepted', async () => {
     const plan = (await currentPlan(manager!))!
-    const end = (tasks: readonly { endAt: string }[]) => tasks.map((task) => task.endAt).sort().at(-1)!
+    const end = (tasks: readonly { endAt: string }[]) =>
+      tasks
+        .map((task) => task.endAt)
+        .sort()
+        .at(-1)!
     const terms = plan.terms
-    const second = await proposal(manager!, { kind: 'improve', terms, suppose: [{ kind: 'mould', mouldId: recipe.mouldId!, copies: 2 }] })
+    const second = await proposal(manager!, {
+      kind: 'improve',
+      terms,
+      suppose: [{ kind: 'mould', mouldId: recipe.mouldId!, copies: 2 }],
+    })
     expect(end(second.outcome!.tasks) < end(plan.tasks)).toBe(true)
 
     const lineId = plan.tasks[0]!.orderLineId
-    const failed = await proposal(manager!, { kind: 'keep', terms, suppose: [{ kind: 'failed', lineId, pieces: 1 }] })
+    const failed = await proposal(manager!, {
+      kind: 'keep',
+      terms,
+      suppose: [{ kind: 'failed', lineId, pieces: 1 }],
+    })
     expect(pours(failed.outcome!)).toHaveLength(pours(plan).length + 1)
     expect(failed.outcome!.moved).toEqual([])
-    const promise = (tasks: { promises: PlanView['promises'] }) => tasks.promises.find((one) => one.orderId === plan.tasks[0]!.orderId)!.readyAt!
+    const promise = (tasks: { promises: PlanView['promises'] }) =>
+      tasks.promises.find((one) => one.orderId === plan.tasks[0]!.orderId)!.readyAt!
     expect(promise(failed.outcome!) > promise(plan)).toBe(true)
 
-    const rush = await proposal(manager!, { kind: 'keep', terms, suppose: [{ kind: 'order', recipeId: recipe.id, quantity: 2, promisedAt: null }] })
+    const rush = await proposal(manager!, {
+      kind: 'keep',
+      terms,
+      suppose: [{ kind: 'order', recipeId: recipe.id, quantity: 2, promisedAt: null }],
+    })
     expect(rush.outcome!.promises.find((one) => one.orderId === -1)!.readyAt).not.toBeNull()
-    for (const one of [second, failed, rush]) expect(await refusal(acceptProposal(manager!, one.id, now))).toMatchObject({ code: 'invalid-input' })
+    for (const one of [second, failed, rush])
+      expect(await refusal(acceptProposal(manager!, one.id, now))).toMatchObject({
+        code: 'invalid-input',
+      })
     expect(await knex('pots').where('letter', '')).toEqual([])
   })
 
@@ -193,41 +327,113 @@ describe('a proposal', () => {
     expect(await refusal(propose(guest!, ask({}), now))).toMatchObject({ code: 'forbidden' })
     const other = await aWorkshop(knex, 'Other yard')
     const found = await proposal(manager!, ask({}))
-    expect(await refusal(getProposal(other.manager, found.id, () => 0))).toMatchObject({ code: 'unknown' })
-    expect(await refusal(acceptProposal(other.manager, found.id, now))).toMatchObject({ code: 'unknown' })
+    expect(await refusal(getProposal(other.manager, found.id, () => 0))).toMatchObject({
+      code: 'unknown',
+    })
+    expect(await refusal(acceptProposal(other.manager, found.id, now))).toMatchObject({
+      code: 'unknown',
+    })
     expect(await planQuestion(other.manager, now)).toBeNull()
   })
 })
 
 test('the question of the plan that holds is answered by the plan that holds', async () => {
   const question = (await planQuestion(manager!, now))!
-  const again = planWork({ request: question.request, pins: question.pins, keep: question.planned, improves: false, tries: 10 }, { now: () => 0, startedAt: 0 })
+  const again = planWork(
+    {
+      request: question.request,
+      pins: question.pins,
+      keep: question.planned,
+      improves: false,
+      tries: 10,
+    },
+    { now: () => 0, startedAt: 0 },
+  )
   if (!again.ok) throw new Error(again.issues[0]!.message)
   const at = new Map(question.planned.map((task) => [task.id, task.startMin]))
-  expect(again.value.tasks.filter((task) => at.has(task.id)).every((task) => task.startMin === at.get(task.id))).toBe(true)
-  expect(Object.keys(question.titles).sort()).toEqual(question.request.tasks.map((task) => task.id).filter((id) => !isOfClock(id)).sort())
+  expect(
+    again.value.tasks
+      .filter((task) => at.has(task.id))
+      .every((task) => task.startMin === at.get(task.id)),
+  ).toBe(true)
+  expect(Object.keys(question.titles).sort()).toEqual(
+    question.request.tasks
+      .map((task) => task.id)
+      .filter((id) => !isOfClock(id))
+      .sort(),
+  )
 })
 
 test('hours away cut shifts, hours beyond them are added and join', () => {
   const origin = new Date('2026-03-02T00:00:00.000Z')
-  const room = { makers: [{ id: 'p7', skills: [], shifts: [[480, 1080], [1920, 2520]] as [number, number][] }], stations: [], places: [], moulds: [], range: { coldC: 18, warmC: 20 }, box: { tempC: 42, areaCm2: 100, runs: [[420, 1320], [1860, 2760]] as [number, number][] } }
+  const room = {
+    makers: [
+      {
+        id: 'p7',
+        skills: [],
+        shifts: [
+          [480, 1080],
+          [1920, 2520],
+        ] as [number, number][],
+      },
+    ],
+    stations: [],
+    places: [],
+    moulds: [],
+    range: { coldC: 18, warmC: 20 },
+    box: {
+      tempC: 42,
+      areaCm2: 100,
+      runs: [
+        [420, 1320],
+        [1860, 2760],
+      ] as [number, number][],
+    },
+  }
   const at = (minute: number) => new Date(origin.getTime() + minute * 60_000).toISOString()
-  const changed = (terms: Partial<PlanTerms>) => withShiftChanges(room, { ...NO_TERMS, ...terms }, origin)
+  const changed = (terms: Partial<PlanTerms>) =>
+    withShiftChanges(room, { ...NO_TERMS, ...terms }, origin)
   const shifts = (terms: Partial<PlanTerms>) => changed(terms).makers[0]!.shifts
-  expect(shifts({ away: [{ personId: 7, fromAt: at(600), toAt: at(2000) }] })).toEqual([[480, 600], [2000, 2520]])
-  expect(shifts({ extra: [{ personId: 7, fromAt: at(1080), toAt: at(1200) }] })).toEqual([[480, 1200], [1920, 2520]])
-  expect(shifts({ away: [{ personId: 8, fromAt: at(0), toAt: at(3000) }] })).toEqual([[480, 1080], [1920, 2520]])
-  expect(changed({ boxOn: [{ fromAt: at(1320), toAt: at(1440) }], boxOff: [{ fromAt: at(1440), toAt: at(2000) }] }).box!.runs).toEqual([[420, 1440], [2000, 2760]])
+  expect(shifts({ away: [{ personId: 7, fromAt: at(600), toAt: at(2000) }] })).toEqual([
+    [480, 600],
+    [2000, 2520],
+  ])
+  expect(shifts({ extra: [{ personId: 7, fromAt: at(1080), toAt: at(1200) }] })).toEqual([
+    [480, 1200],
+    [1920, 2520],
+  ])
+  expect(shifts({ away: [{ personId: 8, fromAt: at(0), toAt: at(3000) }] })).toEqual([
+    [480, 1080],
+    [1920, 2520],
+  ])
+  expect(
+    changed({
+      boxOn: [{ fromAt: at(1320), toAt: at(1440) }],
+      boxOff: [{ fromAt: at(1440), toAt: at(2000) }],
+    }).box!.runs,
+  ).toEqual([
+    [420, 1440],
+    [2000, 2760],
+  ])
   expect(withShiftChanges({ ...room, box: null }, NO_TERMS, origin).box).toBeNull()
 })
 
 test('what has begun goes on to its planned end; what waits for something undone has not begun', async () => {
   const plan = (await currentPlan(manager!))!
-  const first = plan.tasks.filter((task) => task.attended).sort((x, y) => x.startAt.localeCompare(y.startAt))[0]!
+  const first = plan.tasks
+    .filter((task) => task.attended)
+    .sort((x, y) => x.startAt.localeCompare(y.startAt))[0]!
   const inside = new Date(Date.parse(first.startAt) + 2 * 60_000)
   const question = (await planQuestion(manager!, inside))!
-  expect(question.pins).toContainEqual({ task: first.key, startMin: 0, maker: `p${first.personId}` })
+  expect(question.pins).toContainEqual({
+    task: first.key,
+    startMin: 0,
+    maker: `p${first.personId}`,
+  })
   const found = await proposal(manager!, ask({}, { terms: plan.terms }), inside)
   expect(found.outcome!.moved).toEqual([])
-  expect(found.outcome!.tasks.find((task) => task.key === first.key)).toMatchObject({ endAt: first.endAt, personId: first.personId })
+  expect(found.outcome!.tasks.find((task) => task.key === first.key)).toMatchObject({
+    endAt: first.endAt,
+    personId: first.personId,
+  })
 })

@@ -27,36 +27,93 @@ let recipe: RecipeRow
 const now = new Date('2026-03-02T09:00:00.000Z')
 const at = (minutes: number) => new Date(now.getTime() + minutes * 60_000)
 const solve: Solve = (work) => Promise.resolve(planWork(work, { now: () => 0, startedAt: 0 }))
-const refusal = (work: Promise<unknown>) => work.then(() => null, (error: unknown) => (error instanceof AppError ? error : Promise.reject(error as Error)))
+const refusal = (work: Promise<unknown>) =>
+  work.then(
+    () => null,
+    (error: unknown) => (error instanceof AppError ? error : Promise.reject(error as Error)),
+  )
 const anOrder = (changes: Partial<OrderFields> = {}): OrderFields => ({
-  kind: 'commission', title: 'One disc', customer: 'Somebody', promisedAt: '2026-04-20T15:00:00.000Z', state: 'accepted', colours: '', note: '', lines: [{ recipeId: recipe.id, quantity: 1 }], ...changes,
+  kind: 'commission',
+  title: 'One disc',
+  customer: 'Somebody',
+  promisedAt: '2026-04-20T15:00:00.000Z',
+  state: 'accepted',
+  colours: '',
+  note: '',
+  lines: [{ recipeId: recipe.id, quantity: 1 }],
+  ...changes,
 })
-const event = (index: number, body: object): KeyedRunEvent => ({ ...body, key: `00000000-0000-4000-9000-${String(index).padStart(12, '0')}` }) as KeyedRunEvent
+const event = (index: number, body: object): KeyedRunEvent =>
+  ({ ...body, key: `00000000-0000-4000-9000-${String(index).padStart(12, '0')}` }) as KeyedRunEvent
 
 beforeAll(async () => {
   knex = await freshDatabase()
   ;({ manager } = await aWorkshop(knex))
   const resin = await createResin(manager, RESINS[0]!, now)
   const { mould: _mould, layers, ...disc } = RECIPES.find((one) => one.name === 'Pendulum disc')!
-  recipe = await createRecipe(manager, {
-    ...disc, others: [], archived: false, mouldId: null,
-    layers: layers.slice(0, 1).map(({ resin: _resin, pigments: _pigments, ...layer }) => ({ id: 0, inclusions: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 2, heatAfterMin: [], recoat: 'either' as const, ...layer, resinId: resin.id, pigments: [] })),
-  }, now)
+  recipe = await createRecipe(
+    manager,
+    {
+      ...disc,
+      others: [],
+      archived: false,
+      mouldId: null,
+      layers: layers.slice(0, 1).map(({ resin: _resin, pigments: _pigments, ...layer }) => ({
+        id: 0,
+        inclusions: [],
+        runOffPct: 0,
+        cups: 1,
+        stirMin: 4,
+        restMin: 8,
+        pourMin: 2,
+        heatAfterMin: [],
+        recoat: 'either' as const,
+        ...layer,
+        resinId: resin.id,
+        pigments: [],
+      })),
+    },
+    now,
+  )
 })
 afterAll(leaveDatabase)
 
 describe('a resin', () => {
   test.each([
-    [{ heatC: 140.5, whiteHold: 5, stockMl: 1234.567, leadDays: 9 }, { heatC: 140.5, whiteHold: 5, stockMl: 1234.567, leadDays: 9 }],
-    [{ heatC: undefined, whiteHold: undefined, stockMl: 0, leadDays: 0 }, { heatC: undefined, whiteHold: undefined, stockMl: 0, leadDays: 0 }],
+    [
+      { heatC: 140.5, whiteHold: 5, stockMl: 1234.567, leadDays: 9 },
+      { heatC: 140.5, whiteHold: 5, stockMl: 1234.567, leadDays: 9 },
+    ],
+    [
+      { heatC: undefined, whiteHold: undefined, stockMl: 0, leadDays: 0 },
+      { heatC: undefined, whiteHold: undefined, stockMl: 0, leadDays: 0 },
+    ],
   ])('keeps what is known of it for choosing: %j', async (known, kept) => {
-    const saved = await createResin(manager, { ...RESINS[0]!, name: `Choice ${known.stockMl}`, ...known }, now)
+    const saved = await createResin(
+      manager,
+      { ...RESINS[0]!, name: `Choice ${known.stockMl}`, ...known },
+      now,
+    )
     const read = (await listResins(manager)).find((one) => one.id === saved.id)!
-    expect({ heatC: read.heatC, whiteHold: read.whiteHold, stockMl: read.stockMl, leadDays: read.leadDays }).toEqual(kept)
+    expect({
+      heatC: read.heatC,
+      whiteHold: read.whiteHold,
+      stockMl: read.stockMl,
+      leadDays: read.leadDays,
+    }).toEqual(kept)
   })
   test('its milestones are replaced as a whole', async () => {
-    const { id, version, ...fields } = await createResin(manager, { ...RESINS[1]!, name: 'Milestones' }, now)
-    const saved = await saveResin(manager, id, { ...fields, version, milestones: { ...fields.milestones, demould: 777 } }, at(1))
+    const { id, version, ...fields } = await createResin(
+      manager,
+      { ...RESINS[1]!, name: 'Milestones' },
+      now,
+    )
+    const saved = await saveResin(
+      manager,
+      id,
+      { ...fields, version, milestones: { ...fields.milestones, demould: 777 } },
+      at(1),
+    )
     expect(saved.milestones).toEqual({ ...fields.milestones, demould: 777 })
     expect(await knex('resin_milestones').where({ resin_id: id })).toHaveLength(7)
   })
@@ -65,7 +122,19 @@ describe('a resin', () => {
 describe('a recipe', () => {
   test('keeps its layers’ keys while they stay, and their order', async () => {
     const { id, version, ...fields } = recipe
-    const two = await saveRecipe(manager, id, { ...fields, version, layers: [...fields.layers, { ...fields.layers[0]!, id: 0, name: 'second', fill: { toBrim: true } }] }, at(1))
+    const two = await saveRecipe(
+      manager,
+      id,
+      {
+        ...fields,
+        version,
+        layers: [
+          ...fields.layers,
+          { ...fields.layers[0]!, id: 0, name: 'second', fill: { toBrim: true } },
+        ],
+      },
+      at(1),
+    )
     expect(two.layers.map((layer) => layer.name)).toEqual([fields.layers[0]!.name, 'second'])
     expect(two.layers[0]!.id).toBe(fields.layers[0]!.id)
     recipe = await saveRecipe(manager, id, { ...fields, version: two.version }, at(2))
@@ -73,10 +142,21 @@ describe('a recipe', () => {
   })
   test('of another workshop’s mould or resin is refused at the field', async () => {
     const stranger = (await aWorkshop(knex, 'Far yard')).manager
-    const foreign = (await knex('moulds').where({ workspace_id: stranger.workspaceId }).first('id')) as { id: number }
+    const foreign = (await knex('moulds')
+      .where({ workspace_id: stranger.workspaceId })
+      .first('id')) as { id: number }
     const { id: _id, version: _version, ...fields } = recipe
-    expect((await refusal(createRecipe(manager, { ...fields, name: 'Borrowed', mouldId: foreign.id }, now)))?.details.issues?.[0]?.path).toBe('mouldId')
-    expect((await refusal(createRecipe(stranger, { ...fields, mouldId: null }, now)))?.details.issues?.[0]?.path).toBe('layers[0].resinId')
+    expect(
+      (
+        await refusal(
+          createRecipe(manager, { ...fields, name: 'Borrowed', mouldId: foreign.id }, now),
+        )
+      )?.details.issues?.[0]?.path,
+    ).toBe('mouldId')
+    expect(
+      (await refusal(createRecipe(stranger, { ...fields, mouldId: null }, now)))?.details
+        .issues?.[0]?.path,
+    ).toBe('layers[0].resinId')
   })
 })
 
@@ -87,35 +167,77 @@ describe('what has been poured stays for the record', () => {
     const [pot] = await openPots(manager)
     const run = await startRun(manager, pot!.id, { kind: 'scale', step: 0.1, tare: true }, now)
     const { id, version, ...fields } = recipe
-    await saveRecipe(manager, id, { ...fields, version, layers: [{ ...fields.layers[0]!, id: 0, name: 'new' }] }, at(3))
-    expect((await listRecipes(manager)).find((one) => one.id === id)?.layers.map((layer) => layer.name)).toEqual(['new'])
+    await saveRecipe(
+      manager,
+      id,
+      { ...fields, version, layers: [{ ...fields.layers[0]!, id: 0, name: 'new' }] },
+      at(3),
+    )
+    expect(
+      (await listRecipes(manager)).find((one) => one.id === id)?.layers.map((layer) => layer.name),
+    ).toEqual(['new'])
     expect((await openPots(manager))[0]?.portions[0]?.layer.name).toBe(fields.layers[0]!.name)
 
-    const place = (await knex('places').where({ workspace_id: manager.workspaceId, name: 'North rack' }).first('id')) as { id: number }
-    const weighed = run.targets.parts.map((part, i) => event(i, { kind: 'weighed', part: part.part, amount: part.ownAmount, at: at(i).getTime() }))
-    const done = ['stirStarted', 'stirEnded', 'pourStarted', 'pourEnded'].map((kind, i) => event(10 + i, { kind, at: at(3 + 4 * i).getTime() }))
-    await addRunEvents(manager, run.id, [...weighed, ...done, event(30, { kind: 'cureStarted', placeId: place.id, at: at(40).getTime() })], at(41))
+    const place = (await knex('places')
+      .where({ workspace_id: manager.workspaceId, name: 'North rack' })
+      .first('id')) as { id: number }
+    const weighed = run.targets.parts.map((part, i) =>
+      event(i, { kind: 'weighed', part: part.part, amount: part.ownAmount, at: at(i).getTime() }),
+    )
+    const done = ['stirStarted', 'stirEnded', 'pourStarted', 'pourEnded'].map((kind, i) =>
+      event(10 + i, { kind, at: at(3 + 4 * i).getTime() }),
+    )
+    await addRunEvents(
+      manager,
+      run.id,
+      [
+        ...weighed,
+        ...done,
+        event(30, { kind: 'cureStarted', placeId: place.id, at: at(40).getTime() }),
+      ],
+      at(41),
+    )
   })
   test('taking the cure back lays the pieces off the rack again, and doing it again brings them back', async () => {
-    const { id } = (await knex('runs').where({ workspace_id: manager.workspaceId }).first('id')) as { id: number }
-    const poured = () => knex('piece_events').where({ workspace_id: manager.workspaceId, kind: 'poured' })
+    const { id } = (await knex('runs')
+      .where({ workspace_id: manager.workspaceId })
+      .first('id')) as { id: number }
+    const poured = () =>
+      knex('piece_events').where({ workspace_id: manager.workspaceId, kind: 'poured' })
     expect(await poured()).toHaveLength(1)
     await addRunEvents(manager, id, [event(31, { kind: 'undone', at: at(42).getTime() })], at(42))
     expect(await poured()).toHaveLength(0)
-    const place = (await knex('places').where({ workspace_id: manager.workspaceId, name: 'Stove rack' }).first('id')) as { id: number }
-    await addRunEvents(manager, id, [event(32, { kind: 'cureStarted', placeId: place.id, at: at(43).getTime() })], at(43))
+    const place = (await knex('places')
+      .where({ workspace_id: manager.workspaceId, name: 'Stove rack' })
+      .first('id')) as { id: number }
+    await addRunEvents(
+      manager,
+      id,
+      [event(32, { kind: 'cureStarted', placeId: place.id, at: at(43).getTime() })],
+      at(43),
+    )
     expect(await poured()).toHaveLength(1)
-    expect(await knex('pieces').where({ workspace_id: manager.workspaceId }).first('place_id')).toEqual({ place_id: place.id })
+    expect(
+      await knex('pieces').where({ workspace_id: manager.workspaceId }).first('place_id'),
+    ).toEqual({ place_id: place.id })
   })
   test('an order line that was poured cannot be taken out of its order', async () => {
-    const row = (await knex('orders').where({ workspace_id: manager.workspaceId, title: 'One disc' }).first('id', 'version')) as { id: number; version: number }
-    const refused = await refusal(saveOrder(manager, row.id, { ...anOrder(), version: row.version }, at(60)))
+    const row = (await knex('orders')
+      .where({ workspace_id: manager.workspaceId, title: 'One disc' })
+      .first('id', 'version')) as { id: number; version: number }
+    const refused = await refusal(
+      saveOrder(manager, row.id, { ...anOrder(), version: row.version }, at(60)),
+    )
     expect(refused?.message).toContain('stays for the record')
   })
   test('the notebook tells it against the plan', async () => {
     const page = await listNotebook(manager, null)
     expect(page.rows).toHaveLength(1)
-    expect(page.rows[0]).toMatchObject({ state: 'curing', pouredAt: at(15).toISOString(), orderTitle: 'One disc' })
+    expect(page.rows[0]).toMatchObject({
+      state: 'curing',
+      pouredAt: at(15).toISOString(),
+      orderTitle: 'One disc',
+    })
     expect(page.rows[0]!.plannedAt).not.toBeNull()
   })
 })
@@ -124,32 +246,61 @@ describe('the plan', () => {
   test('is the newest one, and a pot given up gets another in the next', async () => {
     await createOrder(manager, anOrder({ title: 'Another disc' }), at(70))
     await makePlan(manager, solve, at(70))
-    const potFor = async (title: string) => (await openPots(manager)).find((one) => one.portions.some((portion) => portion.orderTitle === title))!
+    const potFor = async (title: string) =>
+      (await openPots(manager)).find((one) =>
+        one.portions.some((portion) => portion.orderTitle === title),
+      )!
     const pot = await potFor('Another disc')
     const run = await startRun(manager, pot.id, { kind: 'scale', step: 0.1, tare: true }, at(71))
-    await addRunEvents(manager, run.id, [event(50, { kind: 'spoiled', at: at(72).getTime() })], at(72))
+    await addRunEvents(
+      manager,
+      run.id,
+      [event(50, { kind: 'spoiled', at: at(72).getTime() })],
+      at(72),
+    )
     const renewed = await makePlan(manager, solve, at(75))
     expect((await currentPlan(manager))?.id).toBe(renewed.id)
     expect(renewed.madeAt).toBe(at(75).toISOString())
-    expect(renewed.promises.find((promise) => promise.title === 'Another disc')?.readyAt).toBeTruthy()
+    expect(
+      renewed.promises.find((promise) => promise.title === 'Another disc')?.readyAt,
+    ).toBeTruthy()
     const next = await potFor('Another disc')
-    expect([next.state, next.id === pot.id, next.portions]).toEqual(['planned', false, pot.portions])
+    expect([next.state, next.id === pot.id, next.portions]).toEqual([
+      'planned',
+      false,
+      pot.portions,
+    ])
   })
   test('names everybody’s hands and shifts from the workshop', async () => {
     const workshop = await getWorkshop(manager)
-    expect(workshop.people.map((person) => person.role).sort()).toEqual(['guest', 'maker', 'manager'])
-    expect(workshop.shifts.filter((shift) => shift.personId === manager.personId).map((shift) => shift.weekday).sort()).toEqual([1, 2, 3, 4, 5])
+    expect(workshop.people.map((person) => person.role).sort()).toEqual([
+      'guest',
+      'maker',
+      'manager',
+    ])
+    expect(
+      workshop.shifts
+        .filter((shift) => shift.personId === manager.personId)
+        .map((shift) => shift.weekday)
+        .sort(),
+    ).toEqual([1, 2, 3, 4, 5])
   })
 })
 
 test('what the log teaches: pours that took longer, pieces that came out', async () => {
   const { manager: other } = await aWorkshop(knex, 'Learning yard')
-  expect(await readExperience(knex, other.workspaceId, 93)).toEqual({ handsPct: expect.closeTo(25, 6), pours: 0, yieldPct: expect.closeTo(93, 6), judged: 0 })
+  expect(await readExperience(knex, other.workspaceId, 93)).toEqual({
+    handsPct: expect.closeTo(25, 6),
+    pours: 0,
+    yieldPct: expect.closeTo(93, 6),
+    judged: 0,
+  })
   const own = await readExperience(knex, manager.workspaceId, 93)
   const pours = await recentPours(knex, manager.workspaceId, 300)
   expect(own.pours).toBe(pours.length)
   expect(pours.length).toBeGreaterThan(0)
-  for (const pour of pours) expect(pour).toEqual({ tookMin: expect.any(Number), plannedMin: expect.any(Number) })
+  for (const pour of pours)
+    expect(pour).toEqual({ tookMin: expect.any(Number), plannedMin: expect.any(Number) })
   const { good, judged } = await countPieces(knex, manager.workspaceId)
   expect(own.yieldPct).toBeCloseTo((100 * (0.93 * 20 + good)) / (20 + judged), 8)
 })

@@ -11,5 +11,11 @@ const text = computed(() => {
 </script>
 
 <template>
-  <p class="font-semibold tabular-nums leading-none" :class="left < 0 ? 'text-hands' : ''" role="timer"><span v-if="left < 0" class="mr-3 text-[0.4em] align-middle">over by</span>{{ text }}</p>
+  <p
+    class="font-semibold tabular-nums leading-none"
+    :class="left < 0 ? 'text-hands' : ''"
+    role="timer"
+  >
+    <span v-if="left < 0" class="mr-3 text-[0.4em] align-middle">over by</span>{{ text }}
+  </p>
 </template>

@@ -9,21 +9,38 @@ import { drawnLayers } from '~/utils/drawnLayers'
 const { recipe, pieces } = defineProps<{ recipe: Recipe; pieces: number }>()
 const workshop = useWorkshopStore()
 const session = useSessionStore()
-const measure = ref<MeasureChoice>({ ...(session.person?.measure ?? { kind: 'scale', step: 0.1, tare: true }) })
-const { sized, layers, costed } = useBatch(() => recipe, () => pieces)
+const measure = ref<MeasureChoice>({
+  ...(session.person?.measure ?? { kind: 'scale', step: 0.1, tare: true }),
+})
+const { sized, layers, costed } = useBatch(
+  () => recipe,
+  () => pieces,
+)
 const drawn = computed(() => drawnLayers(recipe, workshop.pigments))
 
-const device = computed(() => (measure.value.step > 0 ? measureOfChoice(measure.value) : { kind: 'exact' as const }))
+const device = computed(() =>
+  measure.value.step > 0 ? measureOfChoice(measure.value) : { kind: 'exact' as const },
+)
 const rows = computed(() =>
   layers.value.flatMap((layer) =>
     layer.pots.pots.map((pot) => {
       const mixed = mixForPot(layer.resin, pot.needMl, device.value)
-      return { layer, pot, mixed, refused: typeof mixed === 'string' ? mixed : null, answer: typeof mixed === 'string' ? null : mixed }
+      return {
+        layer,
+        pot,
+        mixed,
+        refused: typeof mixed === 'string' ? mixed : null,
+        answer: typeof mixed === 'string' ? null : mixed,
+      }
     }),
   ),
 )
 const decimals = computed(() => (measure.value.kind === 'cup' || measure.value.step >= 1 ? 0 : 1))
-const warnings = computed(() => layers.value.flatMap((layer) => layer.pots.warnings.map((warning) => `${layer.layer.name}: ${warning}`)))
+const warnings = computed(() =>
+  layers.value.flatMap((layer) =>
+    layer.pots.warnings.map((warning) => `${layer.layer.name}: ${warning}`),
+  ),
+)
 const cost = computed(() => (costed.value?.ok ? costed.value.value : null))
 const whyLayer = (index: number): Why => {
   const { layer, sized: one } = layers.value[index]!
@@ -35,28 +52,80 @@ const KINDS = { material: 'materials', labour: 'labour', equipment: 'wear' } as 
 <template>
   <div class="grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,1fr)_21rem]">
     <div class="min-w-0 space-y-5">
-      <div v-if="sized && !sized.ok" role="alert" class="wrong">{{ sized.issues.map((issue) => issue.message).join('; ') }}</div>
+      <div v-if="sized && !sized.ok" role="alert" class="wrong">
+        {{ sized.issues.map((issue) => issue.message).join('; ') }}
+      </div>
       <CutawayDrawing :shape="recipe.shape" :layers="drawn" class="sheet max-w-3xl p-2" />
-      <div v-if="warnings.length" role="status"><ul class="border-l-4 border-hands bg-hands-wash px-4 py-2"><li v-for="warning in warnings" :key="warning">{{ warning }}</li></ul></div>
+      <div v-if="warnings.length" role="status">
+        <ul class="border-l-4 border-hands bg-hands-wash px-4 py-2">
+          <li v-for="warning in warnings" :key="warning">{{ warning }}</li>
+        </ul>
+      </div>
       <section>
-        <div class="mb-2 flex flex-wrap items-end justify-between gap-3"><h2>Mixes for {{ pieces }} {{ pieces === 1 ? 'piece' : 'pieces' }}</h2><MeasureFields v-model="measure" /></div>
+        <div class="mb-2 flex flex-wrap items-end justify-between gap-3">
+          <h2>Mixes for {{ pieces }} {{ pieces === 1 ? 'piece' : 'pieces' }}</h2>
+          <MeasureFields v-model="measure" />
+        </div>
         <div class="overflow-x-auto">
           <table class="ledger">
-            <thead><tr><th>layer</th><th>resin</th><th class="figure">all pieces</th><th class="figure">one pot</th><th>into the cup, in this order</th><th class="figure">rest</th></tr></thead>
+            <thead>
+              <tr>
+                <th>layer</th>
+                <th>resin</th>
+                <th class="figure">all pieces</th>
+                <th class="figure">one pot</th>
+                <th>into the cup, in this order</th>
+                <th class="figure">rest</th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="(row, i) in rows" :key="i">
-                <td class="whitespace-nowrap"><span class="mr-2 inline-block size-3.5 border border-ink align-[-2px]" :style="{ background: row.layer.tint }" />{{ row.layer.layer.name }}<span v-if="row.layer.pots.pots.length > 1" class="text-soft">, pot {{ row.pot.partNo }} of {{ row.layer.pots.pots.length }} ({{ row.pot.pieces }})</span></td>
+                <td class="whitespace-nowrap">
+                  <span
+                    class="mr-2 inline-block size-3.5 border border-ink align-[-2px]"
+                    :style="{ background: row.layer.tint }"
+                  />{{ row.layer.layer.name
+                  }}<span v-if="row.layer.pots.pots.length > 1" class="text-soft"
+                    >, pot {{ row.pot.partNo }} of {{ row.layer.pots.pots.length }} ({{
+                      row.pot.pieces
+                    }})</span
+                  >
+                </td>
                 <td>{{ row.layer.resin.name }}</td>
-                <td class="figure"><WhyNumber v-if="row.pot.partNo === 1" :why="whyLayer(layers.indexOf(row.layer))" /></td>
+                <td class="figure">
+                  <WhyNumber
+                    v-if="row.pot.partNo === 1"
+                    :why="whyLayer(layers.indexOf(row.layer))"
+                  />
+                </td>
                 <td class="figure whitespace-nowrap">{{ figure(row.pot.needMl, 'ml', 1) }}</td>
                 <td>
                   <span v-if="row.refused" class="wrong">{{ row.refused }}</span>
                   <span v-else-if="row.answer" class="inline-flex flex-wrap gap-x-5">
-                    <span v-for="step in row.answer.steps" :key="step.part" class="whitespace-nowrap"><span class="text-soft">{{ step.part.toUpperCase() }} to</span> <WhyNumber :why="whyPart(row.layer.resin, row.pot.needMl, device, row.answer, step.part)" :value="step.readTo" :decimals="decimals" :unit="step.unit" class="font-semibold" /></span>
-                    <span v-if="!row.answer.measured.withinSnap" class="wrong">the ratio is {{ formatNumber(Math.abs(row.answer.measured.ratioErrorPct), 1) }} % off: measure finer</span>
+                    <span
+                      v-for="step in row.answer.steps"
+                      :key="step.part"
+                      class="whitespace-nowrap"
+                      ><span class="text-soft">{{ step.part.toUpperCase() }} to</span>
+                      <WhyNumber
+                        :why="
+                          whyPart(row.layer.resin, row.pot.needMl, device, row.answer, step.part)
+                        "
+                        :value="step.readTo"
+                        :decimals="decimals"
+                        :unit="step.unit"
+                        class="font-semibold"
+                    /></span>
+                    <span v-if="!row.answer.measured.withinSnap" class="wrong"
+                      >the ratio is
+                      {{ formatNumber(Math.abs(row.answer.measured.ratioErrorPct), 1) }} % off:
+                      measure finer</span
+                    >
                   </span>
                 </td>
-                <td class="figure whitespace-nowrap">{{ formatNumber(row.layer.layer.restMin, 0) }} <span class="text-soft">min</span></td>
+                <td class="figure whitespace-nowrap">
+                  {{ formatNumber(row.layer.layer.restMin, 0) }} <span class="text-soft">min</span>
+                </td>
               </tr>
             </tbody>
           </table>
@@ -67,19 +136,41 @@ const KINDS = { material: 'materials', labour: 'labour', equipment: 'wear' } as 
     <section v-if="cost && workshop.rules" class="min-w-0">
       <h2 class="mb-2">Cost</h2>
       <dl class="sheet mb-4 grid grid-cols-2 gap-3 p-4">
-        <div><dt class="text-soft">a good piece costs</dt><dd><WhyNumber large :why="whyCostPerGood(cost, pieces, workshop.rules)" /></dd></div>
-        <div><dt class="text-soft">ask, with tax</dt><dd><WhyNumber large :why="whyPrice(cost, workshop.rules)" /></dd></div>
+        <div>
+          <dt class="text-soft">a good piece costs</dt>
+          <dd><WhyNumber large :why="whyCostPerGood(cost, pieces, workshop.rules)" /></dd>
+        </div>
+        <div>
+          <dt class="text-soft">ask, with tax</dt>
+          <dd><WhyNumber large :why="whyPrice(cost, workshop.rules)" /></dd>
+        </div>
       </dl>
       <table class="ledger">
         <template v-for="(title, kind) in KINDS" :key="kind">
           <tbody v-if="cost.lines.some((line) => line.kind === kind)">
-            <tr><th colspan="2" scope="colgroup" class="pt-3">{{ title }}</th></tr>
-            <tr v-for="line in cost.lines.filter((one) => one.kind === kind)" :key="line.name"><td>{{ line.name }}</td><td class="figure">{{ line.amount }}</td></tr>
+            <tr>
+              <th colspan="2" scope="colgroup" class="pt-3">{{ title }}</th>
+            </tr>
+            <tr v-for="line in cost.lines.filter((one) => one.kind === kind)" :key="line.name">
+              <td>{{ line.name }}</td>
+              <td class="figure">{{ line.amount }}</td>
+            </tr>
           </tbody>
         </template>
-        <tbody><tr><td>overhead</td><td class="figure">{{ cost.overhead }}</td></tr><tr class="font-semibold"><td>the batch</td><td class="figure">{{ cost.batchCost }} {{ workshop.rules.currency }}</td></tr></tbody>
+        <tbody>
+          <tr>
+            <td>overhead</td>
+            <td class="figure">{{ cost.overhead }}</td>
+          </tr>
+          <tr class="font-semibold">
+            <td>the batch</td>
+            <td class="figure">{{ cost.batchCost }} {{ workshop.rules.currency }}</td>
+          </tr>
+        </tbody>
       </table>
     </section>
-    <p v-else-if="costed && !costed.ok" role="alert" class="wrong">{{ costed.issues.map((issue) => issue.message).join('; ') }}</p>
+    <p v-else-if="costed && !costed.ok" role="alert" class="wrong">
+      {{ costed.issues.map((issue) => issue.message).join('; ') }}
+    </p>
   </div>
 </template>

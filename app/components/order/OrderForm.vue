@@ -11,12 +11,30 @@ const orders = useOrderStore()
 const recipes = useRecipeStore()
 const workshop = useWorkshopStore()
 
-const inTwoWeeks = () => DateTime.now().setZone(workshop.timeZone).plus({ days: 14 }).set({ hour: 16, minute: 0, second: 0, millisecond: 0 }).toUTC().toISO() ?? ''
-const blank = (): OrderFields => ({ kind: 'commission', title: '', customer: '', promisedAt: inTwoWeeks(), state: 'accepted', colours: '', note: '', lines: [{ recipeId: 0, quantity: 1 }] })
+const inTwoWeeks = () =>
+  DateTime.now()
+    .setZone(workshop.timeZone)
+    .plus({ days: 14 })
+    .set({ hour: 16, minute: 0, second: 0, millisecond: 0 })
+    .toUTC()
+    .toISO() ?? ''
+const blank = (): OrderFields => ({
+  kind: 'commission',
+  title: '',
+  customer: '',
+  promisedAt: inTwoWeeks(),
+  state: 'accepted',
+  colours: '',
+  note: '',
+  lines: [{ recipeId: 0, quantity: 1 }],
+})
 const draftOf = (from: Order | null): OrderFields => {
   if (!from) return blank()
   const { id: _id, version: _version, ...fields } = JSON.parse(JSON.stringify(from)) as Order
-  return { ...fields, lines: fields.lines.map(({ id, recipeId, quantity }) => ({ id, recipeId, quantity })) }
+  return {
+    ...fields,
+    lines: fields.lines.map(({ id, recipeId, quantity }) => ({ id, recipeId, quantity })),
+  }
 }
 const opened = ref<Order | null>(order)
 const draft = reactive<OrderFields>(draftOf(order))
@@ -25,11 +43,21 @@ const draft = reactive<OrderFields>(draftOf(order))
 const promised = computed(() => DateTime.fromISO(draft.promisedAt, { zone: workshop.timeZone }))
 const date = ref(promised.value.toFormat('yyyy-MM-dd'))
 const time = ref(promised.value.toFormat('HH:mm'))
-watch([date, time], () => (draft.promisedAt = DateTime.fromISO(`${date.value}T${time.value}`, { zone: workshop.timeZone }).toUTC().toISO() ?? ''))
+watch(
+  [date, time],
+  () =>
+    (draft.promisedAt =
+      DateTime.fromISO(`${date.value}T${time.value}`, { zone: workshop.timeZone })
+        .toUTC()
+        .toISO() ?? ''),
+)
 
 const form = useForm({
   schema: order ? orderSchema : newOrderSchema,
-  send: (value: OrderFields) => (opened.value ? orders.save(opened.value.id, { ...value, version: opened.value.version }) : orders.create(value)),
+  send: (value: OrderFields) =>
+    opened.value
+      ? orders.save(opened.value.id, { ...value, version: opened.value.version })
+      : orders.create(value),
   done: (saved) => {
     opened.value = saved
     Object.assign(draft, draftOf(saved))
@@ -49,37 +77,104 @@ function takeTheirs(): void {
   Object.assign(draft, draftOf(current))
   form.reset()
 }
-const KINDS = [{ value: 'commission', label: 'a commission' }, { value: 'market', label: 'a market day' }] as const
+const KINDS = [
+  { value: 'commission', label: 'a commission' },
+  { value: 'market', label: 'a market day' },
+] as const
 const STATES = ORDER_STATES.map((value) => ({ value, label: value }))
 /** Recipes that were put away are offered only where they are chosen already. */
-const recipeOptions = computed(() => recipes.recipes.filter((recipe) => !recipe.archived || draft.lines.some((line) => line.recipeId === recipe.id)).map((recipe) => ({ value: recipe.id, label: recipe.name })))
+const recipeOptions = computed(() =>
+  recipes.recipes
+    .filter((recipe) => !recipe.archived || draft.lines.some((line) => line.recipeId === recipe.id))
+    .map((recipe) => ({ value: recipe.id, label: recipe.name })),
+)
 </script>
 
 <template>
   <form class="space-y-4" novalidate @submit.prevent="submit">
-    <ConflictNotice v-if="form.conflict.value && opened" :opened="opened" :current="(form.conflict.value as Order)" @keep-mine="keepMine" @take-theirs="takeTheirs" />
+    <ConflictNotice
+      v-if="form.conflict.value && opened"
+      :opened="opened"
+      :current="form.conflict.value as Order"
+      @keep-mine="keepMine"
+      @take-theirs="takeTheirs"
+    />
     <div class="grid gap-x-5 gap-y-3 sm:grid-cols-2">
-      <FieldChoice v-model="draft.kind" label="This is" :options="KINDS" :error="form.errorAt('kind')" />
-      <FieldChoice v-model="draft.state" label="State" :options="STATES" :error="form.errorAt('state')" />
+      <FieldChoice
+        v-model="draft.kind"
+        label="This is"
+        :options="KINDS"
+        :error="form.errorAt('kind')"
+      />
+      <FieldChoice
+        v-model="draft.state"
+        label="State"
+        :options="STATES"
+        :error="form.errorAt('state')"
+      />
       <FieldText v-model="draft.title" label="What" :error="form.errorAt('title')" />
-      <FieldText v-if="draft.kind === 'commission'" v-model="draft.customer" label="For whom" :error="form.errorAt('customer')" />
+      <FieldText
+        v-if="draft.kind === 'commission'"
+        v-model="draft.customer"
+        label="For whom"
+        :error="form.errorAt('customer')"
+      />
       <div class="grid grid-cols-[1fr_8rem] gap-3" :class="draft.kind === 'market' ? '' : ''">
-        <FieldText v-model="date" label="Promised for" type="date" :error="form.errorAt('promisedAt')" />
+        <FieldText
+          v-model="date"
+          label="Promised for"
+          type="date"
+          :error="form.errorAt('promisedAt')"
+        />
         <FieldText v-model="time" label="at" type="time" />
       </div>
       <FieldText v-model="draft.colours" label="Colours" :error="form.errorAt('colours')" />
     </div>
     <fieldset>
       <legend class="mb-1 font-semibold">Pieces</legend>
-      <div v-for="(line, i) in draft.lines" :key="i" class="mb-2 grid grid-cols-[1fr_7rem_auto] items-start gap-3">
-        <FieldChoice v-model="line.recipeId" label="Recipe" hide-label :options="recipeOptions" :error="form.errorAt(`lines[${i}].recipeId`)" />
-        <FieldNumber :model-value="line.quantity" label="How many" hide-label :error="form.errorAt(`lines[${i}].quantity`)" @update:model-value="line.quantity = $event ?? Number.NaN" />
-        <button type="button" class="quiet slim mt-0.5" :disabled="draft.lines.length === 1" :aria-label="`Remove line ${i + 1}`" @click="draft.lines.splice(i, 1)"><Trash2 :size="17" /></button>
+      <div
+        v-for="(line, i) in draft.lines"
+        :key="i"
+        class="mb-2 grid grid-cols-[1fr_7rem_auto] items-start gap-3"
+      >
+        <FieldChoice
+          v-model="line.recipeId"
+          label="Recipe"
+          hide-label
+          :options="recipeOptions"
+          :error="form.errorAt(`lines[${i}].recipeId`)"
+        />
+        <FieldNumber
+          :model-value="line.quantity"
+          label="How many"
+          hide-label
+          :error="form.errorAt(`lines[${i}].quantity`)"
+          @update:model-value="line.quantity = $event ?? Number.NaN"
+        />
+        <button
+          type="button"
+          class="quiet slim mt-0.5"
+          :disabled="draft.lines.length === 1"
+          :aria-label="`Remove line ${i + 1}`"
+          @click="draft.lines.splice(i, 1)"
+        >
+          <Trash2 :size="17" />
+        </button>
       </div>
-      <button type="button" class="quiet slim inline-flex items-center gap-1" @click="draft.lines.push({ recipeId: 0, quantity: 1 })"><Plus :size="17" /> another piece</button>
+      <button
+        type="button"
+        class="quiet slim inline-flex items-center gap-1"
+        @click="draft.lines.push({ recipeId: 0, quantity: 1 })"
+      >
+        <Plus :size="17" /> another piece
+      </button>
     </fieldset>
     <FieldText v-model="draft.note" label="Note" :rows="3" :error="form.errorAt('note')" />
-    <p v-if="form.failure.value && !form.conflict.value" role="alert" class="wrong">{{ form.failure.value }}</p>
-    <button class="press" :disabled="form.sending.value">{{ order ? 'Save the order' : 'Take the order' }}</button>
+    <p v-if="form.failure.value && !form.conflict.value" role="alert" class="wrong">
+      {{ form.failure.value }}
+    </p>
+    <button class="press" :disabled="form.sending.value">
+      {{ order ? 'Save the order' : 'Take the order' }}
+    </button>
   </form>
 </template>

@@ -4,25 +4,29 @@ import type { LaneMark } from '~/utils/planLanes'
 import { readableOn } from '~/utils/readableOn'
 
 /** The tasks of one lane: boxes for what hands do, bars with their opening for what lies. */
-const { marks, top, row, fromMs, pxPerMs, pots, chosen, reachable, lifted, pinned, clockOf } = defineProps<{
-  /** Those near enough to be drawn. */
-  marks: readonly LaneMark[]
-  top: number
-  /** The height of a row, pixels. */
-  row: number
-  /** The left edge of the drawing, and its scale. */
-  fromMs: number
-  pxPerMs: number
-  pots: ReadonlyMap<number, Pot>
-  chosen: string | null
-  /** The one that takes the tab key. */
-  reachable: string | null
-  /** The one that is in somebody's hand. */
-  lifted: string | null
-  pinned: ReadonlySet<string>
-  clockOf: (ms: number) => string
+const { marks, top, row, fromMs, pxPerMs, pots, chosen, reachable, lifted, pinned, clockOf } =
+  defineProps<{
+    /** Those near enough to be drawn. */
+    marks: readonly LaneMark[]
+    top: number
+    /** The height of a row, pixels. */
+    row: number
+    /** The left edge of the drawing, and its scale. */
+    fromMs: number
+    pxPerMs: number
+    pots: ReadonlyMap<number, Pot>
+    chosen: string | null
+    /** The one that takes the tab key. */
+    reachable: string | null
+    /** The one that is in somebody's hand. */
+    lifted: string | null
+    pinned: ReadonlySet<string>
+    clockOf: (ms: number) => string
+  }>()
+const emit = defineEmits<{
+  grab: [event: PointerEvent, mark: LaneMark]
+  choose: [mark: LaneMark]
 }>()
-const emit = defineEmits<{ grab: [event: PointerEvent, mark: LaneMark]; choose: [mark: LaneMark] }>()
 
 /** The least width of a mark, pixels. */
 const THINNEST = 3
@@ -32,30 +36,129 @@ const widthOf = (mark: LaneMark) => Math.max(THINNEST, x(mark.toMs) - x(mark.fro
 const potOf = ({ task }: LaneMark) => pots.get(task.potId ?? 0)
 const letterOf = (mark: LaneMark) => potOf(mark)?.letter ?? ''
 const inkOf = (mark: LaneMark) => (potOf(mark) ? readableOn(potOf(mark)!.tint) : 'var(--ink)')
-const wordFor = (mark: LaneMark) => `${mark.task.title}${letterOf(mark) ? `, pot ${letterOf(mark)}` : ''}, ${clockOf(mark.fromMs)} to ${clockOf(mark.toMs)}${mark.closesMs === null ? '' : `, then open until ${clockOf(mark.closesMs)}`}${pinned.has(mark.task.key) ? ', pinned' : ''}`
+const wordFor = (mark: LaneMark) =>
+  `${mark.task.title}${letterOf(mark) ? `, pot ${letterOf(mark)}` : ''}, ${clockOf(mark.fromMs)} to ${clockOf(mark.toMs)}${mark.closesMs === null ? '' : `, then open until ${clockOf(mark.closesMs)}`}${pinned.has(mark.task.key) ? ', pinned' : ''}`
 </script>
 
 <template>
   <g>
-    <g v-for="mark in marks" :key="mark.task.key" v-memo="[mark, top, fromMs, pxPerMs, mark.task.key === chosen, mark.task.key === reachable, mark.task.key === lifted, pinned.has(mark.task.key), potOf(mark)]" :data-key="mark.task.key" role="button" :tabindex="mark.task.key === reachable ? 0 : -1" :class="mark.task.attended ? 'cursor-grab' : 'cursor-pointer'" :opacity="mark.task.key === lifted ? 0.35 : undefined" :aria-label="wordFor(mark)" :aria-pressed="mark.task.key === chosen" @pointerdown="emit('grab', $event, mark)" @click="emit('choose', mark)">
+    <g
+      v-for="mark in marks"
+      :key="mark.task.key"
+      v-memo="[
+        mark,
+        top,
+        fromMs,
+        pxPerMs,
+        mark.task.key === chosen,
+        mark.task.key === reachable,
+        mark.task.key === lifted,
+        pinned.has(mark.task.key),
+        potOf(mark),
+      ]"
+      :data-key="mark.task.key"
+      role="button"
+      :tabindex="mark.task.key === reachable ? 0 : -1"
+      :class="mark.task.attended ? 'cursor-grab' : 'cursor-pointer'"
+      :opacity="mark.task.key === lifted ? 0.35 : undefined"
+      :aria-label="wordFor(mark)"
+      :aria-pressed="mark.task.key === chosen"
+      @pointerdown="emit('grab', $event, mark)"
+      @click="emit('choose', mark)"
+    >
       <title>{{ wordFor(mark) }}</title>
       <template v-if="mark.task.attended">
-        <rect :x="x(mark.fromMs)" :y="yOf(mark)" :width="widthOf(mark)" height="18" :fill="potOf(mark)?.tint ?? 'var(--sheet)'" stroke="var(--ink)" :stroke-width="mark.task.key === chosen ? 2.6 : 0.8" />
-        <text v-if="widthOf(mark) > 12 && letterOf(mark)" :x="x(mark.fromMs) + 3" :y="yOf(mark) + 14" font-size="12.5" font-weight="700" :fill="inkOf(mark)">{{ letterOf(mark) }}</text>
-        <text v-if="widthOf(mark) > 120" :x="x(mark.fromMs) + (letterOf(mark) ? 22 : 6)" :y="yOf(mark) + 13.5" font-size="12" :fill="inkOf(mark)">{{ mark.task.title.slice(0, Math.floor((widthOf(mark) - 26) / 6.4)) }}</text>
+        <rect
+          :x="x(mark.fromMs)"
+          :y="yOf(mark)"
+          :width="widthOf(mark)"
+          height="18"
+          :fill="potOf(mark)?.tint ?? 'var(--sheet)'"
+          stroke="var(--ink)"
+          :stroke-width="mark.task.key === chosen ? 2.6 : 0.8"
+        />
+        <text
+          v-if="widthOf(mark) > 12 && letterOf(mark)"
+          :x="x(mark.fromMs) + 3"
+          :y="yOf(mark) + 14"
+          font-size="12.5"
+          font-weight="700"
+          :fill="inkOf(mark)"
+          >{{ letterOf(mark) }}</text
+        >
+        <text
+          v-if="widthOf(mark) > 120"
+          :x="x(mark.fromMs) + (letterOf(mark) ? 22 : 6)"
+          :y="yOf(mark) + 13.5"
+          font-size="12"
+          :fill="inkOf(mark)"
+          >{{ mark.task.title.slice(0, Math.floor((widthOf(mark) - 26) / 6.4)) }}</text
+        >
       </template>
       <template v-else>
-        <rect :x="x(mark.fromMs)" :y="yOf(mark)" :width="widthOf(mark)" :height="row" fill="transparent" />
-        <line :x1="x(mark.fromMs)" :x2="x(mark.fromMs) + widthOf(mark)" :y1="yOf(mark) + 5.5" :y2="yOf(mark) + 5.5" :stroke="potOf(mark)?.tint ?? 'var(--firm)'" :stroke-width="mark.task.key === chosen ? 9 : 6" />
-        <line v-if="potOf(mark)" :x1="x(mark.fromMs)" :x2="x(mark.fromMs) + widthOf(mark)" :y1="yOf(mark) + 8.5" :y2="yOf(mark) + 8.5" stroke="var(--ink)" stroke-width="0.5" />
+        <rect
+          :x="x(mark.fromMs)"
+          :y="yOf(mark)"
+          :width="widthOf(mark)"
+          :height="row"
+          fill="transparent"
+        />
+        <line
+          :x1="x(mark.fromMs)"
+          :x2="x(mark.fromMs) + widthOf(mark)"
+          :y1="yOf(mark) + 5.5"
+          :y2="yOf(mark) + 5.5"
+          :stroke="potOf(mark)?.tint ?? 'var(--firm)'"
+          :stroke-width="mark.task.key === chosen ? 9 : 6"
+        />
+        <line
+          v-if="potOf(mark)"
+          :x1="x(mark.fromMs)"
+          :x2="x(mark.fromMs) + widthOf(mark)"
+          :y1="yOf(mark) + 8.5"
+          :y2="yOf(mark) + 8.5"
+          stroke="var(--ink)"
+          stroke-width="0.5"
+        />
         <template v-if="mark.closesMs !== null">
-          <rect :x="x(mark.toMs)" :y="yOf(mark) + 1" :width="Math.max(2, x(mark.closesMs) - x(mark.toMs))" height="8" fill="var(--soon)" opacity="0.3" />
-          <path :d="`M${x(mark.closesMs)} ${yOf(mark)}v10m0 -10h-4m4 10h-4`" fill="none" stroke="var(--soon)" stroke-width="1.5" />
+          <rect
+            :x="x(mark.toMs)"
+            :y="yOf(mark) + 1"
+            :width="Math.max(2, x(mark.closesMs) - x(mark.toMs))"
+            height="8"
+            fill="var(--soon)"
+            opacity="0.3"
+          />
+          <path
+            :d="`M${x(mark.closesMs)} ${yOf(mark)}v10m0 -10h-4m4 10h-4`"
+            fill="none"
+            stroke="var(--soon)"
+            stroke-width="1.5"
+          />
         </template>
-        <path :d="`M${x(mark.fromMs) + widthOf(mark)} ${yOf(mark)}v10m0 -10h4m-4 10h4`" fill="none" :stroke="mark.closesMs === null ? 'var(--ink)' : 'var(--soon)'" :stroke-width="mark.closesMs === null ? 1.3 : 1.5" />
-        <text v-if="widthOf(mark) > 22 && letterOf(mark)" :x="x(mark.fromMs) + 3" :y="yOf(mark) + 9" font-size="10" font-weight="700" :fill="inkOf(mark)">{{ letterOf(mark) }}</text>
+        <path
+          :d="`M${x(mark.fromMs) + widthOf(mark)} ${yOf(mark)}v10m0 -10h4m-4 10h4`"
+          fill="none"
+          :stroke="mark.closesMs === null ? 'var(--ink)' : 'var(--soon)'"
+          :stroke-width="mark.closesMs === null ? 1.3 : 1.5"
+        />
+        <text
+          v-if="widthOf(mark) > 22 && letterOf(mark)"
+          :x="x(mark.fromMs) + 3"
+          :y="yOf(mark) + 9"
+          font-size="10"
+          font-weight="700"
+          :fill="inkOf(mark)"
+          >{{ letterOf(mark) }}</text
+        >
       </template>
-      <path v-if="pinned.has(mark.task.key)" :d="`M${x(mark.fromMs) + widthOf(mark) / 2 - 3.5} ${yOf(mark) - 3}h7l-3.5 7z`" fill="var(--ink)" stroke="var(--sheet)" stroke-width="0.8" />
+      <path
+        v-if="pinned.has(mark.task.key)"
+        :d="`M${x(mark.fromMs) + widthOf(mark) / 2 - 3.5} ${yOf(mark) - 3}h7l-3.5 7z`"
+        fill="var(--ink)"
+        stroke="var(--sheet)"
+        stroke-width="0.8"
+      />
     </g>
   </g>
 </template>

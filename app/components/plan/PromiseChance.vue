@@ -10,8 +10,14 @@ const missed = computed(() => Math.round(odds.windowMissedPct))
 
 <template>
   <div class="mt-1">
-    <svg class="block w-full" height="8" role="img" :aria-label="`kept ${kept} times in 100`"><rect width="100%" height="8" fill="var(--hair)" /><rect :width="`${kept}%`" height="8" fill="var(--ink)" /></svg>
-    <p>kept {{ kept }} times in 100; to be right nine times in ten, promise the end of <strong>{{ day(odds.safeAt) }}</strong></p>
+    <svg class="block w-full" height="8" role="img" :aria-label="`kept ${kept} times in 100`">
+      <rect width="100%" height="8" fill="var(--hair)" />
+      <rect :width="`${kept}%`" height="8" fill="var(--ink)" />
+    </svg>
+    <p>
+      kept {{ kept }} times in 100; to be right nine times in ten, promise the end of
+      <strong>{{ day(odds.safeAt) }}</strong>
+    </p>
     <p v-if="missed > 0" class="text-soft">a window closes too soon {{ missed }} times in 100</p>
   </div>
 </template>

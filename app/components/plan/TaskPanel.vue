@@ -15,42 +15,110 @@ const { task, holder, pot, pin, able, opensMs, closesMs, isCarried, verdictWords
   isCarried: boolean
   verdictWords: string
 }>()
-const emit = defineEmits<{ show: [key: string]; take: []; drop: []; cancel: []; nudge: [minutes: number]; pin: []; unpin: []; give: [personId: number] }>()
+const emit = defineEmits<{
+  show: [key: string]
+  take: []
+  drop: []
+  cancel: []
+  nudge: [minutes: number]
+  pin: []
+  unpin: []
+  give: [personId: number]
+}>()
 const { dayAndClock, short } = useWhen()
 const workshop = useWorkshopStore()
 const nameOf = (id: number | null) => workshop.people.get(id ?? 0)?.name ?? 'nobody'
 const shortMs = (ms: number) => short(new Date(ms).toISOString())
-const maker = computed({ get: () => task.personId ?? 0, set: (id) => { if (id !== task.personId) emit('give', id) } })
+const maker = computed({
+  get: () => task.personId ?? 0,
+  set: (id) => {
+    if (id !== task.personId) emit('give', id)
+  },
+})
 const makers = computed(() => able.map((id) => ({ value: id, label: nameOf(id) })))
 const isHeated = computed(() => workshop.places.get(task.placeId ?? 0)?.kind === 'box')
-const NUDGES = [{ minutes: -60, words: '1 h sooner' }, { minutes: -15, words: '15 min sooner' }, { minutes: 15, words: '15 min later' }, { minutes: 60, words: '1 h later' }] as const
+const NUDGES = [
+  { minutes: -60, words: '1 h sooner' },
+  { minutes: -15, words: '15 min sooner' },
+  { minutes: 15, words: '15 min later' },
+  { minutes: 60, words: '1 h later' },
+] as const
 </script>
 
 <template>
   <section class="sheet mb-4 p-4">
-    <div class="flex items-start gap-3"><PotMark v-if="pot" :letter="pot.letter" :tint="pot.tint" /><h2>{{ task.title }}</h2></div>
+    <div class="flex items-start gap-3">
+      <PotMark v-if="pot" :letter="pot.letter" :tint="pot.tint" />
+      <h2>{{ task.title }}</h2>
+    </div>
     <p class="mt-1">{{ dayAndClock(task.startAt) }} to {{ short(task.endAt) }}</p>
-    <p class="text-soft">{{ task.attended ? nameOf(task.personId) : 'nobody needed' }}{{ task.station ? `, ${task.station}` : '' }}{{ task.placeId ? `, ${workshop.places.get(task.placeId)?.name}` : '' }}</p>
-    <p v-if="opensMs !== null || closesMs !== null" class="text-soon">{{ opensMs !== null ? `opens ${shortMs(opensMs)}` : '' }}{{ opensMs !== null && closesMs !== null ? ', ' : '' }}{{ closesMs !== null ? `closes ${shortMs(closesMs)}` : '' }}</p>
+    <p class="text-soft">
+      {{ task.attended ? nameOf(task.personId) : 'nobody needed'
+      }}{{ task.station ? `, ${task.station}` : ''
+      }}{{ task.placeId ? `, ${workshop.places.get(task.placeId)?.name}` : '' }}
+    </p>
+    <p v-if="opensMs !== null || closesMs !== null" class="text-soon">
+      {{ opensMs !== null ? `opens ${shortMs(opensMs)}` : ''
+      }}{{ opensMs !== null && closesMs !== null ? ', ' : ''
+      }}{{ closesMs !== null ? `closes ${shortMs(closesMs)}` : '' }}
+    </p>
     <h3 class="mt-2 font-semibold">Why then?</h3>
-    <p>{{ pin?.startAt ? 'It is pinned there.' : whyThenWords(task, holder, nameOf(task.personId), workshop.places.get(task.placeId ?? 0)?.name) }}</p>
+    <p>
+      {{
+        pin?.startAt
+          ? 'It is pinned there.'
+          : whyThenWords(
+              task,
+              holder,
+              nameOf(task.personId),
+              workshop.places.get(task.placeId ?? 0)?.name,
+            )
+      }}
+    </p>
     <CautionList v-if="isHeated" class="mt-2" :topics="['box']" />
     <template v-if="isCarried">
       <p class="mt-2 font-semibold" role="status">{{ verdictWords }}</p>
-      <div class="mt-2 flex flex-wrap gap-2"><button v-for="nudge in NUDGES" :key="nudge.minutes" type="button" class="quiet slim" @click="emit('nudge', nudge.minutes)">{{ nudge.words }}</button></div>
-      <div class="mt-2 flex flex-wrap gap-2"><button type="button" class="press" @click="emit('drop')">Put it there</button><button type="button" class="quiet" @click="emit('cancel')">Put it back</button></div>
+      <div class="mt-2 flex flex-wrap gap-2">
+        <button
+          v-for="nudge in NUDGES"
+          :key="nudge.minutes"
+          type="button"
+          class="quiet slim"
+          @click="emit('nudge', nudge.minutes)"
+        >
+          {{ nudge.words }}
+        </button>
+      </div>
+      <div class="mt-2 flex flex-wrap gap-2">
+        <button type="button" class="press" @click="emit('drop')">Put it there</button
+        ><button type="button" class="quiet" @click="emit('cancel')">Put it back</button>
+      </div>
     </template>
     <template v-else>
       <div class="mt-3 flex flex-wrap gap-2">
         <template v-if="task.attended">
           <button type="button" class="quiet slim" @click="emit('take')">Move</button>
-          <button v-if="pin" type="button" class="quiet slim" @click="emit('unpin')">Take the pin out</button>
+          <button v-if="pin" type="button" class="quiet slim" @click="emit('unpin')">
+            Take the pin out
+          </button>
           <button v-else type="button" class="quiet slim" @click="emit('pin')">Pin it here</button>
         </template>
-        <button v-if="holder" type="button" class="quiet slim" @click="emit('show', holder.key)">Show “{{ holder.title }}”</button>
-        <NuxtLink :to="`/orders/${task.orderId}`" class="quiet slim inline-grid place-content-center">The order</NuxtLink>
+        <button v-if="holder" type="button" class="quiet slim" @click="emit('show', holder.key)">
+          Show “{{ holder.title }}”
+        </button>
+        <NuxtLink
+          :to="`/orders/${task.orderId}`"
+          class="quiet slim inline-grid place-content-center"
+          >The order</NuxtLink
+        >
       </div>
-      <FieldChoice v-if="task.attended && makers.length > 1" v-model="maker" label="Done by" :options="makers" class="mt-3" />
+      <FieldChoice
+        v-if="task.attended && makers.length > 1"
+        v-model="maker"
+        label="Done by"
+        :options="makers"
+        class="mt-3"
+      />
     </template>
   </section>
 </template>

@@ -11,19 +11,56 @@ const FIRST_LOAD_PCT = 1
 const loadOf = (id: number) => pigments.value.find((one) => one.pigmentId === id)?.loadPct
 const total = computed(() => pigments.value.reduce((sum, one) => sum + one.loadPct, 0))
 function toggle(id: number): void {
-  pigments.value = loadOf(id) === undefined ? [...pigments.value, { pigmentId: id, loadPct: FIRST_LOAD_PCT }] : pigments.value.filter((one) => one.pigmentId !== id)
+  pigments.value =
+    loadOf(id) === undefined
+      ? [...pigments.value, { pigmentId: id, loadPct: FIRST_LOAD_PCT }]
+      : pigments.value.filter((one) => one.pigmentId !== id)
 }
-const setLoad = (id: number, event: Event) => (pigments.value = pigments.value.map((one) => (one.pigmentId === id ? { ...one, loadPct: Number((event.target as HTMLInputElement).value) } : one)))
+const setLoad = (id: number, event: Event) =>
+  (pigments.value = pigments.value.map((one) =>
+    one.pigmentId === id
+      ? { ...one, loadPct: Number((event.target as HTMLInputElement).value) }
+      : one,
+  ))
 </script>
 
 <template>
   <div role="group" :aria-label="`Tint of ${name}`">
     <div class="flex flex-wrap items-center gap-1">
-      <span class="mr-1 text-soft">{{ name }}: {{ pigments.length === 0 ? 'clear' : `${formatNumber(total, 1)} % pigment` }}<span v-if="total > PIGMENT_CAP_PCT" class="wrong"> over the cap of {{ PIGMENT_CAP_PCT }} %</span></span>
-      <button v-for="[id, pigment] in workshop.pigments" :key="id" type="button" class="size-8 border-2" :class="loadOf(id) === undefined ? 'border-transparent' : 'border-ink'" :style="{ background: pigment.hex }" :title="pigment.name" :aria-label="pigment.name" :aria-pressed="loadOf(id) !== undefined" @click="toggle(id)" />
+      <span class="mr-1 text-soft"
+        >{{ name }}: {{ pigments.length === 0 ? 'clear' : `${formatNumber(total, 1)} % pigment`
+        }}<span v-if="total > PIGMENT_CAP_PCT" class="wrong">
+          over the cap of {{ PIGMENT_CAP_PCT }} %</span
+        ></span
+      >
+      <button
+        v-for="[id, pigment] in workshop.pigments"
+        :key="id"
+        type="button"
+        class="size-8 border-2"
+        :class="loadOf(id) === undefined ? 'border-transparent' : 'border-ink'"
+        :style="{ background: pigment.hex }"
+        :title="pigment.name"
+        :aria-label="pigment.name"
+        :aria-pressed="loadOf(id) !== undefined"
+        @click="toggle(id)"
+      />
     </div>
-    <label v-for="one in pigments" :key="one.pigmentId" class="mt-1 grid grid-cols-[10rem_1fr_3.5rem] items-center gap-2">
-      <span>{{ workshop.pigments.get(one.pigmentId)?.name }}</span><input type="range" min="0.1" max="12" step="0.1" class="accent-ink" :value="one.loadPct" :aria-label="`Load of ${workshop.pigments.get(one.pigmentId)?.name}`" @input="setLoad(one.pigmentId, $event)"><span class="text-right">{{ formatNumber(one.loadPct, 1) }} %</span>
+    <label
+      v-for="one in pigments"
+      :key="one.pigmentId"
+      class="mt-1 grid grid-cols-[10rem_1fr_3.5rem] items-center gap-2"
+    >
+      <span>{{ workshop.pigments.get(one.pigmentId)?.name }}</span><input
+        type="range"
+        min="0.1"
+        max="12"
+        step="0.1"
+        class="accent-ink"
+        :value="one.loadPct"
+        :aria-label="`Load of ${workshop.pigments.get(one.pigmentId)?.name}`"
+        @input="setLoad(one.pigmentId, $event)"
+      /><span class="text-right">{{ formatNumber(one.loadPct, 1) }} %</span>
     </label>
   </div>
 </template>

@@ -37,7 +37,13 @@ async function open(files: FileList | null): Promise<void> {
 
 const measured = computed(() => {
   const scale = mmPerUnit.value
-  return drawing.value && scale && scale > 0 ? outline({ svgPath: drawing.value.path, scale: { units: 1, mm: scale }, flattenMm: FLATTEN_MM }) : null
+  return drawing.value && scale && scale > 0
+    ? outline({
+        svgPath: drawing.value.path,
+        scale: { units: 1, mm: scale },
+        flattenMm: FLATTEN_MM,
+      })
+    : null
 })
 const rings = computed<Point[][]>(() => {
   if (!measured.value?.ok) return []
@@ -47,7 +53,9 @@ const rings = computed<Point[][]>(() => {
 const complaint = computed(() => {
   if (refused.value) return refused.value
   if (measured.value && !measured.value.ok) return `The path ${measured.value.issues[0]?.message}.`
-  return measured.value?.ok && measured.value.value.crosses ? 'The outline crosses or touches itself, so its inside is not clear; mend it in the drawing.' : ''
+  return measured.value?.ok && measured.value.value.crosses
+    ? 'The outline crosses or touches itself, so its inside is not clear; mend it in the drawing.'
+    : ''
 })
 const box = computed(() => {
   const points = rings.value.flat()
@@ -58,28 +66,67 @@ const box = computed(() => {
 /** Straight sides over the outline; with holes only the content is known. */
 const shape = computed<Shape | null>(() => {
   const height = heightMm.value
-  if (!measured.value?.ok || measured.value.value.areaCm2 === null || !height || !(height > 0)) return null
-  if (rings.value.length === 1) return { kind: 'polygon', points: rings.value[0] as Point[], heightMm: height }
-  return { kind: 'measured', capacityMl: (measured.value.value.areaCm2 * height) / 10, heightMm: height }
+  if (!measured.value?.ok || measured.value.value.areaCm2 === null || !height || !(height > 0))
+    return null
+  if (rings.value.length === 1)
+    return { kind: 'polygon', points: rings.value[0] as Point[], heightMm: height }
+  return {
+    kind: 'measured',
+    capacityMl: (measured.value.value.areaCm2 * height) / 10,
+    heightMm: height,
+  }
 })
 watch(shape, (value) => emit('sized', value, `the drawing “${file.value}”`))
 </script>
 
 <template>
   <div>
-    <p class="text-soft">An SVG file with the outline of the inside, from any drawing program. Shapes inside another are holes.</p>
-    <label class="quiet mt-3 inline-grid cursor-pointer place-content-center">Choose the drawing<input type="file" accept=".svg,image/svg+xml" class="sr-only" @change="open(($event.target as HTMLInputElement).files)"></label>
+    <p class="text-soft">
+      An SVG file with the outline of the inside, from any drawing program. Shapes inside another
+      are holes.
+    </p>
+    <label class="quiet mt-3 inline-grid cursor-pointer place-content-center"
+      >Choose the drawing<input
+        type="file"
+        accept=".svg,image/svg+xml"
+        class="sr-only"
+        @change="open(($event.target as HTMLInputElement).files)"
+    /></label>
     <p v-if="complaint" role="alert" class="wrong mt-2">{{ complaint }}</p>
     <template v-if="drawing">
       <div class="mt-3 grid gap-3 sm:grid-cols-2">
-        <FieldNumber v-model="mmPerUnit" label="one unit of the drawing is" unit="mm" :error="mmPerUnit === undefined ? 'the drawing does not say; write it down' : undefined" />
+        <FieldNumber
+          v-model="mmPerUnit"
+          label="one unit of the drawing is"
+          unit="mm"
+          :error="mmPerUnit === undefined ? 'the drawing does not say; write it down' : undefined"
+        />
         <FieldNumber v-model="heightMm" label="height of its sides" unit="mm" />
       </div>
       <figure v-if="rings.length > 0" class="sheet mt-3 p-3">
-        <svg :viewBox="`${box.left - 3} ${box.top - 3} ${box.width + 6} ${box.height + 6}`" class="mx-auto block max-h-64 w-full" role="img" :aria-label="`The outline of ${file}`">
-          <path :d="rings.map((ring) => `M${ring.map((point) => point.join(' ')).join('L')}Z`).join('')" fill="var(--sunk)" fill-rule="evenodd" stroke="var(--ink)" stroke-width="1.2" vector-effect="non-scaling-stroke" />
+        <svg
+          :viewBox="`${box.left - 3} ${box.top - 3} ${box.width + 6} ${box.height + 6}`"
+          class="mx-auto block max-h-64 w-full"
+          role="img"
+          :aria-label="`The outline of ${file}`"
+        >
+          <path
+            :d="rings.map((ring) => `M${ring.map((point) => point.join(' ')).join('L')}Z`).join('')"
+            fill="var(--sunk)"
+            fill-rule="evenodd"
+            stroke="var(--ink)"
+            stroke-width="1.2"
+            vector-effect="non-scaling-stroke"
+          />
         </svg>
-        <figcaption v-if="measured?.ok" class="mt-1 text-soft">{{ formatNumber(box.width, 1) }} × {{ figure(box.height, 'mm', 1) }}, {{ measured.value.areaCm2 === null ? 'area not clear' : `${formatNumber(measured.value.areaCm2, 2)} cm²` }}, edge {{ figure(measured.value.perimeterMm, 'mm', 0) }}</figcaption>
+        <figcaption v-if="measured?.ok" class="mt-1 text-soft">
+          {{ formatNumber(box.width, 1) }} × {{ figure(box.height, 'mm', 1) }},
+          {{
+            measured.value.areaCm2 === null
+              ? 'area not clear'
+              : `${formatNumber(measured.value.areaCm2, 2)} cm²`
+          }}, edge {{ figure(measured.value.perimeterMm, 'mm', 0) }}
+        </figcaption>
       </figure>
     </template>
   </div>

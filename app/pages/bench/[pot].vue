@@ -24,15 +24,33 @@ const step = computed(() => bench.state?.step ?? null)
 const grain = computed(() => session.person?.measure.step ?? 0.1)
 
 /** Where the display or the level stands before the next part is poured. */
-const addsUp = computed(() => run.value?.targets.parts[1] !== undefined && run.value.targets.parts[1].readTo !== run.value.targets.parts[1].ownAmount)
-const before = computed(() => (addsUp.value && bench.state ? bench.state.inCup.a + bench.state.inCup.b : 0))
+const addsUp = computed(
+  () =>
+    run.value?.targets.parts[1] !== undefined &&
+    run.value.targets.parts[1].readTo !== run.value.targets.parts[1].ownAmount,
+)
+const before = computed(() =>
+  addsUp.value && bench.state ? bench.state.inCup.a + bench.state.inCup.b : 0,
+)
 const shows = ref(0)
-watch(() => (step.value?.kind === 'weigh' ? `${step.value.part}${step.value.readTo}${before.value}` : ''), () => {
-  if (step.value?.kind === 'weigh') shows.value = Math.round(step.value.readTo * 1e6) / 1e6
-}, { immediate: true })
+watch(
+  () =>
+    step.value?.kind === 'weigh' ? `${step.value.part}${step.value.readTo}${before.value}` : '',
+  () => {
+    if (step.value?.kind === 'weigh') shows.value = Math.round(step.value.readTo * 1e6) / 1e6
+  },
+  { immediate: true },
+)
 
-const racks = computed(() => (workshop.workshop?.places ?? []).filter((place) => place.kind === 'rack'))
-const plannedRack = computed(() => plan.plan?.tasks.find((task) => task.potId === potId && task.kind === 'cure')?.placeId ?? racks.value[0]?.id ?? 0)
+const racks = computed(() =>
+  (workshop.workshop?.places ?? []).filter((place) => place.kind === 'rack'),
+)
+const plannedRack = computed(
+  () =>
+    plan.plan?.tasks.find((task) => task.potId === potId && task.kind === 'cure')?.placeId ??
+    racks.value[0]?.id ??
+    0,
+)
 const placeId = ref(0)
 watch(plannedRack, (id) => (placeId.value = id), { immediate: true })
 
@@ -45,22 +63,62 @@ const until = computed(() => {
   if (at.kind === 'heat') return at.dueAt
   return null
 })
-watch(() => until.value !== null && now.value >= until.value, (over, was) => { if (over && was === false) chime.ranOut() })
+watch(
+  () => until.value !== null && now.value >= until.value,
+  (over, was) => {
+    if (over && was === false) chime.ranOut()
+  },
+)
 
 /** What each colour's cups get, once the stirring has begun. */
-const dosed = computed(() => (run.value?.targets.colours ?? []).filter((colour, _i, all) => all.length > 1 || colour.pigments.length > 0))
+const dosed = computed(() =>
+  (run.value?.targets.colours ?? []).filter(
+    (colour, _i, all) => all.length > 1 || colour.pigments.length > 0,
+  ),
+)
 
 const main = computed<{ label: string; event: () => RunEvent | null } | null>(() => {
   const at = step.value
   const time = () => Date.now()
   switch (at?.kind) {
-    case 'weigh': return { label: 'It is in', event: () => (shows.value > before.value ? { kind: 'weighed', part: at.part, amount: Math.round((shows.value - before.value) * 1e6) / 1e6, at: time() } : null) }
-    case 'stir': return at.startedAt === null ? { label: 'Stir now', event: () => ({ kind: 'stirStarted', at: time() }) } : { label: 'Stirred, no streaks', event: () => ({ kind: 'stirEnded', at: time() }) }
-    case 'rest': return { label: now.value < at.until ? 'Pour already' : 'Pour now', event: () => ({ kind: 'pourStarted', at: time() }) }
-    case 'pour': return at.startedAt === null ? { label: 'Pour now', event: () => ({ kind: 'pourStarted', at: time() }) } : { label: 'All poured', event: () => ({ kind: 'pourEnded', at: time() }) }
-    case 'heat': return { label: 'Heat pass done', event: () => ({ kind: 'heatPass', index: at.index, at: time() }) }
-    case 'cure': return { label: 'It lies there, cure begins', event: () => ({ kind: 'cureStarted', placeId: placeId.value, at: time() }) }
-    default: return null
+    case 'weigh':
+      return {
+        label: 'It is in',
+        event: () =>
+          shows.value > before.value
+            ? {
+                kind: 'weighed',
+                part: at.part,
+                amount: Math.round((shows.value - before.value) * 1e6) / 1e6,
+                at: time(),
+              }
+            : null,
+      }
+    case 'stir':
+      return at.startedAt === null
+        ? { label: 'Stir now', event: () => ({ kind: 'stirStarted', at: time() }) }
+        : { label: 'Stirred, no streaks', event: () => ({ kind: 'stirEnded', at: time() }) }
+    case 'rest':
+      return {
+        label: now.value < at.until ? 'Pour already' : 'Pour now',
+        event: () => ({ kind: 'pourStarted', at: time() }),
+      }
+    case 'pour':
+      return at.startedAt === null
+        ? { label: 'Pour now', event: () => ({ kind: 'pourStarted', at: time() }) }
+        : { label: 'All poured', event: () => ({ kind: 'pourEnded', at: time() }) }
+    case 'heat':
+      return {
+        label: 'Heat pass done',
+        event: () => ({ kind: 'heatPass', index: at.index, at: time() }),
+      }
+    case 'cure':
+      return {
+        label: 'It lies there, cure begins',
+        event: () => ({ kind: 'cureStarted', placeId: placeId.value, at: time() }),
+      }
+    default:
+      return null
   }
 })
 async function act(): Promise<void> {
@@ -69,7 +127,11 @@ async function act(): Promise<void> {
   chime.done()
   await bench.record(event)
 }
-const canUndo = computed(() => step.value !== null && (step.value.kind !== 'weigh' || (bench.state?.inCup.a ?? 0) + (bench.state?.inCup.b ?? 0) > 0))
+const canUndo = computed(
+  () =>
+    step.value !== null &&
+    (step.value.kind !== 'weigh' || (bench.state?.inCup.a ?? 0) + (bench.state?.inCup.b ?? 0) > 0),
+)
 const undo = () => bench.record({ kind: 'undone', at: Date.now() })
 const spoil = () => bench.record({ kind: 'spoiled', at: Date.now() })
 const leave = () => navigateTo('/pots')
@@ -77,60 +139,205 @@ const leave = () => navigateTo('/pots')
 onKeyStroke((event) => {
   if (event.repeat && event.key !== 'ArrowLeft' && event.key !== 'ArrowRight') return
   if (event.key === 'Escape') void leave()
-  else if (event.key === 'u' || event.key === 'U') { if (canUndo.value) void undo() }
-  else if (event.key === 'ArrowLeft') shows.value = Math.max(before.value, Math.round((shows.value - grain.value) / grain.value) * grain.value)
-  else if (event.key === 'ArrowRight') shows.value = Math.round((shows.value + grain.value) / grain.value) * grain.value
-  else if (event.target instanceof HTMLButtonElement || event.target instanceof HTMLAnchorElement || event.target instanceof HTMLElement && event.target.tagName === 'SUMMARY') return
-  else if (event.key.length === 1 || event.key === 'Enter' || event.key.startsWith('F') || event.key.startsWith('Page')) {
+  else if (event.key === 'u' || event.key === 'U') {
+    if (canUndo.value) void undo()
+  } else if (event.key === 'ArrowLeft')
+    shows.value = Math.max(
+      before.value,
+      Math.round((shows.value - grain.value) / grain.value) * grain.value,
+    )
+  else if (event.key === 'ArrowRight')
+    shows.value = Math.round((shows.value + grain.value) / grain.value) * grain.value
+  else if (
+    event.target instanceof HTMLButtonElement ||
+    event.target instanceof HTMLAnchorElement ||
+    (event.target instanceof HTMLElement && event.target.tagName === 'SUMMARY')
+  )
+    return
+  else if (
+    event.key.length === 1 ||
+    event.key === 'Enter' ||
+    event.key.startsWith('F') ||
+    event.key.startsWith('Page')
+  ) {
     event.preventDefault()
     void act()
   }
 })
-const TRACK = [{ kinds: ['weigh'], name: 'weigh' }, { kinds: ['stir'], name: 'stir' }, { kinds: ['rest'], name: 'rest' }, { kinds: ['pour'], name: 'pour' }, { kinds: ['heat'], name: 'heat' }, { kinds: ['cure'], name: 'lay down' }]
-const reached = computed(() => TRACK.findIndex((mark) => mark.kinds.includes(step.value?.kind ?? '')))
+const TRACK = [
+  { kinds: ['weigh'], name: 'weigh' },
+  { kinds: ['stir'], name: 'stir' },
+  { kinds: ['rest'], name: 'rest' },
+  { kinds: ['pour'], name: 'pour' },
+  { kinds: ['heat'], name: 'heat' },
+  { kinds: ['cure'], name: 'lay down' },
+]
+const reached = computed(() =>
+  TRACK.findIndex((mark) => mark.kinds.includes(step.value?.kind ?? '')),
+)
 </script>
 
 <template>
   <main class="grid min-h-screen grid-rows-[auto_1fr_auto] gap-3 p-4 sm:p-6">
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
-    <p v-else-if="!ready || !run || !bench.state || !step" class="text-soft" role="status">Fetching the pot …</p>
+    <p v-else-if="!ready || !run || !bench.state || !step" class="text-soft" role="status">
+      Fetching the pot …
+    </p>
     <template v-else>
       <header class="flex items-start gap-5">
         <PotMark :letter="run.letter" :tint="run.tint" large />
         <div class="min-w-0 flex-1">
           <h1 class="text-[clamp(1.4rem,3vw,2.3rem)]">{{ run.title }}</h1>
-          <p class="text-lg text-soft">{{ run.pieces }} {{ run.pieces === 1 ? 'piece' : 'pieces' }}, {{ run.resinName }}, {{ figure(run.targets.needMl, 'ml', 0) }}</p>
-          <ol class="mt-2 flex flex-wrap gap-x-5 text-soft" aria-label="Steps of this run"><li v-for="(mark, i) in TRACK" :key="mark.name" :class="i === reached ? 'font-semibold text-ink underline underline-offset-8 decoration-2' : ''" :aria-current="i === reached ? 'step' : undefined">{{ mark.name }}</li></ol>
+          <p class="text-lg text-soft">
+            {{ run.pieces }} {{ run.pieces === 1 ? 'piece' : 'pieces' }}, {{ run.resinName }},
+            {{ figure(run.targets.needMl, 'ml', 0) }}
+          </p>
+          <ol class="mt-2 flex flex-wrap gap-x-5 text-soft" aria-label="Steps of this run">
+            <li
+              v-for="(mark, i) in TRACK"
+              :key="mark.name"
+              :class="
+                i === reached
+                  ? 'font-semibold text-ink underline underline-offset-8 decoration-2'
+                  : ''
+              "
+              :aria-current="i === reached ? 'step' : undefined"
+            >
+              {{ mark.name }}
+            </li>
+          </ol>
         </div>
         <div class="text-right">
-          <p v-if="bench.state.workableUntil && !bench.state.pourEndedAt" class="text-lg"><span class="text-soft">cup workable for</span><BenchClock class="text-4xl" :until="bench.state.workableUntil" :now="now" /></p>
-          <p v-if="bench.offline" role="status" class="text-hands">no network: {{ bench.waiting.length }} kept on this device</p>
+          <p v-if="bench.state.workableUntil && !bench.state.pourEndedAt" class="text-lg">
+            <span class="text-soft">cup workable for</span
+            ><BenchClock class="text-4xl" :until="bench.state.workableUntil" :now="now" />
+          </p>
+          <p v-if="bench.offline" role="status" class="text-hands">
+            no network: {{ bench.waiting.length }} kept on this device
+          </p>
         </div>
       </header>
-      <section class="grid content-center justify-items-center gap-[3vh] text-center" aria-live="polite">
-        <WeighStep v-if="step.kind === 'weigh'" v-model="shows" :step="step" :grain="grain" :before="before" />
+      <section
+        class="grid content-center justify-items-center gap-[3vh] text-center"
+        aria-live="polite"
+      >
+        <WeighStep
+          v-if="step.kind === 'weigh'"
+          v-model="shows"
+          :step="step"
+          :grain="grain"
+          :before="before"
+        />
         <template v-else-if="step.kind === 'stir'">
-          <p class="text-[clamp(1.4rem,3.4vw,2.6rem)]">Stir slowly for {{ formatNumber(step.minutes, 0) }} minutes; scrape sides, bottom and stick every minute</p>
-          <BenchClock v-if="until" class="text-[clamp(5rem,17vw,13rem)]" :until="until" :now="now" />
+          <p class="text-[clamp(1.4rem,3.4vw,2.6rem)]">
+            Stir slowly for {{ formatNumber(step.minutes, 0) }} minutes; scrape sides, bottom and
+            stick every minute
+          </p>
+          <BenchClock
+            v-if="until"
+            class="text-[clamp(5rem,17vw,13rem)]"
+            :until="until"
+            :now="now"
+          />
         </template>
-        <template v-else-if="step.kind === 'rest'"><p class="text-[clamp(1.4rem,3.4vw,2.6rem)]">Let it rest; the cup begins to feel warm</p><BenchClock class="text-[clamp(5rem,17vw,13rem)]" :until="step.until" :now="now" /></template>
-        <template v-else-if="step.kind === 'pour'"><p class="text-[clamp(1.8rem,5vw,4rem)]">{{ step.startedAt ? `Pour ${run.pieces} ${run.pieces === 1 ? 'piece' : 'pieces'}, narrow parts first` : 'Ready to pour' }}</p></template>
-        <template v-else-if="step.kind === 'heat'"><p class="text-[clamp(1.4rem,3.4vw,2.6rem)]">Heat pass {{ step.index + 1 }} of {{ run.targets.heatAfterMin.length }}: keep it moving</p><BenchClock class="text-[clamp(5rem,17vw,13rem)]" :until="step.dueAt" :now="now" /></template>
+        <template v-else-if="step.kind === 'rest'"
+          ><p class="text-[clamp(1.4rem,3.4vw,2.6rem)]">Let it rest; the cup begins to feel warm</p>
+          <BenchClock class="text-[clamp(5rem,17vw,13rem)]" :until="step.until" :now="now"
+        /></template>
+        <template v-else-if="step.kind === 'pour'"
+          ><p class="text-[clamp(1.8rem,5vw,4rem)]">
+            {{
+              step.startedAt
+                ? `Pour ${run.pieces} ${run.pieces === 1 ? 'piece' : 'pieces'}, narrow parts first`
+                : 'Ready to pour'
+            }}
+          </p></template
+        >
+        <template v-else-if="step.kind === 'heat'"
+          ><p class="text-[clamp(1.4rem,3.4vw,2.6rem)]">
+            Heat pass {{ step.index + 1 }} of {{ run.targets.heatAfterMin.length }}: keep it moving
+          </p>
+          <BenchClock class="text-[clamp(5rem,17vw,13rem)]" :until="step.dueAt" :now="now"
+        /></template>
         <template v-else-if="step.kind === 'cure'">
           <p class="text-[clamp(1.4rem,3.4vw,2.6rem)]">Where do the pieces lie?</p>
-          <div class="flex flex-wrap justify-center gap-3" role="group" aria-label="Rack"><button v-for="rack in racks" :key="rack.id" type="button" class="h-24 min-w-44 border-2 px-5 text-xl" :class="placeId === rack.id ? 'border-ink bg-act text-act-ink' : 'border-firm'" :aria-pressed="placeId === rack.id" @click="placeId = rack.id">{{ rack.name }}<span v-if="rack.id === plannedRack" class="block text-base opacity-80">as planned</span></button></div>
+          <div class="flex flex-wrap justify-center gap-3" role="group" aria-label="Rack">
+            <button
+              v-for="rack in racks"
+              :key="rack.id"
+              type="button"
+              class="h-24 min-w-44 border-2 px-5 text-xl"
+              :class="placeId === rack.id ? 'border-ink bg-act text-act-ink' : 'border-firm'"
+              :aria-pressed="placeId === rack.id"
+              @click="placeId = rack.id"
+            >
+              {{ rack.name
+              }}<span v-if="rack.id === plannedRack" class="block text-base opacity-80"
+                >as planned</span
+              >
+            </button>
+          </div>
         </template>
-        <template v-else-if="step.kind === 'done'"><p class="text-[clamp(1.8rem,5vw,4rem)]">Pot {{ run.letter }} is poured and curing.</p><NuxtLink to="/racks" class="press text-xl">See it on the racks</NuxtLink></template>
-        <template v-else><p class="text-[clamp(1.8rem,5vw,4rem)]">Pot {{ run.letter }} was given up.</p><p class="max-w-prose text-lg text-soft">Let it cure where it can do no harm; plan again and a new pot takes its place.</p></template>
-        <ul v-if="dosed.length > 0 && (step.kind === 'stir' || step.kind === 'rest')" class="flex flex-wrap justify-center gap-x-10 gap-y-2 text-[clamp(1.1rem,2vw,1.6rem)]" aria-label="Split and colour"><li v-for="colour in dosed" :key="colour.name"><strong>{{ colour.name }}</strong>, {{ figure(colour.cupMl, 'ml', 0) }}<span v-for="dose in colour.pigments" :key="dose.id" class="block text-soft">{{ dose.id }} {{ figure(dose.massG, 'g', 2) }}{{ dose.drops === null ? '' : `, ${formatNumber(dose.drops, 0)} drops` }}</span></li></ul>
-        <p v-if="bench.state.ratioErrorPct !== null && step.kind !== 'weigh' && !['done', 'spoiled'].includes(step.kind)" class="text-xl text-soft">the mix is {{ formatNumber(Math.abs(bench.state.ratioErrorPct), 2) }} % off the ratio, within {{ run.targets.resin.tolerancePct }} %</p>
+        <template v-else-if="step.kind === 'done'"
+          ><p class="text-[clamp(1.8rem,5vw,4rem)]">Pot {{ run.letter }} is poured and curing.</p>
+          <NuxtLink to="/racks" class="press text-xl">See it on the racks</NuxtLink></template
+        >
+        <template v-else
+          ><p class="text-[clamp(1.8rem,5vw,4rem)]">Pot {{ run.letter }} was given up.</p>
+          <p class="max-w-prose text-lg text-soft">
+            Let it cure where it can do no harm; plan again and a new pot takes its place.
+          </p></template
+        >
+        <ul
+          v-if="dosed.length > 0 && (step.kind === 'stir' || step.kind === 'rest')"
+          class="flex flex-wrap justify-center gap-x-10 gap-y-2 text-[clamp(1.1rem,2vw,1.6rem)]"
+          aria-label="Split and colour"
+        >
+          <li v-for="colour in dosed" :key="colour.name">
+            <strong>{{ colour.name }}</strong>, {{ figure(colour.cupMl, 'ml', 0)
+            }}<span v-for="dose in colour.pigments" :key="dose.id" class="block text-soft"
+              >{{ dose.id }} {{ figure(dose.massG, 'g', 2)
+              }}{{ dose.drops === null ? '' : `, ${formatNumber(dose.drops, 0)} drops` }}</span
+            >
+          </li>
+        </ul>
+        <p
+          v-if="
+            bench.state.ratioErrorPct !== null &&
+            step.kind !== 'weigh' &&
+            !['done', 'spoiled'].includes(step.kind)
+          "
+          class="text-xl text-soft"
+        >
+          the mix is {{ formatNumber(Math.abs(bench.state.ratioErrorPct), 2) }} % off the ratio,
+          within {{ run.targets.resin.tolerancePct }} %
+        </p>
       </section>
       <footer class="space-y-3">
-        <button v-if="main" type="button" class="press h-[clamp(5rem,14vh,9rem)] w-full text-[clamp(1.6rem,4vw,3rem)]" @click="act">{{ main.label }}</button>
+        <button
+          v-if="main"
+          type="button"
+          class="press h-[clamp(5rem,14vh,9rem)] w-full text-[clamp(1.6rem,4vw,3rem)]"
+          @click="act"
+        >
+          {{ main.label }}
+        </button>
         <div class="flex flex-wrap items-center gap-3">
-          <button type="button" class="quiet h-14 px-6" :disabled="!canUndo" @click="undo">Take back (U)</button>
-          <button v-if="step.kind !== 'done' && step.kind !== 'spoiled'" type="button" class="quiet h-14 px-6" @click="spoil">Give this pot up</button>
-          <CautionList class="flex-1" :topics="step.kind === 'heat' ? ['heat'] : ['liquid', 'cup']" />
+          <button type="button" class="quiet h-14 px-6" :disabled="!canUndo" @click="undo">
+            Take back (U)
+          </button>
+          <button
+            v-if="step.kind !== 'done' && step.kind !== 'spoiled'"
+            type="button"
+            class="quiet h-14 px-6"
+            @click="spoil"
+          >
+            Give this pot up
+          </button>
+          <CautionList
+            class="flex-1"
+            :topics="step.kind === 'heat' ? ['heat'] : ['liquid', 'cup']"
+          />
           <button type="button" class="quiet h-14 px-6" @click="leave">Leave (Esc)</button>
         </div>
       </footer>

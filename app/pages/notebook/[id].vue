@@ -34,7 +34,9 @@ async function photograph(files: FileList | null): Promise<void> {
 function against(at: string, plannedAt: string | null): string {
   if (!plannedAt) return ''
   const minutes = (Date.parse(at) - Date.parse(plannedAt)) / 60_000
-  return Math.abs(minutes) < 1 ? 'on the minute' : `${formatDuration(Math.abs(minutes))} ${minutes > 0 ? 'later' : 'earlier'}`
+  return Math.abs(minutes) < 1
+    ? 'on the minute'
+    : `${formatDuration(Math.abs(minutes))} ${minutes > 0 ? 'later' : 'earlier'}`
 }
 </script>
 
@@ -43,15 +45,38 @@ function against(at: string, plannedAt: string | null): string {
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready || !log" class="text-soft" role="status">Fetching the page …</p>
     <template v-else>
-      <PlaceHead :title="`${log.piece.recipeName} ${log.piece.number}`" :note="log.piece.orderTitle"><NuxtLink to="/notebook" class="quiet">The notebook</NuxtLink></PlaceHead>
-      <p class="mb-3"><StateWord :word="log.piece.state" :stage="PIECE_STAGE[log.piece.state]" /></p>
+      <PlaceHead :title="`${log.piece.recipeName} ${log.piece.number}`" :note="log.piece.orderTitle"
+        ><NuxtLink to="/notebook" class="quiet">The notebook</NuxtLink></PlaceHead
+      >
+      <p class="mb-3">
+        <StateWord :word="log.piece.state" :stage="PIECE_STAGE[log.piece.state]" />
+      </p>
       <table class="ledger">
-        <thead><tr><th>done</th><th>when</th><th>planned</th><th>against the plan</th><th>by</th><th>note</th></tr></thead>
+        <thead>
+          <tr>
+            <th>done</th>
+            <th>when</th>
+            <th>planned</th>
+            <th>against the plan</th>
+            <th>by</th>
+            <th>note</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="event in log.events" :key="event.id">
-            <td class="font-semibold">{{ event.kind }}<span v-if="event.layerName" class="font-normal">: {{ event.layerName }}</span><span v-if="event.letter" class="font-normal text-soft">, pot {{ event.letter }}</span><span v-if="event.place" class="block font-normal text-soft">on {{ event.place }}</span></td>
+            <td class="font-semibold">
+              {{ event.kind
+              }}<span v-if="event.layerName" class="font-normal">: {{ event.layerName }}</span
+              ><span v-if="event.letter" class="font-normal text-soft"
+                >, pot {{ event.letter }}</span
+              ><span v-if="event.place" class="block font-normal text-soft"
+                >on {{ event.place }}</span
+              >
+            </td>
             <td class="whitespace-nowrap">{{ dayAndClock(event.at) }}</td>
-            <td class="whitespace-nowrap">{{ event.plannedAt ? dayAndClock(event.plannedAt) : '–' }}</td>
+            <td class="whitespace-nowrap">
+              {{ event.plannedAt ? dayAndClock(event.plannedAt) : '–' }}
+            </td>
             <td class="whitespace-nowrap">{{ against(event.at, event.plannedAt) }}</td>
             <td>{{ event.person }}</td>
             <td>{{ event.note }}</td>
@@ -60,15 +85,38 @@ function against(at: string, plannedAt: string | null): string {
       </table>
       <div class="mt-5 grid gap-6 md:grid-cols-2">
         <form class="space-y-2" novalidate @submit.prevent="form.submit(draft)">
-          <FieldText v-model="draft.note" label="Write down" :rows="3" :error="form.errorAt('note')" />
+          <FieldText
+            v-model="draft.note"
+            label="Write down"
+            :rows="3"
+            :error="form.errorAt('note')"
+          />
           <button class="press" :disabled="form.sending.value">Keep the note</button>
         </form>
         <section>
           <h2 class="mb-2">Photographs</h2>
           <p v-if="photoFailure" role="alert" class="wrong">{{ photoFailure }}</p>
-          <div class="flex flex-wrap gap-3"><a v-for="photo in log.photoIds" :key="photo" :href="`/api/photos/${photo}`" target="_blank" rel="noopener"><img :src="`/api/photos/${photo}`" :alt="`Photograph of ${log.piece.recipeName} ${log.piece.number}`" class="h-36 border border-hair object-cover"></a></div>
+          <div class="flex flex-wrap gap-3">
+            <a
+              v-for="photo in log.photoIds"
+              :key="photo"
+              :href="`/api/photos/${photo}`"
+              target="_blank"
+              rel="noopener"
+              ><img
+                :src="`/api/photos/${photo}`"
+                :alt="`Photograph of ${log.piece.recipeName} ${log.piece.number}`"
+                class="h-36 border border-hair object-cover"
+            /></a>
+          </div>
           <p v-if="log.photoIds.length === 0" class="text-soft">None yet.</p>
-          <label class="quiet mt-3 inline-grid cursor-pointer place-content-center">Add a photograph<input type="file" accept="image/jpeg,image/png,image/webp" class="sr-only" @change="photograph(($event.target as HTMLInputElement).files)"></label>
+          <label class="quiet mt-3 inline-grid cursor-pointer place-content-center"
+            >Add a photograph<input
+              type="file"
+              accept="image/jpeg,image/png,image/webp"
+              class="sr-only"
+              @change="photograph(($event.target as HTMLInputElement).files)"
+          /></label>
         </section>
       </div>
     </template>

@@ -11,24 +11,37 @@ const resins = useResinStore()
 const plan = usePlanStore()
 const order = ref<Order | null>(null)
 const { ready, failure, again } = useLoading(async () => {
-  const [own] = await Promise.all([orders.get(Number(route.params.id)), recipes.load(), resins.load(), plan.load()])
+  const [own] = await Promise.all([
+    orders.get(Number(route.params.id)),
+    recipes.load(),
+    resins.load(),
+    plan.load(),
+  ])
   order.value = own
 })
 const { dayAndClock } = useWhen()
 const saved = ref(false)
 const promise = computed(() => plan.plan?.promises.find((one) => one.orderId === order.value?.id))
 const lineIndex = ref(0)
-const line = computed(() => order.value?.lines[Math.min(lineIndex.value, (order.value?.lines.length ?? 1) - 1)])
+const line = computed(
+  () => order.value?.lines[Math.min(lineIndex.value, (order.value?.lines.length ?? 1) - 1)],
+)
 const current = computed(() => recipes.byId.get(line.value?.recipeId ?? 0))
 /** What has been begun is shown by the version it was begun with. */
 const begunWith = shallowRef<Recipe | null>(null)
-const isOlder = computed(() => line.value?.recipeVersion !== null && line.value?.recipeVersion !== current.value?.version)
-watch(line, async (now) => {
-  begunWith.value = null
-  if (!now || now.recipeVersion === null || !isOlder.value) return
-  const recipe = await recipes.version(now.recipeId, now.recipeVersion)
-  if (now === line.value) begunWith.value = recipe
-}, { immediate: true })
+const isOlder = computed(
+  () => line.value?.recipeVersion !== null && line.value?.recipeVersion !== current.value?.version,
+)
+watch(
+  line,
+  async (now) => {
+    begunWith.value = null
+    if (!now || now.recipeVersion === null || !isOlder.value) return
+    const recipe = await recipes.version(now.recipeId, now.recipeVersion)
+    if (now === line.value) begunWith.value = recipe
+  },
+  { immediate: true },
+)
 const recipe = computed(() => (isOlder.value ? begunWith.value : current.value))
 
 function keep(fresh: Order): void {
@@ -42,24 +55,67 @@ function keep(fresh: Order): void {
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready || !order" class="text-soft" role="status">Fetching the order …</p>
     <template v-else>
-      <PlaceHead :title="order.title" :note="`${order.kind === 'market' ? 'market day' : `for ${order.customer}`}, promised ${dayAndClock(order.promisedAt)}`">
+      <PlaceHead
+        :title="order.title"
+        :note="`${order.kind === 'market' ? 'market day' : `for ${order.customer}`}, promised ${dayAndClock(order.promisedAt)}`"
+      >
         <NuxtLink to="/plan" class="quiet">Open the plan</NuxtLink>
       </PlaceHead>
-      <section v-if="promise && (promise.lateMin > 0 || !promise.readyAt)" class="mb-4 border-l-4 border-hands bg-hands-wash px-4 py-2">
-        <p class="font-semibold">{{ promise.readyAt ? `The plan has it ready ${dayAndClock(promise.readyAt)}, ${formatDuration(promise.lateMin)} after the promise.` : 'The plan finds no way to make this.' }}</p>
-        <ul class="list-disc pl-5"><li v-for="reason in promise.because" :key="reason">{{ reason }}</li></ul>
+      <section
+        v-if="promise && (promise.lateMin > 0 || !promise.readyAt)"
+        class="mb-4 border-l-4 border-hands bg-hands-wash px-4 py-2"
+      >
+        <p class="font-semibold">
+          {{
+            promise.readyAt
+              ? `The plan has it ready ${dayAndClock(promise.readyAt)}, ${formatDuration(promise.lateMin)} after the promise.`
+              : 'The plan finds no way to make this.'
+          }}
+        </p>
+        <ul class="list-disc pl-5">
+          <li v-for="reason in promise.because" :key="reason">{{ reason }}</li>
+        </ul>
       </section>
       <TabGroup>
         <TabList class="mb-4 flex gap-6 border-b border-hair">
-          <Tab v-for="name in ['Resin, mix and cost', 'What was asked']" :key="name" class="-mb-px border-b-2 border-transparent px-1 pb-2 text-soft data-[headlessui-state~=selected]:border-ink data-[headlessui-state~=selected]:font-semibold data-[headlessui-state~=selected]:text-ink">{{ name }}</Tab>
+          <Tab
+            v-for="name in ['Resin, mix and cost', 'What was asked']"
+            :key="name"
+            class="-mb-px border-b-2 border-transparent px-1 pb-2 text-soft data-[headlessui-state~=selected]:border-ink data-[headlessui-state~=selected]:font-semibold data-[headlessui-state~=selected]:text-ink"
+            >{{ name }}</Tab
+          >
         </TabList>
         <TabPanels>
           <TabPanel :tabindex="-1">
-            <div v-if="order.lines.length > 1" class="mb-3 flex flex-wrap gap-2" role="group" aria-label="Pieces of this order">
-              <button v-for="(one, i) in order.lines" :key="one.id" type="button" class="slim border px-3" :class="one === line ? 'border-ink bg-act text-act-ink' : 'border-firm'" :aria-pressed="one === line" @click="lineIndex = i">{{ one.quantity }} {{ recipes.byId.get(one.recipeId)?.name }}</button>
+            <div
+              v-if="order.lines.length > 1"
+              class="mb-3 flex flex-wrap gap-2"
+              role="group"
+              aria-label="Pieces of this order"
+            >
+              <button
+                v-for="(one, i) in order.lines"
+                :key="one.id"
+                type="button"
+                class="slim border px-3"
+                :class="one === line ? 'border-ink bg-act text-act-ink' : 'border-firm'"
+                :aria-pressed="one === line"
+                @click="lineIndex = i"
+              >
+                {{ one.quantity }} {{ recipes.byId.get(one.recipeId)?.name }}
+              </button>
             </div>
-            <p v-if="isOlder && current" class="mb-2 text-soft">Begun with version {{ line?.recipeVersion }} of <NuxtLink :to="`/recipes/${current.id}`" class="link">{{ current.name }}</NuxtLink>, and made to its end by it; the recipe stands at version {{ current.version }} now.</p>
-            <BatchSheet v-if="line && recipe" :key="line.id" :recipe="recipe" :pieces="line.quantity" />
+            <p v-if="isOlder && current" class="mb-2 text-soft">
+              Begun with version {{ line?.recipeVersion }} of
+              <NuxtLink :to="`/recipes/${current.id}`" class="link">{{ current.name }}</NuxtLink>,
+              and made to its end by it; the recipe stands at version {{ current.version }} now.
+            </p>
+            <BatchSheet
+              v-if="line && recipe"
+              :key="line.id"
+              :recipe="recipe"
+              :pieces="line.quantity"
+            />
           </TabPanel>
           <TabPanel :tabindex="-1" class="max-w-3xl">
             <p v-if="saved" class="mb-2" role="status">Saved.</p>

@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { checkPot, ladderOf, PIGMENT_CAP_PCT, potOf, STIR_ROOM, tintOf, tintOfPot } from '~~/core/batch'
+import {
+  checkPot,
+  ladderOf,
+  PIGMENT_CAP_PCT,
+  potOf,
+  STIR_ROOM,
+  tintOf,
+  tintOfPot,
+} from '~~/core/batch'
 import { formatNumber } from '~~/core/units'
 import { whyPart } from '~~/core/why'
 import { pieceRange, piecesOfPot, potOrders, potTitle } from '~~/shared/potTitle'
@@ -17,44 +25,105 @@ const { homesOfPot } = useSurplusHomes()
 
 const pot = computed(() => plan.potById.get(Number(route.params.id)) ?? null)
 const resin = computed(() => resins.byId.get(pot.value?.resinId ?? 0) ?? null)
-const measure = computed(() => measureOfChoice(session.person?.measure ?? { kind: 'scale', step: 0.1, tare: true }))
-const decimals = computed(() => (measure.value.kind === 'cup' || (measure.value.kind === 'scale' && measure.value.resolutionG >= 1) ? 0 : 1))
+const measure = computed(() =>
+  measureOfChoice(session.person?.measure ?? { kind: 'scale', step: 0.1, tare: true }),
+)
+const decimals = computed(() =>
+  measure.value.kind === 'cup' || (measure.value.kind === 'scale' && measure.value.resolutionG >= 1)
+    ? 0
+    : 1,
+)
 const unit = computed(() => (measure.value.kind === 'cup' ? 'ml' : 'g'))
-const mixed = computed(() => (pot.value && resin.value ? mixForPot(resin.value, pot.value.needMl, measure.value) : null))
-const figures = computed(() => (pot.value?.portions.length && resin.value && workshop.rules ? potOf(pot.value.portions, resin.value, workshop.rules, workshop.warmC) : null))
+const mixed = computed(() =>
+  pot.value && resin.value ? mixForPot(resin.value, pot.value.needMl, measure.value) : null,
+)
+const figures = computed(() =>
+  pot.value?.portions.length && resin.value && workshop.rules
+    ? potOf(pot.value.portions, resin.value, workshop.rules, workshop.warmC)
+    : null,
+)
 /** Each colour with its doses; null doses where the resin's mass is unknown. */
 const colours = computed(() => {
   if (!figures.value || !resin.value) return []
   const tinted = tintOfPot(figures.value, resin.value, workshop.pigments)
-  return figures.value.colours.map((colour, i) => ({ ...colour, tint: tintOf(colour.pigments, workshop.pigments), cup: tinted.ok ? (tinted.value?.[i] ?? null) : null }))
+  return figures.value.colours.map((colour, i) => ({
+    ...colour,
+    tint: tintOf(colour.pigments, workshop.pigments),
+    cup: tinted.ok ? (tinted.value?.[i] ?? null) : null,
+  }))
 })
 const ladder = computed(() => {
-  const [first] = figures.value?.colours.find((colour) => colour.pigments.length > 0)?.pigments ?? []
+  const [first] =
+    figures.value?.colours.find((colour) => colour.pigments.length > 0)?.pigments ?? []
   const pigment = workshop.pigments.get(first?.pigmentId ?? 0)
-  return figures.value && resin.value && pigment ? ladderOf(figures.value.colours, resin.value, pigment) : null
+  return figures.value && resin.value && pigment
+    ? ladderOf(figures.value.colours, resin.value, pigment)
+    : null
 })
 const homes = computed(() => (pot.value ? homesOfPot(pot.value, measure.value) : null))
 const warnings = computed(() => {
   const [own, used] = [pot.value, resin.value]
   if (!own || !used || !figures.value) return []
   const { needMl, busyMin } = figures.value
-  const all = own.portions.flatMap(({ layer, depthMm, recipeName }) => checkPot({ layer, mixMl: needMl, busyMin, depthMm }, used, workshop.pigments, workshop.warmC).map((warning) => ({ ...warning, where: `${recipeName}, ${layer.name}` })))
-  return all.filter((warning, i) => all.findIndex((other) => other.message === warning.message) === i)
+  const all = own.portions.flatMap(({ layer, depthMm, recipeName }) =>
+    checkPot(
+      { layer, mixMl: needMl, busyMin, depthMm },
+      used,
+      workshop.pigments,
+      workshop.warmC,
+    ).map((warning) => ({ ...warning, where: `${recipeName}, ${layer.name}` })),
+  )
+  return all.filter(
+    (warning, i) => all.findIndex((other) => other.message === warning.message) === i,
+  )
 })
 
 const doseOf = (dose: { massG: number; teaspoons: number | null; drops: number | null }) =>
-  [`${figure(dose.massG, 'g', 2)}`, dose.teaspoons !== null ? `${formatNumber(dose.teaspoons, 2)} tsp` : '', dose.drops !== null ? `${formatNumber(dose.drops, 0)} drops` : ''].filter(Boolean).join(' · ')
+  [
+    `${figure(dose.massG, 'g', 2)}`,
+    dose.teaspoons !== null ? `${formatNumber(dose.teaspoons, 2)} tsp` : '',
+    dose.drops !== null ? `${formatNumber(dose.drops, 0)} drops` : '',
+  ]
+    .filter(Boolean)
+    .join(' · ')
 const card = computed<PotCard | null>(() => {
-  if (!pot.value || !resin.value || !figures.value || !mixed.value || typeof mixed.value === 'string') return null
+  if (
+    !pot.value ||
+    !resin.value ||
+    !figures.value ||
+    !mixed.value ||
+    typeof mixed.value === 'string'
+  )
+    return null
   const { letter, tint, needMl } = pot.value
   const pieces = piecesOfPot(pot.value)
   return {
-    letter, tint, title: potTitle(pot.value), note: `${pieces} ${pieces === 1 ? 'piece' : 'pieces'} for ${potOrders(pot.value)}`, resin: `${resin.value.name}, ${figure(needMl, 'ml', 0)}`,
-    readings: mixed.value.steps.map((step) => ({ part: `part ${step.part.toUpperCase()} until it shows`, reading: figure(step.readTo, step.unit, decimals.value) })),
-    colours: colours.value.flatMap((colour) => (colour.cup?.pigments ?? []).map((dose) => ({ name: colours.value.length > 1 ? `${colour.names.join(', ')} (${figure(colour.cupMl, 'ml', 0)}): ${dose.id}` : dose.id, dose: doseOf(dose) }))),
+    letter,
+    tint,
+    title: potTitle(pot.value),
+    note: `${pieces} ${pieces === 1 ? 'piece' : 'pieces'} for ${potOrders(pot.value)}`,
+    resin: `${resin.value.name}, ${figure(needMl, 'ml', 0)}`,
+    readings: mixed.value.steps.map((step) => ({
+      part: `part ${step.part.toUpperCase()} until it shows`,
+      reading: figure(step.readTo, step.unit, decimals.value),
+    })),
+    colours: colours.value.flatMap((colour) =>
+      (colour.cup?.pigments ?? []).map((dose) => ({
+        name:
+          colours.value.length > 1
+            ? `${colour.names.join(', ')} (${figure(colour.cupMl, 'ml', 0)}): ${dose.id}`
+            : dose.id,
+        dose: doseOf(dose),
+      })),
+    ),
     times: [
-      { name: 'stir', value: `${formatNumber(figures.value.stirMin, 0)} min` }, { name: 'rest, from the end of stirring', value: `${formatNumber(figures.value.restMin, 0)} min` },
-      { name: 'cup workable for', value: `${formatNumber(figures.value.workMin, 0)} min` }, { name: 'resting and pouring take', value: `${formatNumber(figures.value.busyMin, 0)} min` },
+      { name: 'stir', value: `${formatNumber(figures.value.stirMin, 0)} min` },
+      {
+        name: 'rest, from the end of stirring',
+        value: `${formatNumber(figures.value.restMin, 0)} min`,
+      },
+      { name: 'cup workable for', value: `${formatNumber(figures.value.workMin, 0)} min` },
+      { name: 'resting and pouring take', value: `${formatNumber(figures.value.busyMin, 0)} min` },
     ],
     cautions: cautionsFor(['liquid', 'cup', 'waste']),
     address: `${window.location.origin}/pots/${pot.value.id}`,
@@ -65,7 +134,9 @@ async function print(size: CardSize): Promise<void> {
   if (!card.value || !pot.value) return
   printing.value = true
   try {
-    const url = URL.createObjectURL(new Blob([Uint8Array.from(await drawPotCard(card.value, size))], { type: 'application/pdf' }))
+    const url = URL.createObjectURL(
+      new Blob([Uint8Array.from(await drawPotCard(card.value, size))], { type: 'application/pdf' }),
+    )
     const link = document.createElement('a')
     link.href = url
     link.download = `pot-${pot.value.letter}-${size === 'label' ? 'label' : 'card'}.pdf`
@@ -81,12 +152,26 @@ async function print(size: CardSize): Promise<void> {
   <div>
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the pot …</p>
-    <EmptyPlace v-else-if="!pot || !resin || !figures" title="This pot is not ahead any more">It has been poured or given up, or the plan was made anew; what was poured stands in the notebook.<template #action><NuxtLink to="/pots" class="press">The pots ahead</NuxtLink></template></EmptyPlace>
+    <EmptyPlace v-else-if="!pot || !resin || !figures" title="This pot is not ahead any more"
+      >It has been poured or given up, or the plan was made anew; what was poured stands in the
+      notebook.<template #action
+        ><NuxtLink to="/pots" class="press">The pots ahead</NuxtLink></template
+      ></EmptyPlace
+    >
     <template v-else>
-      <PlaceHead :title="potTitle(pot)" :note="`${piecesOfPot(pot)} ${piecesOfPot(pot) === 1 ? 'piece' : 'pieces'} for ${potOrders(pot)}${pot.startAt ? `, planned ${dayAndClock(pot.startAt)}` : ''}`">
-        <button type="button" class="quiet" :disabled="!card || printing" @click="print('a4')">Mix card, A4</button>
-        <button type="button" class="quiet" :disabled="!card || printing" @click="print('label')">Label, 100 × 150</button>
-        <NuxtLink :to="`/bench/${pot.id}`" class="press">{{ pot.state === 'mixing' ? 'Go on' : 'To the bench' }}</NuxtLink>
+      <PlaceHead
+        :title="potTitle(pot)"
+        :note="`${piecesOfPot(pot)} ${piecesOfPot(pot) === 1 ? 'piece' : 'pieces'} for ${potOrders(pot)}${pot.startAt ? `, planned ${dayAndClock(pot.startAt)}` : ''}`"
+      >
+        <button type="button" class="quiet" :disabled="!card || printing" @click="print('a4')">
+          Mix card, A4
+        </button>
+        <button type="button" class="quiet" :disabled="!card || printing" @click="print('label')">
+          Label, 100 × 150
+        </button>
+        <NuxtLink :to="`/bench/${pot.id}`" class="press">{{
+          pot.state === 'mixing' ? 'Go on' : 'To the bench'
+        }}</NuxtLink>
       </PlaceHead>
       <div class="grid gap-x-10 gap-y-6 lg:grid-cols-[auto_minmax(0,1.1fr)_minmax(0,1fr)]">
         <PotMark :letter="pot.letter" :tint="pot.tint" large />
@@ -96,50 +181,196 @@ async function print(size: CardSize): Promise<void> {
           <p v-if="typeof mixed === 'string'" class="wrong">{{ mixed }}</p>
           <table v-else-if="mixed" class="ledger mt-1">
             <tbody>
-              <tr v-for="step in mixed.steps" :key="step.part"><td>part {{ step.part.toUpperCase() }} until it shows</td><td class="figure"><WhyNumber large :why="whyPart(resin, pot.needMl, measure, mixed, step.part)" :value="step.readTo" :decimals="decimals" :unit="step.unit" /></td></tr>
-              <tr><td class="text-soft">ratio off by rounding</td><td class="figure">{{ formatNumber(mixed.measured.ratioErrorPct, 2) }} %</td></tr>
-              <tr v-if="mixed.measured.surplusMl !== null"><td class="text-soft">over by rounding</td><td class="figure">{{ figure(mixed.measured.surplusMl, 'ml', 1) }}</td></tr>
+              <tr v-for="step in mixed.steps" :key="step.part">
+                <td>part {{ step.part.toUpperCase() }} until it shows</td>
+                <td class="figure">
+                  <WhyNumber
+                    large
+                    :why="whyPart(resin, pot.needMl, measure, mixed, step.part)"
+                    :value="step.readTo"
+                    :decimals="decimals"
+                    :unit="step.unit"
+                  />
+                </td>
+              </tr>
+              <tr>
+                <td class="text-soft">ratio off by rounding</td>
+                <td class="figure">{{ formatNumber(mixed.measured.ratioErrorPct, 2) }} %</td>
+              </tr>
+              <tr v-if="mixed.measured.surplusMl !== null">
+                <td class="text-soft">over by rounding</td>
+                <td class="figure">{{ figure(mixed.measured.surplusMl, 'ml', 1) }}</td>
+              </tr>
             </tbody>
           </table>
           <h2 class="mt-5 mb-1">Cups to lay out, and their colour</h2>
-          <p class="text-soft">One to mix in that holds {{ figure(pot.needMl * STIR_ROOM, 'ml', 0) }} or more, then:</p>
+          <p class="text-soft">
+            One to mix in that holds {{ figure(pot.needMl * STIR_ROOM, 'ml', 0) }} or more, then:
+          </p>
           <table class="ledger mt-1">
-            <thead><tr><th>cups</th><th class="figure">{{ ownUnits().volume }}</th><th>pigment</th><th class="figure">{{ ownUnits().mass }}</th><th class="figure">teaspoons</th><th class="figure">drops</th></tr></thead>
+            <thead>
+              <tr>
+                <th>cups</th>
+                <th class="figure">{{ ownUnits().volume }}</th>
+                <th>pigment</th>
+                <th class="figure">{{ ownUnits().mass }}</th>
+                <th class="figure">teaspoons</th>
+                <th class="figure">drops</th>
+              </tr>
+            </thead>
             <tbody>
               <template v-for="colour in colours" :key="colour.key">
-                <tr v-if="colour.pigments.length === 0"><td><span class="mr-2 inline-block size-3.5 border border-ink align-[-2px]" :style="{ background: colour.tint }" />{{ colour.cups }} for {{ colour.names.join(', ') }}</td><td class="figure">{{ ownFigure(colour.cupMl, 'ml', 1).text }}</td><td colspan="4" class="text-soft">clear: nothing goes in</td></tr>
-                <tr v-for="(dose, i) in colour.cup?.pigments ?? []" :key="dose.id">
-                  <td><template v-if="i === 0"><span class="mr-2 inline-block size-3.5 border border-ink align-[-2px]" :style="{ background: colour.tint }" />{{ colour.cups }} for {{ colour.names.join(', ') }}</template></td><td class="figure">{{ i === 0 ? ownFigure(colour.cupMl, 'ml', 1).text : '' }}</td>
-                  <td>{{ dose.id }}</td><td class="figure font-semibold">{{ ownFigure(dose.massG, 'g', 2).text }}</td><td class="figure">{{ formatNumber(dose.teaspoons, 2) }}</td><td class="figure">{{ formatNumber(dose.drops, 0) }}</td>
+                <tr v-if="colour.pigments.length === 0">
+                  <td>
+                    <span
+                      class="mr-2 inline-block size-3.5 border border-ink align-[-2px]"
+                      :style="{ background: colour.tint }"
+                    />{{ colour.cups }} for {{ colour.names.join(', ') }}
+                  </td>
+                  <td class="figure">{{ ownFigure(colour.cupMl, 'ml', 1).text }}</td>
+                  <td colspan="4" class="text-soft">clear: nothing goes in</td>
                 </tr>
-                <tr v-if="colour.pigments.length > 0 && !colour.cup"><td>{{ colour.cups }} for {{ colour.names.join(', ') }}</td><td class="figure">{{ ownFigure(colour.cupMl, 'ml', 1).text }}</td><td colspan="4" class="wrong">the resin’s densities are needed to weigh its pigments</td></tr>
+                <tr v-for="(dose, i) in colour.cup?.pigments ?? []" :key="dose.id">
+                  <td>
+                    <template v-if="i === 0"
+                      ><span
+                        class="mr-2 inline-block size-3.5 border border-ink align-[-2px]"
+                        :style="{ background: colour.tint }"
+                      />{{ colour.cups }} for {{ colour.names.join(', ') }}</template
+                    >
+                  </td>
+                  <td class="figure">{{ i === 0 ? ownFigure(colour.cupMl, 'ml', 1).text : '' }}</td>
+                  <td>{{ dose.id }}</td>
+                  <td class="figure font-semibold">{{ ownFigure(dose.massG, 'g', 2).text }}</td>
+                  <td class="figure">{{ formatNumber(dose.teaspoons, 2) }}</td>
+                  <td class="figure">{{ formatNumber(dose.drops, 0) }}</td>
+                </tr>
+                <tr v-if="colour.pigments.length > 0 && !colour.cup">
+                  <td>{{ colour.cups }} for {{ colour.names.join(', ') }}</td>
+                  <td class="figure">{{ ownFigure(colour.cupMl, 'ml', 1).text }}</td>
+                  <td colspan="4" class="wrong">
+                    the resin’s densities are needed to weigh its pigments
+                  </td>
+                </tr>
               </template>
-              <tr><td>1 of clear in reserve</td><td class="figure">{{ ownFigure(figures.reserveMl, 'ml', 1).text }}</td><td colspan="4" class="text-soft">until the colours are judged; what is left goes to the filler moulds</td></tr>
+              <tr>
+                <td>1 of clear in reserve</td>
+                <td class="figure">{{ ownFigure(figures.reserveMl, 'ml', 1).text }}</td>
+                <td colspan="4" class="text-soft">
+                  until the colours are judged; what is left goes to the filler moulds
+                </td>
+              </tr>
             </tbody>
           </table>
-          <p v-for="colour in colours.filter((one) => one.cup?.overLimit)" :key="colour.key" class="wrong">{{ colour.names.join(', ') }}: {{ formatNumber(colour.cup?.totalLoadPct ?? null, 1) }} % is over the usual cap of {{ PIGMENT_CAP_PCT }} %.</p>
+          <p
+            v-for="colour in colours.filter((one) => one.cup?.overLimit)"
+            :key="colour.key"
+            class="wrong"
+          >
+            {{ colour.names.join(', ') }}: {{ formatNumber(colour.cup?.totalLoadPct ?? null, 1) }} %
+            is over the usual cap of {{ PIGMENT_CAP_PCT }} %.
+          </p>
           <template v-if="ladder">
             <h2 class="mt-5 mb-1">Or one cup, darkened between the pours</h2>
-            <table class="ledger"><thead><tr><th>for</th><th class="figure">add drops</th><th class="figure">pour {{ ownUnits().volume }}</th><th class="figure">wanted</th><th class="figure">reached</th></tr></thead><tbody><tr v-for="rung in ladder" :key="rung.name"><td>{{ rung.name }}</td><td class="figure font-semibold">{{ rung.addDrops }}</td><td class="figure">{{ ownFigure(rung.pourMl, 'ml', 1).text }}</td><td class="figure">{{ formatNumber(rung.wantedPct, 2) }} %</td><td class="figure">{{ formatNumber(rung.reachedPct, 2) }} %</td></tr></tbody></table>
+            <table class="ledger">
+              <thead>
+                <tr>
+                  <th>for</th>
+                  <th class="figure">add drops</th>
+                  <th class="figure">pour {{ ownUnits().volume }}</th>
+                  <th class="figure">wanted</th>
+                  <th class="figure">reached</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="rung in ladder" :key="rung.name">
+                  <td>{{ rung.name }}</td>
+                  <td class="figure font-semibold">{{ rung.addDrops }}</td>
+                  <td class="figure">{{ ownFigure(rung.pourMl, 'ml', 1).text }}</td>
+                  <td class="figure">{{ formatNumber(rung.wantedPct, 2) }} %</td>
+                  <td class="figure">{{ formatNumber(rung.reachedPct, 2) }} %</td>
+                </tr>
+              </tbody>
+            </table>
           </template>
         </section>
         <section>
           <h2 class="mb-1">Time in the cup</h2>
-          <svg viewBox="0 0 300 46" class="block w-full max-w-md" role="img" :aria-label="`Resting and pouring take ${formatNumber(figures.busyMin, 0)} of ${formatNumber(figures.workMin, 0)} minutes`">
-            <rect x="0.5" y="6" :width="Math.min(299, (299 * figures.workMin) / Math.max(figures.workMin, figures.busyMin))" height="20" fill="var(--shift)" stroke="var(--ink)" />
-            <rect x="0.5" y="10" :width="(299 * figures.restMin) / Math.max(figures.workMin, figures.busyMin)" height="12" fill="var(--hair)" />
-            <rect :x="0.5 + (299 * figures.restMin) / Math.max(figures.workMin, figures.busyMin)" y="10" :width="(299 * figures.pourMin) / Math.max(figures.workMin, figures.busyMin)" height="12" :fill="pot.tint" stroke="var(--ink)" stroke-width="0.7" />
-            <text x="0" y="42" font-size="12" fill="var(--soft)">rest {{ formatNumber(figures.restMin, 0) }}, pour {{ formatNumber(figures.pourMin, 0) }} of {{ formatNumber(figures.workMin, 0) }} min at {{ figure(workshop.warmC, '°C', 1) }}</text>
+          <svg
+            viewBox="0 0 300 46"
+            class="block w-full max-w-md"
+            role="img"
+            :aria-label="`Resting and pouring take ${formatNumber(figures.busyMin, 0)} of ${formatNumber(figures.workMin, 0)} minutes`"
+          >
+            <rect
+              x="0.5"
+              y="6"
+              :width="
+                Math.min(299, (299 * figures.workMin) / Math.max(figures.workMin, figures.busyMin))
+              "
+              height="20"
+              fill="var(--shift)"
+              stroke="var(--ink)"
+            />
+            <rect
+              x="0.5"
+              y="10"
+              :width="(299 * figures.restMin) / Math.max(figures.workMin, figures.busyMin)"
+              height="12"
+              fill="var(--hair)"
+            />
+            <rect
+              :x="0.5 + (299 * figures.restMin) / Math.max(figures.workMin, figures.busyMin)"
+              y="10"
+              :width="(299 * figures.pourMin) / Math.max(figures.workMin, figures.busyMin)"
+              height="12"
+              :fill="pot.tint"
+              stroke="var(--ink)"
+              stroke-width="0.7"
+            />
+            <text x="0" y="42" font-size="12" fill="var(--soft)">
+              rest {{ formatNumber(figures.restMin, 0) }}, pour
+              {{ formatNumber(figures.pourMin, 0) }} of {{ formatNumber(figures.workMin, 0) }} min
+              at {{ figure(workshop.warmC, '°C', 1) }}
+            </text>
           </svg>
           <h2 class="mt-4 mb-1">Pours, one after another</h2>
-          <ol class="list-decimal pl-5"><li v-for="portion in pot.portions" :key="`${portion.lineId}/${portion.layer.id}/${portion.firstPiece}`"><NuxtLink :to="`/orders/${portion.orderId}`" class="link">{{ portion.recipeName }}, {{ portion.layer.name }}</NuxtLink> <span class="text-soft">{{ pieceRange(portion) }}, {{ figure(portion.pouredMl, 'ml', 1) }} in {{ formatNumber(portion.layer.pourMin * portion.pieces, 0) }} min</span></li></ol>
+          <ol class="list-decimal pl-5">
+            <li
+              v-for="portion in pot.portions"
+              :key="`${portion.lineId}/${portion.layer.id}/${portion.firstPiece}`"
+            >
+              <NuxtLink :to="`/orders/${portion.orderId}`" class="link"
+                >{{ portion.recipeName }}, {{ portion.layer.name }}</NuxtLink
+              >
+              <span class="text-soft"
+                >{{ pieceRange(portion) }}, {{ figure(portion.pouredMl, 'ml', 1) }} in
+                {{ formatNumber(portion.layer.pourMin * portion.pieces, 0) }} min</span
+              >
+            </li>
+          </ol>
           <template v-if="homes">
             <h2 class="mt-4 mb-1">Homes for what is left</h2>
-            <p v-if="homes.fills.length === 0" class="text-soft">No filler mould of the day takes it; {{ figure(homes.lostMl, 'ml', 0) }} would be lost.</p>
-            <ul v-else><li v-for="fill in homes.fills" :key="fill.mould">{{ fill.mould }}: <strong>{{ figure(fill.ml, 'ml', 1) }}</strong> <span class="text-soft">to {{ figure(fill.depthMm, 'mm', 1) }}</span></li></ul>
+            <p v-if="homes.fills.length === 0" class="text-soft">
+              No filler mould of the day takes it; {{ figure(homes.lostMl, 'ml', 0) }} would be
+              lost.
+            </p>
+            <ul v-else>
+              <li v-for="fill in homes.fills" :key="fill.mould">
+                {{ fill.mould }}: <strong>{{ figure(fill.ml, 'ml', 1) }}</strong>
+                <span class="text-soft">to {{ figure(fill.depthMm, 'mm', 1) }}</span>
+              </li>
+            </ul>
           </template>
           <ul v-if="warnings.length > 0" class="mt-3 space-y-2">
-            <li v-for="warning in warnings" :key="warning.where + warning.code" class="border-l-4 border-hands pl-3"><strong>{{ warning.message }}</strong>: {{ warning.suggestion }}<span v-if="pot.portions.length > 1"> ({{ warning.where }})</span>.</li>
+            <li
+              v-for="warning in warnings"
+              :key="warning.where + warning.code"
+              class="border-l-4 border-hands pl-3"
+            >
+              <strong>{{ warning.message }}</strong>: {{ warning.suggestion
+              }}<span v-if="pot.portions.length > 1"> ({{ warning.where }})</span>.
+            </li>
           </ul>
           <RescueFields class="mt-6" :resin="resin" :need-ml="pot.needMl" :unit="unit" />
         </section>

@@ -1,6 +1,16 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp, SplitSquareVertical, Trash2 } from '@lucide/vue'
-import { busyMinOf, checkPot, insertLayer, layerDepthMm, moveBoundary, sizeBatch, splitLayer, type Layer, type Recipe } from '~~/core/batch'
+import {
+  busyMinOf,
+  checkPot,
+  insertLayer,
+  layerDepthMm,
+  moveBoundary,
+  sizeBatch,
+  splitLayer,
+  type Layer,
+  type Recipe,
+} from '~~/core/batch'
 import { footprintOf } from '~~/core/size'
 import { newRecipeSchema, recipeSchema, type RecipeFields } from '~~/shared/schemas/forms'
 import type { RecipeRow } from '~~/shared/types'
@@ -12,17 +22,60 @@ const resins = useResinStore()
 const workshop = useWorkshopStore()
 const chosen = ref(0)
 
-const layerDraft = (name: string): Layer => ({ id: 0, name, resinId: resins.resins[0]?.id ?? 0, fill: { depthMm: 5 }, inclusions: [], pigments: [], runOffPct: 0, cups: 1, stirMin: 4, restMin: 8, pourMin: 3, heatAfterMin: [3], recoat: 'either' })
+const layerDraft = (name: string): Layer => ({
+  id: 0,
+  name,
+  resinId: resins.resins[0]?.id ?? 0,
+  fill: { depthMm: 5 },
+  inclusions: [],
+  pigments: [],
+  runOffPct: 0,
+  cups: 1,
+  stirMin: 4,
+  restMin: 8,
+  pourMin: 3,
+  heatAfterMin: [3],
+  recoat: 'either',
+})
 const route = useRoute()
 /** A recipe to begin from: all of it, under another name and with layers of its own. */
 function copyOf(recipe: RecipeRow | undefined): RecipeFields | null {
   if (!recipe) return null
   const { id: _id, version: _version, ...fields } = JSON.parse(JSON.stringify(recipe)) as RecipeRow
-  return { ...fields, archived: false, name: `${fields.name}, copy`, layers: fields.layers.map((layer) => ({ ...layer, id: 0 })) }
+  return {
+    ...fields,
+    archived: false,
+    name: `${fields.name}, copy`,
+    layers: fields.layers.map((layer) => ({ ...layer, id: 0 })),
+  }
 }
-const { opened, draft, missing, saved, ready, failure, again, form, theirs, submit, keepMine, takeTheirs } = useEditor<RecipeFields, RecipeRow>({
+const {
+  opened,
+  draft,
+  missing,
+  saved,
+  ready,
+  failure,
+  again,
+  form,
+  theirs,
+  submit,
+  keepMine,
+  takeTheirs,
+} = useEditor<RecipeFields, RecipeRow>({
   path: '/recipes',
-  blank: () => copyOf(recipes.byId.get(Number(route.query.from))) ?? { name: '', note: '', shape: blankShape('rectangle'), others: [], footprintCm2: 150, mouldId: null, archived: false, layers: [{ ...layerDraft('face'), fill: { toBrim: true } }], steps: [] },
+  blank: () =>
+    copyOf(recipes.byId.get(Number(route.query.from))) ?? {
+      name: '',
+      note: '',
+      shape: blankShape('rectangle'),
+      others: [],
+      footprintCm2: 150,
+      mouldId: null,
+      archived: false,
+      layers: [{ ...layerDraft('face'), fill: { toBrim: true } }],
+      steps: [],
+    },
   load: () => Promise.all([recipes.load(), resins.load()]),
   find: (id) => recipes.byId.get(id),
   schemas: { fresh: newRecipeSchema, changed: recipeSchema },
@@ -36,15 +89,21 @@ const asRecipe = computed<Recipe>(() => ({ ...draft.value, id: 0 }))
 const sized = computed(() => sizeBatch(asRecipe.value, 1, { perCupMl: 0, reservePct: 0 }))
 const drawn = computed(() => drawnLayers(asRecipe.value, workshop.pigments))
 const complaint = computed(() => (sized.value.ok ? null : sized.value.issues[0]))
-const drawable = computed(() => Object.values(draft.value.shape).every((value) => typeof value !== 'number' || value > 0))
+const drawable = computed(() =>
+  Object.values(draft.value.shape).every((value) => typeof value !== 'number' || value > 0),
+)
 
 /** The server's complaint at a field, else the core's about the draft as it stands. */
-const errorAt = (path: string) => form.errorAt(path) ?? (complaint.value?.path === path ? complaint.value.message : undefined)
+const errorAt = (path: string) =>
+  form.errorAt(path) ?? (complaint.value?.path === path ? complaint.value.message : undefined)
 const layerError = (index: number) => (path: string) => errorAt(`layers[${index}].${path}`)
 
 /** Steps go with their layer when layers change places. @param placeOf where a layer is now */
 function moveSteps(placeOf: (index: number) => number): void {
-  draft.value.steps = draft.value.steps.map((step) => ({ ...step, layer: Math.max(0, placeOf(step.layer)) }))
+  draft.value.steps = draft.value.steps.map((step) => ({
+    ...step,
+    layer: Math.max(0, placeOf(step.layer)),
+  }))
 }
 function move(index: number, by: 1 | -1): void {
   const [layer] = draft.value.layers.splice(index, 1)
@@ -55,7 +114,11 @@ function move(index: number, by: 1 | -1): void {
 const dropping = ref(false)
 const noRoom = ref('')
 function dropLayer(levelMm: number): void {
-  const dropped = insertLayer(asRecipe.value, levelMm, layerDraft(`layer ${draft.value.layers.length + 1}`))
+  const dropped = insertLayer(
+    asRecipe.value,
+    levelMm,
+    layerDraft(`layer ${draft.value.layers.length + 1}`),
+  )
   noRoom.value = dropped ? '' : 'There is no room for a layer there.'
   dropping.value = false
   if (!dropped) return
@@ -65,7 +128,12 @@ function dropLayer(levelMm: number): void {
 }
 function placeInclusion(index: number, inclusion: number, xMm: number, yMm: number): void {
   const layer = draft.value.layers[index]
-  if (layer) layer.inclusions = layer.inclusions.map((one, i) => (i === inclusion ? { ...one, xMm: Math.round(xMm * 10) / 10, yMm: Math.round(yMm * 10) / 10 } : one))
+  if (layer)
+    layer.inclusions = layer.inclusions.map((one, i) =>
+      i === inclusion
+        ? { ...one, xMm: Math.round(xMm * 10) / 10, yMm: Math.round(yMm * 10) / 10 }
+        : one,
+    )
 }
 const comparing = ref(false)
 function takeVersion(recipe: Recipe): void {
@@ -105,7 +173,9 @@ const need = computed(() => {
 const warnings = computed(() => {
   const layer = draft.value.layers[chosen.value]
   const resin = resins.byId.get(layer?.resinId ?? 0)
-  return layer && resin && need.value ? checkPot({ layer, ...need.value }, resin, workshop.pigments, workshop.warmC) : []
+  return layer && resin && need.value
+    ? checkPot({ layer, ...need.value }, resin, workshop.pigments, workshop.warmC)
+    : []
 })
 function takeResin(resinId: number): void {
   const layer = draft.value.layers[chosen.value]
@@ -117,11 +187,20 @@ function removeLayer(index: number): void {
   moveSteps((at) => (at >= index ? at - 1 : at))
   chosen.value = Math.max(0, index - 1)
 }
-const mouldOptions = computed(() => [{ value: null, label: 'no mould' }, ...[...workshop.moulds.values()].map((mould) => ({ value: mould.id, label: `${mould.name} (${mould.count})` }))])
+const mouldOptions = computed(() => [
+  { value: null, label: 'no mould' },
+  ...[...workshop.moulds.values()].map((mould) => ({
+    value: mould.id,
+    label: `${mould.name} (${mould.count})`,
+  })),
+])
 const mouldShape = computed(() => workshop.moulds.get(draft.value.mouldId ?? 0)?.shape ?? null)
-const fitsMould = computed(() => JSON.stringify(mouldShape.value) === JSON.stringify(draft.value.shape))
+const fitsMould = computed(
+  () => JSON.stringify(mouldShape.value) === JSON.stringify(draft.value.shape),
+)
 function takeMouldShape(): void {
-  if (mouldShape.value) draft.value.shape = JSON.parse(JSON.stringify(mouldShape.value)) as Recipe['shape']
+  if (mouldShape.value)
+    draft.value.shape = JSON.parse(JSON.stringify(mouldShape.value)) as Recipe['shape']
 }
 function useOwnFootprint(): void {
   const own = footprintOf(draft.value.shape)
@@ -133,68 +212,227 @@ function useOwnFootprint(): void {
   <div>
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the recipe …</p>
-    <EmptyPlace v-else-if="missing" title="This recipe does not exist">It may have been written in another workshop.<template #action><NuxtLink to="/recipes" class="press">All recipes</NuxtLink></template></EmptyPlace>
+    <EmptyPlace v-else-if="missing" title="This recipe does not exist"
+      >It may have been written in another workshop.<template #action
+        ><NuxtLink to="/recipes" class="press">All recipes</NuxtLink></template
+      ></EmptyPlace
+    >
     <form v-else novalidate @submit.prevent="submit">
-      <PlaceHead :title="draft.name || 'A new recipe'" :note="opened ? `version ${opened.version}${opened.archived ? ', put away: not offered for new orders' : ''}` : ''">
+      <PlaceHead
+        :title="draft.name || 'A new recipe'"
+        :note="
+          opened
+            ? `version ${opened.version}${opened.archived ? ', put away: not offered for new orders' : ''}`
+            : ''
+        "
+      >
         <span v-if="saved" role="status" class="self-center">Saved.</span>
         <NuxtLink to="/recipes" class="quiet">All recipes</NuxtLink>
         <template v-if="opened">
           <button type="button" class="quiet" @click="comparing = true">Versions</button>
           <NuxtLink :to="`/recipes/new?from=${opened.id}`" class="quiet">Duplicate</NuxtLink>
-          <button type="button" class="quiet" @click="putAway">{{ opened.archived ? 'Bring back' : 'Put away' }}</button>
+          <button type="button" class="quiet" @click="putAway">
+            {{ opened.archived ? 'Bring back' : 'Put away' }}
+          </button>
         </template>
         <button class="press" :disabled="form.sending.value">Save the recipe</button>
       </PlaceHead>
-      <ConflictNotice v-if="theirs && opened" class="mb-4" :opened="opened" :current="theirs" @keep-mine="keepMine" @take-theirs="takeTheirs" />
-      <p v-if="form.failure.value && !theirs" role="alert" class="wrong mb-2">{{ form.failure.value }}</p>
+      <ConflictNotice
+        v-if="theirs && opened"
+        class="mb-4"
+        :opened="opened"
+        :current="theirs"
+        @keep-mine="keepMine"
+        @take-theirs="takeTheirs"
+      />
+      <p v-if="form.failure.value && !theirs" role="alert" class="wrong mb-2">
+        {{ form.failure.value }}
+      </p>
       <div class="grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)]">
         <div class="min-w-0 space-y-3">
-          <CutawayDrawing v-if="drawable" :shape="draft.shape" :layers="drawn" :chosen="chosen" editable :dropping="dropping" class="sheet p-2" @choose="chosen = $event" @level="moveLevel" @drop="dropLayer" @place="placeInclusion" />
-          <p v-else class="sheet p-6 text-soft">The cutaway is drawn as soon as all measures are numbers.</p>
-          <div v-if="drawable && draft.layers[chosen]" class="flex flex-wrap items-start justify-between gap-3">
-            <TintBar v-model="draft.layers[chosen]!.pigments" class="min-w-0 flex-1" :name="draft.layers[chosen]!.name" />
-            <button type="button" draggable="true" class="quiet slim cursor-grab" :aria-pressed="dropping" @click="dropping = !dropping" @dragstart="dropping = true" @dragend="dropping = false">{{ dropping ? 'press the picture where it goes' : 'drop in a layer' }}</button>
+          <CutawayDrawing
+            v-if="drawable"
+            :shape="draft.shape"
+            :layers="drawn"
+            :chosen="chosen"
+            editable
+            :dropping="dropping"
+            class="sheet p-2"
+            @choose="chosen = $event"
+            @level="moveLevel"
+            @drop="dropLayer"
+            @place="placeInclusion"
+          />
+          <p v-else class="sheet p-6 text-soft">
+            The cutaway is drawn as soon as all measures are numbers.
+          </p>
+          <div
+            v-if="drawable && draft.layers[chosen]"
+            class="flex flex-wrap items-start justify-between gap-3"
+          >
+            <TintBar
+              v-model="draft.layers[chosen]!.pigments"
+              class="min-w-0 flex-1"
+              :name="draft.layers[chosen]!.name"
+            />
+            <button
+              type="button"
+              draggable="true"
+              class="quiet slim cursor-grab"
+              :aria-pressed="dropping"
+              @click="dropping = !dropping"
+              @dragstart="dropping = true"
+              @dragend="dropping = false"
+            >
+              {{ dropping ? 'press the picture where it goes' : 'drop in a layer' }}
+            </button>
           </div>
           <p v-if="noRoom" role="status" class="wrong">{{ noRoom }}</p>
           <p v-if="complaint" role="status" class="wrong">{{ complaint.message }}</p>
-          <p v-else-if="sized.ok && sized.value.capacityMl" class="text-soft">Holds {{ figure(sized.value.capacityMl, 'ml', 1) }} to the brim; one {{ draft.others.length > 0 ? 'set' : 'piece' }} takes {{ figure(sized.value.layers.reduce((sum, layer) => sum + layer.netMl, 0), 'ml', 1) }} of resin.</p>
+          <p v-else-if="sized.ok && sized.value.capacityMl" class="text-soft">
+            Holds {{ figure(sized.value.capacityMl, 'ml', 1) }} to the brim; one
+            {{ draft.others.length > 0 ? 'set' : 'piece' }} takes
+            {{
+              figure(
+                sized.value.layers.reduce((sum, layer) => sum + layer.netMl, 0),
+                'ml',
+                1,
+              )
+            }}
+            of resin.
+          </p>
           <div class="grid gap-x-4 gap-y-2 sm:grid-cols-2">
             <FieldText v-model="draft.name" label="Name" :error="errorAt('name')" />
-            <FieldChoice v-model="draft.mouldId" label="Mould" :options="mouldOptions" :error="errorAt('mouldId')" />
+            <FieldChoice
+              v-model="draft.mouldId"
+              label="Mould"
+              :options="mouldOptions"
+              :error="errorAt('mouldId')"
+            />
           </div>
-          <p v-if="mouldShape && !fitsMould" class="flex items-center gap-3"><span class="text-soon">Its shape is not the mould’s.</span><button type="button" class="quiet slim" @click="takeMouldShape">Take the mould’s shape</button></p>
+          <p v-if="mouldShape && !fitsMould" class="flex items-center gap-3">
+            <span class="text-soon">Its shape is not the mould’s.</span
+            ><button type="button" class="quiet slim" @click="takeMouldShape">
+              Take the mould’s shape
+            </button>
+          </p>
           <ShapeFields v-model="draft.shape" :error-at="errorAt" />
           <SetFields v-model="draft.others" :recipe="asRecipe" :error-at="errorAt" />
           <div class="flex items-end gap-3">
-            <FieldNumber class="w-48" :model-value="draft.footprintCm2" label="takes up on a rack" unit="cm²" :error="errorAt('footprintCm2')" @update:model-value="draft.footprintCm2 = $event ?? NaN" />
-            <button type="button" class="quiet slim" @click="useOwnFootprint">from its shape</button>
+            <FieldNumber
+              class="w-48"
+              :model-value="draft.footprintCm2"
+              label="takes up on a rack"
+              unit="cm²"
+              :error="errorAt('footprintCm2')"
+              @update:model-value="draft.footprintCm2 = $event ?? NaN"
+            />
+            <button type="button" class="quiet slim" @click="useOwnFootprint">
+              from its shape
+            </button>
           </div>
           <FieldText v-model="draft.note" label="Note" :rows="2" :error="errorAt('note')" />
         </div>
         <section class="min-w-0" aria-label="Layers from the face backwards">
           <div class="mb-2 flex flex-wrap gap-1" role="group" aria-label="Layers">
-            <button v-for="(layer, i) in draft.layers" :key="i" type="button" class="slim flex items-center gap-2 border px-3" :class="chosen === i ? 'border-ink bg-sheet font-semibold' : 'border-hair text-soft'" :aria-pressed="chosen === i" @click="chosen = i">
-              <span class="inline-block size-3.5 border border-ink" :style="{ background: drawn[i]?.tint }" />{{ i + 1 }} {{ layer.name }}
+            <button
+              v-for="(layer, i) in draft.layers"
+              :key="i"
+              type="button"
+              class="slim flex items-center gap-2 border px-3"
+              :class="chosen === i ? 'border-ink bg-sheet font-semibold' : 'border-hair text-soft'"
+              :aria-pressed="chosen === i"
+              @click="chosen = i"
+            >
+              <span
+                class="inline-block size-3.5 border border-ink"
+                :style="{ background: drawn[i]?.tint }"
+              />{{ i + 1 }} {{ layer.name }}
             </button>
             <button type="button" class="quiet slim" @click="addLayer">Add a layer</button>
           </div>
           <p v-if="errorAt('layers')" class="wrong">{{ errorAt('layers') }}</p>
-          <div v-if="warnings.length > 0" role="status"><ul class="mb-2 space-y-1"><li v-for="warning in warnings" :key="warning.code" class="border-l-4 border-hands pl-3"><strong>{{ warning.message }}</strong>: {{ warning.suggestion }}.</li></ul></div>
+          <div v-if="warnings.length > 0" role="status">
+            <ul class="mb-2 space-y-1">
+              <li
+                v-for="warning in warnings"
+                :key="warning.code"
+                class="border-l-4 border-hands pl-3"
+              >
+                <strong>{{ warning.message }}</strong>: {{ warning.suggestion }}.
+              </li>
+            </ul>
+          </div>
           <div v-if="draft.layers[chosen]" class="sheet p-4">
-            <LayerFields :key="chosen" v-model="draft.layers[chosen]!" :first="chosen === 0" :error-at="layerError(chosen)" />
+            <LayerFields
+              :key="chosen"
+              v-model="draft.layers[chosen]!"
+              :first="chosen === 0"
+              :error-at="layerError(chosen)"
+            />
             <div class="mt-4 flex flex-wrap gap-2 border-t border-hair pt-3 whitespace-nowrap">
-              <button type="button" class="quiet slim inline-flex items-center gap-1" :disabled="chosen === 0" @click="move(chosen, -1)"><ArrowUp :size="16" /> to the face</button>
-              <button type="button" class="quiet slim inline-flex items-center gap-1" :disabled="chosen === draft.layers.length - 1" @click="move(chosen, 1)"><ArrowDown :size="16" /> to the back</button>
-              <button type="button" class="quiet slim" :disabled="!need" @click="choosing = true">which resin?</button>
-              <button type="button" class="quiet slim inline-flex items-center gap-1" :disabled="!canSplit" @click="split"><SplitSquareVertical :size="16" /> split in two</button>
-              <button type="button" class="quiet slim ml-auto inline-flex items-center gap-1" :disabled="draft.layers.length === 1" @click="removeLayer(chosen)"><Trash2 :size="16" /> remove</button>
+              <button
+                type="button"
+                class="quiet slim inline-flex items-center gap-1"
+                :disabled="chosen === 0"
+                @click="move(chosen, -1)"
+              >
+                <ArrowUp :size="16" /> to the face
+              </button>
+              <button
+                type="button"
+                class="quiet slim inline-flex items-center gap-1"
+                :disabled="chosen === draft.layers.length - 1"
+                @click="move(chosen, 1)"
+              >
+                <ArrowDown :size="16" /> to the back
+              </button>
+              <button type="button" class="quiet slim" :disabled="!need" @click="choosing = true">
+                which resin?
+              </button>
+              <button
+                type="button"
+                class="quiet slim inline-flex items-center gap-1"
+                :disabled="!canSplit"
+                @click="split"
+              >
+                <SplitSquareVertical :size="16" /> split in two
+              </button>
+              <button
+                type="button"
+                class="quiet slim ml-auto inline-flex items-center gap-1"
+                :disabled="draft.layers.length === 1"
+                @click="removeLayer(chosen)"
+              >
+                <Trash2 :size="16" /> remove
+              </button>
             </div>
           </div>
         </section>
       </div>
-      <AskDialog :open="comparing" title="Versions" @close="comparing = false"><VersionList v-if="opened" :key="opened.version" :recipe-id="opened.id" @take="takeVersion" /></AskDialog>
-      <AskDialog :open="choosing" title="Which resin for this layer?" @close="choosing = false"><ResinChoices v-if="need && workshop.rules" :need="need" :currency="workshop.rules.currency" :resins="resins.resins" @choose="takeResin" /></AskDialog>
-      <section class="mt-6"><h2 class="mb-2">Steps of work</h2><StepTable v-model="draft.steps" :layers="draft.layers.map((layer) => layer.name)" :error-at="errorAt" /></section>
+      <AskDialog :open="comparing" title="Versions" @close="comparing = false"
+        ><VersionList
+          v-if="opened"
+          :key="opened.version"
+          :recipe-id="opened.id"
+          @take="takeVersion"
+      /></AskDialog>
+      <AskDialog :open="choosing" title="Which resin for this layer?" @close="choosing = false"
+        ><ResinChoices
+          v-if="need && workshop.rules"
+          :need="need"
+          :currency="workshop.rules.currency"
+          :resins="resins.resins"
+          @choose="takeResin"
+      /></AskDialog>
+      <section class="mt-6">
+        <h2 class="mb-2">Steps of work</h2>
+        <StepTable
+          v-model="draft.steps"
+          :layers="draft.layers.map((layer) => layer.name)"
+          :error-at="errorAt"
+        />
+      </section>
       <CautionList class="mt-4" :topics="['liquid', 'cup', 'heat', 'sand', 'waste']" />
     </form>
   </div>

@@ -4,7 +4,13 @@ import { SHAPE_WORDS } from '~/utils/shapes'
 
 const workshop = useWorkshopStore()
 const { ready, failure, again } = useLoading(() => workshop.loadMoulds())
-const HOW = { measures: 'by its measures', water: 'with water', photograph: 'traced', drawing: 'from a drawing', mesh: 'from a mesh' } as const
+const HOW = {
+  measures: 'by its measures',
+  water: 'with water',
+  photograph: 'traced',
+  drawing: 'from a drawing',
+  mesh: 'from a mesh',
+} as const
 const holds = (shape: Shape) => solidOf(shape)?.capacityMl ?? 0
 const moulds = computed(() => [...workshop.moulds.values()])
 </script>
@@ -16,15 +22,38 @@ const moulds = computed(() => [...workshop.moulds.values()])
     </PlaceHead>
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the moulds …</p>
-    <EmptyPlace v-else-if="moulds.length === 0" title="No moulds yet">A mould is sized once, by its measures, with water, from a photograph, a drawing or a mesh, and used by every recipe that is poured into it.<template #action><NuxtLink to="/sizing/new" class="press">Size a mould</NuxtLink></template></EmptyPlace>
+    <EmptyPlace v-else-if="moulds.length === 0" title="No moulds yet"
+      >A mould is sized once, by its measures, with water, from a photograph, a drawing or a mesh,
+      and used by every recipe that is poured into it.<template #action
+        ><NuxtLink to="/sizing/new" class="press">Size a mould</NuxtLink></template
+      ></EmptyPlace
+    >
     <ul v-else class="grid gap-x-8 sm:grid-cols-2 xl:grid-cols-3">
       <li v-for="mould in moulds" :key="mould.id" class="border-b border-hair">
         <NuxtLink :to="`/sizing/${mould.id}`" class="flex items-center gap-5 py-3">
-          <CutawayDrawing v-if="mould.shape" small class="w-32 shrink-0" :shape="mould.shape" :layers="[]" />
-          <span v-else class="grid h-20 w-32 shrink-0 place-content-center border border-dashed border-firm text-sm text-soft">not sized</span>
-          <span class="min-w-0"><span class="link font-label text-lg">{{ mould.name }}</span><br>
-            <template v-if="mould.shape"><strong>{{ figure(holds(mould.shape), 'ml', 1) }}</strong> <span class="text-soft">{{ SHAPE_WORDS[mould.shape.kind] }}, {{ HOW[mould.sizedHow ?? 'measures'] }}</span><br></template>
-            <span class="text-soft">{{ mould.count }} in the workshop</span></span>
+          <CutawayDrawing
+            v-if="mould.shape"
+            small
+            class="w-32 shrink-0"
+            :shape="mould.shape"
+            :layers="[]"
+          />
+          <span
+            v-else
+            class="grid h-20 w-32 shrink-0 place-content-center border border-dashed border-firm text-sm text-soft"
+            >not sized</span
+          >
+          <span class="min-w-0"
+            ><span class="link font-label text-lg">{{ mould.name }}</span
+            ><br />
+            <template v-if="mould.shape"
+              ><strong>{{ figure(holds(mould.shape), 'ml', 1) }}</strong>
+              <span class="text-soft"
+                >{{ SHAPE_WORDS[mould.shape.kind] }}, {{ HOW[mould.sizedHow ?? 'measures'] }}</span
+              ><br
+            /></template>
+            <span class="text-soft">{{ mould.count }} in the workshop</span></span
+          >
         </NuxtLink>
       </li>
     </ul>

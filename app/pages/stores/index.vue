@@ -6,37 +6,99 @@ const workshop = useWorkshopStore()
 const { ready, failure, again } = useLoading(() => resins.load())
 const picked = ref<number[]>([])
 const MOST = 4
-const hours = (minutes: number) => (minutes < 120 ? `${formatNumber(minutes, 0)} min` : `${formatNumber(minutes / 60, minutes % 60 ? 1 : 0)} h`)
+const hours = (minutes: number) =>
+  minutes < 120
+    ? `${formatNumber(minutes, 0)} min`
+    : `${formatNumber(minutes / 60, minutes % 60 ? 1 : 0)} h`
 </script>
 
 <template>
   <div>
-    <PlaceHead title="Stores" note="The resins of the house, side by side. Times hold at each resin’s reference temperature.">
-      <NuxtLink v-if="picked.length > 1" :to="`/stores/compare?resins=${picked.join(',')}`" class="quiet">Compare these {{ picked.length }}</NuxtLink>
+    <PlaceHead
+      title="Stores"
+      note="The resins of the house, side by side. Times hold at each resin’s reference temperature."
+    >
+      <NuxtLink
+        v-if="picked.length > 1"
+        :to="`/stores/compare?resins=${picked.join(',')}`"
+        class="quiet"
+        >Compare these {{ picked.length }}</NuxtLink
+      >
       <NuxtLink to="/stores/new" class="press">Add a resin</NuxtLink>
     </PlaceHead>
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the stores …</p>
-    <EmptyPlace v-else-if="resins.resins.length === 0" title="No resins yet">Everything is worked out from a resin’s ratio, densities and times.<template #action><NuxtLink to="/stores/new" class="press">Add a resin</NuxtLink></template></EmptyPlace>
+    <EmptyPlace v-else-if="resins.resins.length === 0" title="No resins yet"
+      >Everything is worked out from a resin’s ratio, densities and times.<template #action
+        ><NuxtLink to="/stores/new" class="press">Add a resin</NuxtLink></template
+      ></EmptyPlace
+    >
     <div v-else class="overflow-x-auto">
       <table class="ledger">
-        <thead><tr><th><span class="sr-only">compare</span></th><th>resin</th><th>ratio</th><th class="figure">A g/ml</th><th class="figure">B g/ml</th><th class="figure">works</th><th class="figure">recoat while tacky</th><th class="figure">demould</th><th class="figure">sand</th><th class="figure">at</th><th class="figure">layer</th><th class="figure">greatest mix</th><th class="figure">in stock</th><th class="figure">kit</th></tr></thead>
+        <thead>
+          <tr>
+            <th><span class="sr-only">compare</span></th>
+            <th>resin</th>
+            <th>ratio</th>
+            <th class="figure">A g/ml</th>
+            <th class="figure">B g/ml</th>
+            <th class="figure">works</th>
+            <th class="figure">recoat while tacky</th>
+            <th class="figure">demould</th>
+            <th class="figure">sand</th>
+            <th class="figure">at</th>
+            <th class="figure">layer</th>
+            <th class="figure">greatest mix</th>
+            <th class="figure">in stock</th>
+            <th class="figure">kit</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="resin in resins.resins" :key="resin.id">
-            <td><input v-model="picked" type="checkbox" class="size-5 accent-ink" :value="resin.id" :disabled="picked.length >= MOST && !picked.includes(resin.id)" :aria-label="`Compare ${resin.name}`"></td>
-            <td><NuxtLink :to="`/stores/${resin.id}`" class="link font-semibold">{{ resin.name }}</NuxtLink><br><span class="text-soft">{{ resin.note }}</span></td>
-            <td class="whitespace-nowrap">{{ resin.ratio.a }} : {{ resin.ratio.b }}<br><span class="text-soft">by {{ resin.ratio.basis === 'mass' ? 'weight' : 'volume' }}</span></td>
+            <td>
+              <input
+                v-model="picked"
+                type="checkbox"
+                class="size-5 accent-ink"
+                :value="resin.id"
+                :disabled="picked.length >= MOST && !picked.includes(resin.id)"
+                :aria-label="`Compare ${resin.name}`"
+              />
+            </td>
+            <td>
+              <NuxtLink :to="`/stores/${resin.id}`" class="link font-semibold">{{
+                resin.name
+              }}</NuxtLink><br /><span class="text-soft">{{ resin.note }}</span>
+            </td>
+            <td class="whitespace-nowrap">
+              {{ resin.ratio.a }} : {{ resin.ratio.b }}<br /><span class="text-soft"
+                >by {{ resin.ratio.basis === 'mass' ? 'weight' : 'volume' }}</span
+              >
+            </td>
             <td class="figure">{{ formatNumber(resin.densityA, 2) }}</td>
             <td class="figure">{{ formatNumber(resin.densityB, 2) }}</td>
             <td class="figure whitespace-nowrap">{{ hours(resin.milestones.work) }}</td>
-            <td class="figure whitespace-nowrap">{{ hours(resin.milestones.tackFrom) }} to {{ hours(resin.milestones.tackTo) }}</td>
+            <td class="figure whitespace-nowrap">
+              {{ hours(resin.milestones.tackFrom) }} to {{ hours(resin.milestones.tackTo) }}
+            </td>
             <td class="figure whitespace-nowrap">{{ hours(resin.milestones.demould) }}</td>
             <td class="figure whitespace-nowrap">{{ hours(resin.milestones.sand) }}</td>
             <td class="figure whitespace-nowrap">{{ figure(resin.referenceC, '°C', 0) }}</td>
-            <td class="figure whitespace-nowrap">{{ ownFigure(resin.minDepthMm, 'mm', 1).text }} to {{ figure(resin.maxDepthMm, 'mm', 0) }}</td>
+            <td class="figure whitespace-nowrap">
+              {{ ownFigure(resin.minDepthMm, 'mm', 1).text }} to
+              {{ figure(resin.maxDepthMm, 'mm', 0) }}
+            </td>
             <td class="figure whitespace-nowrap">{{ figure(resin.maxMixMl, 'ml', 0) }}</td>
-            <td class="figure whitespace-nowrap">{{ figure(resin.stockMl, 'ml', 0) }}<br><span class="text-soft">{{ resin.leadDays }} d</span></td>
-            <td class="figure whitespace-nowrap">{{ resin.kitPrice }} {{ workshop.rules?.currency }}<br><span class="text-soft">{{ figure(resin.kitMl, 'ml', 0) }}</span></td>
+            <td class="figure whitespace-nowrap">
+              {{ figure(resin.stockMl, 'ml', 0) }}<br /><span class="text-soft"
+                >{{ resin.leadDays }} d</span
+              >
+            </td>
+            <td class="figure whitespace-nowrap">
+              {{ resin.kitPrice }} {{ workshop.rules?.currency }}<br /><span class="text-soft">{{
+                figure(resin.kitMl, 'ml', 0)
+              }}</span>
+            </td>
           </tr>
         </tbody>
       </table>

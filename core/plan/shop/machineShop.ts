@@ -35,7 +35,14 @@ export interface Waits {
 export function machineShopOf(model: Model): MachineShop | null {
   const { tasks, jobs, edges } = model
   const isPlain = tasks.every(
-    (task) => !task.attended && !task.mould && !task.dust && !task.openWet && task.spots.length === 1 && task.spots[0]?.place === NONE && task.lastStart === model.horizon - task.duration,
+    (task) =>
+      !task.attended &&
+      !task.mould &&
+      !task.dust &&
+      !task.openWet &&
+      task.spots.length === 1 &&
+      task.spots[0]?.place === NONE &&
+      task.lastStart === model.horizon - task.duration,
   )
   if (!isPlain || jobs.filter((job) => job.tasks.length > 0).length !== 1) return null
   // A wait below nothing would let a task begin before the one it follows has ended; the moves count on the end.
@@ -46,15 +53,32 @@ export function machineShopOf(model: Model): MachineShop | null {
     duration: Int32Array.from([...tasks.map((task) => task.duration), 0]),
     machine: Int32Array.from(tasks, (task) => task.spots[0]?.station ?? NONE),
     machines: model.request.stations.length,
-    before: waitsOf(tasks.map((task, i) => waitsOn(size, Math.max(0, task.release), (model.incoming[i] ?? []).map(({ from, weight }) => [from, weight])))),
-    after: waitsOf(tasks.map((task, i) => waitsOn(size, task.duration, (model.outgoing[i] ?? []).map(({ to, weight }) => [to, weight])))),
+    before: waitsOf(
+      tasks.map((task, i) =>
+        waitsOn(
+          size,
+          Math.max(0, task.release),
+          (model.incoming[i] ?? []).map(({ from, weight }) => [from, weight]),
+        ),
+      ),
+    ),
+    after: waitsOf(
+      tasks.map((task, i) =>
+        waitsOn(
+          size,
+          task.duration,
+          (model.outgoing[i] ?? []).map(({ to, weight }) => [to, weight]),
+        ),
+      ),
+    ),
   }
 }
 
 type Wait = [other: number, weight: number]
 
 /** The waits of one task; the one on nobody only where it says something, for every wait is looked at in every move. */
-const waitsOn = (nobody: number, weight: number, waits: Wait[]): Wait[] => (waits.every((wait) => wait[1] < weight) ? [...waits, [nobody, weight]] : waits)
+const waitsOn = (nobody: number, weight: number, waits: Wait[]): Wait[] =>
+  waits.every((wait) => wait[1] < weight) ? [...waits, [nobody, weight]] : waits
 
 function waitsOf(byTask: readonly Wait[][]): Waits {
   const all = byTask.map(([first]) => first as Wait)
@@ -66,5 +90,9 @@ function waitsOf(byTask: readonly Wait[][]): Waits {
       another.push(NONE)
     }
   })
-  return { other: Int32Array.from(all, ([other]) => other), weight: Int32Array.from(all, ([, weight]) => weight), another: Int32Array.from(another) }
+  return {
+    other: Int32Array.from(all, ([other]) => other),
+    weight: Int32Array.from(all, ([, weight]) => weight),
+    another: Int32Array.from(another),
+  }
 }

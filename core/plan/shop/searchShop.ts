@@ -31,7 +31,10 @@ interface Kept {
  * @returns as `search` does
  */
 export function searchShop(shop: MachineShop, options: SearchOptions): ReturnType<typeof search> {
-  const first = search({ ...options, progress: (iterations) => (iterations >= RULES ? 1 : options.progress(iterations)) })
+  const first = search({
+    ...options,
+    progress: (iterations) => (iterations >= RULES ? 1 : options.progress(iterations)),
+  })
   const found = new ShopSearch(shop, options, first.best, first.iterations).run()
   return { ...found, stuck: found.best ? null : first.stuck }
 }
@@ -76,7 +79,9 @@ class ShopSearch {
     const { elite, random } = this
     const isFull = elite.length === ELITE
     const x = isFull ? Math.floor(random() * ELITE) : 0
-    const other = isFull ? (elite[(x + 1 + Math.floor(random() * (ELITE - 1))) % ELITE] as Kept).order : randomOrder(this.shop, random)
+    const other = isFull
+      ? (elite[(x + 1 + Math.floor(random() * (ELITE - 1))) % ELITE] as Kept).order
+      : randomOrder(this.shop, random)
     return between((elite[x] as Kept).order, other, 0.3 + 0.4 * random())
   }
 
@@ -88,7 +93,9 @@ class ShopSearch {
     const found: Kept = { order: plan.order.slice(), length: plan.length }
     this.note()
     for (let idle = 0; idle < IDLE_MOVES; idle++) {
-      this.isOver = (this.best !== null && compareObjectives(options.bound, this.best.objective) === 0) || options.progress(this.iterations) >= 1
+      this.isOver =
+        (this.best !== null && compareObjectives(options.bound, this.best.objective) === 0) ||
+        options.progress(this.iterations) >= 1
       if (this.isOver) break
       this.iterations++
       moves.find()
@@ -124,13 +131,26 @@ class ShopSearch {
 
   /** Takes the present plan for the best if it is, and ends in time. */
   private note(): void {
-    const { plan, best, options: { model } } = this
+    const {
+      plan,
+      best,
+      options: { model },
+    } = this
     if (plan.length >= this.shortest) return
     this.shortest = plan.length
-    const { weight, due } = model.jobs.find(({ tasks }) => tasks.length > 0) as Model['jobs'][number]
-    const objective = { weightedTardinessMin: due === null ? 0 : weight * Math.max(0, plan.length - due), weightedCompletionMin: weight * plan.length }
+    const { weight, due } = model.jobs.find(
+      ({ tasks }) => tasks.length > 0,
+    ) as Model['jobs'][number]
+    const objective = {
+      weightedTardinessMin: due === null ? 0 : weight * Math.max(0, plan.length - due),
+      weightedCompletionMin: weight * plan.length,
+    }
     const isBetter = best === null || compareObjectives(objective, best.objective) < 0
-    if (plan.length <= model.horizon && isBetter) this.best = { placements: { ...nowhere(model), start: plan.head.slice(0, this.shop.size) }, objective }
+    if (plan.length <= model.horizon && isBetter)
+      this.best = {
+        placements: { ...nowhere(model), start: plan.head.slice(0, this.shop.size) },
+        objective,
+      }
   }
 
   /** Among the good plans, in place of the longest; one that is as long as another is taken for the same. */
@@ -156,7 +176,8 @@ function between(x: Int32Array, y: ArrayLike<number>, share: number): Int32Array
 function randomOrder({ size, before, after }: MachineShop, random: () => number): number[] {
   const of = ({ other, another }: Waits, task: number) => {
     const list: number[] = []
-    for (let w = task; w !== NONE; w = another[w] as number) if (other[w] !== size) list.push(other[w] as number)
+    for (let w = task; w !== NONE; w = another[w] as number)
+      if (other[w] !== size) list.push(other[w] as number)
     return list
   }
   const waiting = Array.from({ length: size }, (_, task) => of(before, task).length)

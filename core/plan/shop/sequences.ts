@@ -121,7 +121,8 @@ export class Sequences {
   private isAnyReached({ other, another }: Waits, task: number, onMachine: number): boolean {
     const { isReached } = this
     if (isReached[onMachine] === 1) return true
-    for (let w = task; w !== NONE; w = another[w] as number) if (isReached[other[w] as number] === 1) return true
+    for (let w = task; w !== NONE; w = another[w] as number)
+      if (isReached[other[w] as number] === 1) return true
     return false
   }
 
@@ -131,8 +132,10 @@ export class Sequences {
     const isCircle = isReached[target] === 1
     let count = 0
     if (!isCircle) {
-      for (let i = from; i <= to; i++) if (isReached[order[i] as number] === first) stretch[count++] = order[i] as number
-      for (let i = from; i <= to; i++) if (isReached[order[i] as number] !== first) stretch[count++] = order[i] as number
+      for (let i = from; i <= to; i++)
+        if (isReached[order[i] as number] === first) stretch[count++] = order[i] as number
+      for (let i = from; i <= to; i++)
+        if (isReached[order[i] as number] !== first) stretch[count++] = order[i] as number
     }
     for (let i = 0; i < count; i++) {
       const task = stretch[i] as number

@@ -48,8 +48,14 @@ export class ShopMoves {
   find(): void {
     this.findPath()
     this.count = 0
-    const { path, plan: { previous, shop: { size } } } = this
-    for (let first = this.first; first < size; ) {
+    const {
+      path,
+      plan: {
+        previous,
+        shop: { size },
+      },
+    } = this
+    for (let first = this.first; first < size;) {
       let last = first
       while (last + 1 < size && previous[path[last + 1] as number] === path[last]) last++
       const [start, end] = [path[first] as number, path[last] as number]
@@ -67,19 +73,30 @@ export class ShopMoves {
   }
 
   at(i: number): ShopMove {
-    return { task: this.task[i] as number, target: this.target[i] as number, isAfter: this.isAfter[i] === 1 }
+    return {
+      task: this.task[i] as number,
+      target: this.target[i] as number,
+      isAfter: this.isAfter[i] === 1,
+    }
   }
 
   private findPath(): void {
     const { path, random } = this
-    const { head, waitHead, previous, nobody, shop: { size, duration } } = this.plan
+    const {
+      head,
+      waitHead,
+      previous,
+      nobody,
+      shop: { size, duration },
+    } = this.plan
     let at = this.anyLast()
     let first = size
     while (at !== nobody) {
       path[--first] = at
       const start = head[at] as number
       const earlier = previous[at] as number
-      const byMachine = earlier !== nobody && (head[earlier] as number) + (duration[earlier] as number) === start
+      const byMachine =
+        earlier !== nobody && (head[earlier] as number) + (duration[earlier] as number) === start
       const byWait = waitHead[at] === start ? this.bindingWait(at) : nobody
       at = byMachine && (byWait === nobody || random() < 0.5) ? earlier : byWait
     }
@@ -88,21 +105,40 @@ export class ShopMoves {
 
   /** A task with which the whole plan ends. */
   private anyLast(): number {
-    const { head, latest, length, order, shop: { duration, size }, nobody } = this.plan
+    const {
+      head,
+      latest,
+      length,
+      order,
+      shop: { duration, size },
+      nobody,
+    } = this.plan
     let last = nobody
     let seen = 0
     for (let i = size - 1; i >= 0 && latest[i] === length; i--) {
       const task = order[i] as number
-      if ((head[task] as number) + (duration[task] as number) === length && this.random() * ++seen < 1) last = task
+      if (
+        (head[task] as number) + (duration[task] as number) === length &&
+        this.random() * ++seen < 1
+      )
+        last = task
     }
     return last
   }
 
   /** A task whose wait holds this one where it starts; `nobody` where it starts with its release. */
   private bindingWait(task: number): number {
-    const { head, waitHead, nobody, shop: { before: { other, weight, another } } } = this.plan
+    const {
+      head,
+      waitHead,
+      nobody,
+      shop: {
+        before: { other, weight, another },
+      },
+    } = this.plan
     for (let w = task; w !== NONE; w = another[w] as number) {
-      if ((head[other[w] as number] as number) + (weight[w] as number) === waitHead[task]) return other[w] as number
+      if ((head[other[w] as number] as number) + (weight[w] as number) === waitHead[task])
+        return other[w] as number
     }
     return nobody
   }
@@ -125,30 +161,58 @@ export class ShopMoves {
 
   /** No way leads from what waits for the task to the target. */
   private canComeAfter(task: number, target: number): boolean {
-    const { tail, shop: { duration, after: { other, another } } } = this.plan
+    const {
+      tail,
+      shop: {
+        duration,
+        after: { other, another },
+      },
+    } = this.plan
     for (let w = task; w !== NONE; w = another[w] as number) {
       const next = other[w] as number
-      if ((tail[next] as number) >= (duration[next] as number) + (tail[target] as number)) return false
+      if ((tail[next] as number) >= (duration[next] as number) + (tail[target] as number))
+        return false
     }
     return true
   }
 
   /** No way leads from the target to what the task waits for. */
   private canComeBefore(task: number, target: number): boolean {
-    const { head, shop: { duration, before: { other, another } } } = this.plan
+    const {
+      head,
+      shop: {
+        duration,
+        before: { other, another },
+      },
+    } = this.plan
     for (let w = task; w !== NONE; w = another[w] as number) {
-      if ((head[other[w] as number] as number) >= (head[target] as number) + (duration[target] as number)) return false
+      if (
+        (head[other[w] as number] as number) >=
+        (head[target] as number) + (duration[target] as number)
+      )
+        return false
     }
     return true
   }
 
   /** The longest way over the tasks that change places, as if all others kept their heads and tails. */
   private lengthAfter(task: number, target: number): number {
-    const { heads, plan: { head, tail, waitHead, waitTail, previous, next, shop: { duration } } } = this
+    const {
+      heads,
+      plan: {
+        head,
+        tail,
+        waitHead,
+        waitTail,
+        previous,
+        next,
+        shop: { duration },
+      },
+    } = this
     const before = previous[task] as number
     let free = (head[before] as number) + (duration[before] as number)
     let count = 0
-    for (let at = task; at !== target; ) {
+    for (let at = task; at !== target;) {
       at = next[at] as number
       const bound = waitHead[at] as number
       if (bound > free) free = bound
@@ -170,7 +234,18 @@ export class ShopMoves {
 
   /** The same for a task that comes before the others. */
   private lengthBefore(task: number, target: number): number {
-    const { heads, plan: { head, tail, waitHead, waitTail, previous, next, shop: { duration } } } = this
+    const {
+      heads,
+      plan: {
+        head,
+        tail,
+        waitHead,
+        waitTail,
+        previous,
+        next,
+        shop: { duration },
+      },
+    } = this
     const before = previous[target] as number
     let own = (head[before] as number) + (duration[before] as number)
     if ((waitHead[task] as number) > own) own = waitHead[task] as number

@@ -22,7 +22,8 @@ export class Tabu {
   ) {
     const counts = new Int32Array(machines)
     this.column = new Int32Array(size)
-    for (let task = 0; task < size; task++) if (machine[task] !== -1) this.column[task] = (counts[machine[task] as number] as number)++
+    for (let task = 0; task < size; task++)
+      if (machine[task] !== -1) this.column[task] = (counts[machine[task] as number] as number)++
     this.row = new Int32Array(size)
     let cells = 0
     for (let task = 0; task < size; task++) {
@@ -40,10 +41,14 @@ export class Tabu {
 
   /** Whether a move would bring back what lately changed. */
   forbids(plan: Sequences, { task, target, isAfter }: ShopMove): boolean {
-    for (let at = task; at !== target; ) {
+    for (let at = task; at !== target;) {
       at = (isAfter ? plan.next[at] : plan.previous[at]) as number
       const [first, second] = isAfter ? [at, task] : [task, at]
-      if ((this.until[(this.row[first] as number) + (this.column[second] as number)] as number) > this.now) return true
+      if (
+        (this.until[(this.row[first] as number) + (this.column[second] as number)] as number) >
+        this.now
+      )
+        return true
     }
     return false
   }
@@ -52,7 +57,7 @@ export class Tabu {
   remember(plan: Sequences, { task, target, isAfter }: ShopMove): void {
     this.now++
     const until = this.now + Math.round(this.tenure * (1 + TENURE_SPREAD * this.random()))
-    for (let at = task; at !== target; ) {
+    for (let at = task; at !== target;) {
       at = (isAfter ? plan.next[at] : plan.previous[at]) as number
       const [first, second] = isAfter ? [task, at] : [at, task]
       this.until[(this.row[first] as number) + (this.column[second] as number)] = until

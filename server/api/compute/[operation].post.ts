@@ -1,7 +1,12 @@
 import { getQuery, getRouterParam, readRawBody, setResponseStatus, type H3Event } from 'h3'
 import { refuse, type Result } from '../../../core/result'
 import { check } from '../../../shared/schemas/check'
-import { outlineSchema, planSchema, potsSchema, surplusSchema } from '../../../shared/schemas/compute'
+import {
+  outlineSchema,
+  planSchema,
+  potsSchema,
+  surplusSchema,
+} from '../../../shared/schemas/compute'
 import { compute, resultBody } from '../../services/compute'
 import { api } from '../../utils/api'
 import { statusOf } from '../../utils/problem'
@@ -11,7 +16,10 @@ import { computeInWorker } from '../../workers/pool'
 export default api(async (event) => {
   const startedAt = performance.now()
   const operation = getRouterParam(event, 'operation') ?? ''
-  const result = operation === 'mesh' ? await meshOf(event) : await answerTo(operation, (await readRawBody(event, 'utf8')) ?? '', startedAt)
+  const result =
+    operation === 'mesh'
+      ? await meshOf(event)
+      : await answerTo(operation, (await readRawBody(event, 'utf8')) ?? '', startedAt)
   if (!result.ok) setResponseStatus(event, statusOf(result.code))
   return resultBody(result)
 })
@@ -20,10 +28,18 @@ export default api(async (event) => {
 async function meshOf(event: H3Event): Promise<Result<unknown>> {
   const { samples } = getQuery(event)
   const bytes = await readRawBody(event, false)
-  return computeInWorker({ operation: 'mesh', bytes: bytes ?? new Uint8Array(), ...(samples !== undefined && { samples: Number(samples) }) })
+  return computeInWorker({
+    operation: 'mesh',
+    bytes: bytes ?? new Uint8Array(),
+    ...(samples !== undefined && { samples: Number(samples) }),
+  })
 }
 
-async function answerTo(operation: string, text: string, startedAt: number): Promise<Result<unknown>> {
+async function answerTo(
+  operation: string,
+  text: string,
+  startedAt: number,
+): Promise<Result<unknown>> {
   let body: unknown
   try {
     body = JSON.parse(text)

@@ -2,4 +2,6 @@ import { measureChoiceSchema } from '../../../shared/schemas/forms'
 import { chooseMeasure } from '../../services/auth'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
-export default api(async (event) => chooseMeasure(whoOf(event), await bodyOf(event, measureChoiceSchema), new Date()))
+export default api(async (event) =>
+  chooseMeasure(whoOf(event), await bodyOf(event, measureChoiceSchema), new Date()),
+)

@@ -2,4 +2,6 @@ import { ownUnitsSchema } from '../../../shared/schemas/forms'
 import { chooseUnits } from '../../services/auth'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
-export default api(async (event) => chooseUnits(whoOf(event), await bodyOf(event, ownUnitsSchema), new Date()))
+export default api(async (event) =>
+  chooseUnits(whoOf(event), await bodyOf(event, ownUnitsSchema), new Date()),
+)

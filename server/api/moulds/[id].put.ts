@@ -2,4 +2,6 @@ import { mouldSchema } from '../../../shared/schemas/forms'
 import { saveMould } from '../../services/moulds'
 import { api, bodyOf, idOf, whoOf } from '../../utils/api'
 
-export default api(async (event) => saveMould(whoOf(event), idOf(event), await bodyOf(event, mouldSchema), new Date()))
+export default api(async (event) =>
+  saveMould(whoOf(event), idOf(event), await bodyOf(event, mouldSchema), new Date()),
+)

@@ -2,4 +2,6 @@ import { newMouldSchema } from '../../../shared/schemas/forms'
 import { createMould } from '../../services/moulds'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
-export default api(async (event) => createMould(whoOf(event), await bodyOf(event, newMouldSchema), new Date()))
+export default api(async (event) =>
+  createMould(whoOf(event), await bodyOf(event, newMouldSchema), new Date()),
+)

@@ -2,4 +2,6 @@ import { orderSchema } from '../../../shared/schemas/forms'
 import { saveOrder } from '../../services/orders'
 import { api, bodyOf, idOf, whoOf } from '../../utils/api'
 
-export default api(async (event) => saveOrder(whoOf(event), idOf(event), await bodyOf(event, orderSchema), new Date()))
+export default api(async (event) =>
+  saveOrder(whoOf(event), idOf(event), await bodyOf(event, orderSchema), new Date()),
+)

@@ -4,5 +4,8 @@ import { api, whoOf } from '../../utils/api'
 
 export default api((event) => {
   const { all, after } = getQuery(event)
-  return listOrders(whoOf(event), { all: all === 'true', after: typeof after === 'string' ? after : null })
+  return listOrders(whoOf(event), {
+    all: all === 'true',
+    after: typeof after === 'string' ? after : null,
+  })
 })

@@ -2,4 +2,6 @@ import { newOrderSchema } from '../../../shared/schemas/forms'
 import { createOrder } from '../../services/orders'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
-export default api(async (event) => createOrder(whoOf(event), await bodyOf(event, newOrderSchema), new Date()))
+export default api(async (event) =>
+  createOrder(whoOf(event), await bodyOf(event, newOrderSchema), new Date()),
+)

@@ -2,4 +2,6 @@ import { newRecipeSchema } from '../../../shared/schemas/forms'
 import { createRecipe } from '../../services/recipes'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
-export default api(async (event) => createRecipe(whoOf(event), await bodyOf(event, newRecipeSchema), new Date()))
+export default api(async (event) =>
+  createRecipe(whoOf(event), await bodyOf(event, newRecipeSchema), new Date()),
+)

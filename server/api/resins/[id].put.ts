@@ -2,4 +2,6 @@ import { resinSchema } from '../../../shared/schemas/forms'
 import { saveResin } from '../../services/resins'
 import { api, bodyOf, idOf, whoOf } from '../../utils/api'
 
-export default api(async (event) => saveResin(whoOf(event), idOf(event), await bodyOf(event, resinSchema), new Date()))
+export default api(async (event) =>
+  saveResin(whoOf(event), idOf(event), await bodyOf(event, resinSchema), new Date()),
+)

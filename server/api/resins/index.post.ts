@@ -2,4 +2,6 @@ import { newResinSchema } from '../../../shared/schemas/forms'
 import { createResin } from '../../services/resins'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
-export default api(async (event) => createResin(whoOf(event), await bodyOf(event, newResinSchema), new Date()))
+export default api(async (event) =>
+  createResin(whoOf(event), await bodyOf(event, newResinSchema), new Date()),
+)

@@ -24,33 +24,69 @@ export interface BoxChoice {
  * first, each taken out of the plan and put back with its cures in the other place. What makes the promises less late, or
  * is worth the carrying, stays. It is compared with the same search without the change, so that a gain is owed to it alone.
  */
-export async function chooseBoxes(planned: Together, { lines, mayBeHeated, isStable, planAgain }: BoxChoice): Promise<Together> {
+export async function chooseBoxes(
+  planned: Together,
+  { lines, mayBeHeated, isStable, planAgain }: BoxChoice,
+): Promise<Together> {
   if (!planned.solved.ok) return planned
   const wanted = linesInNeed(planned.question, planned.solved.value)
   const { boxLines, impossible } = planned.paths
-  const candidates = lines.filter((line) => wanted.has(line.id) && !impossible.has(line.id) && (boxLines.has(line.id) ? !isInBox(line) : mayBeHeated(line)))
-  candidates.sort((x, y) => (wanted.get(y.id) ?? 0) * y.weight - (wanted.get(x.id) ?? 0) * x.weight || x.id - y.id)
+  const candidates = lines.filter(
+    (line) =>
+      wanted.has(line.id) &&
+      !impossible.has(line.id) &&
+      (boxLines.has(line.id) ? !isInBox(line) : mayBeHeated(line)),
+  )
+  candidates.sort(
+    (x, y) =>
+      (wanted.get(y.id) ?? 0) * y.weight - (wanted.get(x.id) ?? 0) * x.weight || x.id - y.id,
+  )
   let best = planned
-  const take = async (paths: Paths, beside: readonly PlannedTask[], isBetter: (tried: PlanAnswer, so: PlanAnswer) => boolean) => {
+  const take = async (
+    paths: Paths,
+    beside: readonly PlannedTask[],
+    isBetter: (tried: PlanAnswer, so: PlanAnswer) => boolean,
+  ) => {
     const tried = await planAgain(paths, beside)
-    if (tried.solved.ok && best.solved.ok && tried.paths.impossible.size <= best.paths.impossible.size && isBetter(tried.solved.value, best.solved.value)) best = tried
+    if (
+      tried.solved.ok &&
+      best.solved.ok &&
+      tried.paths.impossible.size <= best.paths.impossible.size &&
+      isBetter(tried.solved.value, best.solved.value)
+    )
+      best = tried
   }
-  if (candidates.length > 0 && !isStable) await take(best.paths, planned.solved.value.tasks, (tried, so) => compareObjectives(tried.objective, so.objective) < 0)
+  if (candidates.length > 0 && !isStable)
+    await take(
+      best.paths,
+      planned.solved.value.tasks,
+      (tried, so) => compareObjectives(tried.objective, so.objective) < 0,
+    )
   for (const line of candidates.slice(0, MOST_TRIED)) {
     const { question, paths, solved } = best
     const heated = new Set(paths.boxLines)
     if (!heated.delete(line.id)) heated.add(line.id)
-    const others = solved.ok ? solved.value.tasks.filter((task) => question.meaning.get(task.id)?.lineId !== line.id) : []
-    await take({ ...paths, boxLines: heated }, others, (tried, so) => isWorthIt(tried, so, isStable ? Infinity : WORTH_MIN * line.weight))
+    const others = solved.ok
+      ? solved.value.tasks.filter((task) => question.meaning.get(task.id)?.lineId !== line.id)
+      : []
+    await take({ ...paths, boxLines: heated }, others, (tried, so) =>
+      isWorthIt(tried, so, isStable ? Infinity : WORTH_MIN * line.weight),
+    )
   }
   return best
 }
 
 /** Late lines with how late they are, and with nothing those that wait for room on a rack or stand in the way there. */
 function linesInNeed(question: PlanQuestion, answer: PlanAnswer): Map<number, number> {
-  const lineOf = (task: string | null) => (task === null ? undefined : question.meaning.get(task)?.lineId)
-  const inTheWay = answer.why.flatMap(({ task, binding, with: other }) => (binding === 'place' ? [lineOf(task), lineOf(other)] : []))
-  return new Map([...inTheWay.flatMap((line) => (line === undefined ? [] : [[line, 0] as const])), ...lateLines(question, answer)])
+  const lineOf = (task: string | null) =>
+    task === null ? undefined : question.meaning.get(task)?.lineId
+  const inTheWay = answer.why.flatMap(({ task, binding, with: other }) =>
+    binding === 'place' ? [lineOf(task), lineOf(other)] : [],
+  )
+  return new Map([
+    ...inTheWay.flatMap((line) => (line === undefined ? [] : [[line, 0] as const])),
+    ...lateLines(question, answer),
+  ])
 }
 
 function isWorthIt(tried: PlanAnswer, so: PlanAnswer, worth: number): boolean {

@@ -10,8 +10,22 @@ const POURS = 300
 const STRAYS = 5
 
 /** What the log says about how work goes and comes out; the starting values where it says little. */
-export async function readExperience(db: Db, workspaceId: number, yieldPct: number): Promise<OddsBasis> {
-  const [pours, { good, judged }] = await Promise.all([recentPours(db, workspaceId, POURS), countPieces(db, workspaceId)])
-  const ratios = pours.map(({ tookMin, plannedMin }) => tookMin / plannedMin).filter((ratio) => ratio > 1 / STRAYS && ratio < STRAYS)
-  return { handsPct: learnedSpreadPct(STARTING_SPREAD.handsPct, ratios), pours: ratios.length, yieldPct: learnedPct(yieldPct, good, judged), judged }
+export async function readExperience(
+  db: Db,
+  workspaceId: number,
+  yieldPct: number,
+): Promise<OddsBasis> {
+  const [pours, { good, judged }] = await Promise.all([
+    recentPours(db, workspaceId, POURS),
+    countPieces(db, workspaceId),
+  ])
+  const ratios = pours
+    .map(({ tookMin, plannedMin }) => tookMin / plannedMin)
+    .filter((ratio) => ratio > 1 / STRAYS && ratio < STRAYS)
+  return {
+    handsPct: learnedSpreadPct(STARTING_SPREAD.handsPct, ratios),
+    pours: ratios.length,
+    yieldPct: learnedPct(yieldPct, good, judged),
+    judged,
+  }
 }

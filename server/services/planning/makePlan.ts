@@ -12,7 +12,8 @@ import type { Solve } from './planAll'
 import { workOut } from './workOut'
 
 /** Odds in this very thread, for where nobody waits. */
-const weighHere: Weigh = ({ request, planned, options }) => Promise.resolve(odds(request, planned, options))
+const weighHere: Weigh = ({ request, planned, options }) =>
+  Promise.resolve(odds(request, planned, options))
 
 /** How often it is worked out anew because somebody else changed the plan meanwhile. */
 const MOST_TRIES = 3
@@ -23,24 +24,52 @@ const MOST_TRIES = 3
  * Pots stay as they are: whose pots are mixed as one is proposed, never done unasked.
  * @param kind `keep` where something small changed and the rest is to stay, as after gathering pots
  */
-export async function makePlan(who: Who, solve: Solve, now: Date, weigh: Weigh = weighHere, kind: AskKind = 'afresh'): Promise<PlanView> {
+export async function makePlan(
+  who: Who,
+  solve: Solve,
+  now: Date,
+  weigh: Weigh = weighHere,
+  kind: AskKind = 'afresh',
+): Promise<PlanView> {
   requireMember(who)
   for (let tries = 0; tries < MOST_TRIES; tries++) {
-    if (await planUponNewest(who, { solve, now, weigh, kind })) return (await getNewestPlan(database(), who.workspaceId)) as PlanView
+    if (await planUponNewest(who, { solve, now, weigh, kind }))
+      return (await getNewestPlan(database(), who.workspaceId)) as PlanView
   }
-  throw new AppError('conflict', 'The plan is being changed by others again and again. Try once more in a moment.')
+  throw new AppError(
+    'conflict',
+    'The plan is being changed by others again and again. Try once more in a moment.',
+  )
 }
 
 /** @returns whether the plan that it began from still held at its end; if not, nothing is changed */
-async function planUponNewest({ workspaceId, personId }: Who, { solve, now, weigh, kind }: { solve: Solve; now: Date; weigh: Weigh; kind: AskKind }): Promise<boolean> {
+async function planUponNewest(
+  { workspaceId, personId }: Who,
+  { solve, now, weigh, kind }: { solve: Solve; now: Date; weigh: Weigh; kind: AskKind },
+): Promise<boolean> {
   const keep = await getKeptPlan(database(), workspaceId)
   const terms = keep?.terms ?? NO_TERMS
   const situation = await readSituation(workspaceId, now, keep, terms)
-  const { mixes: _none, ...worked } = await workOut(situation, { kind, terms, keep, gathers: false, solve, weigh })
+  const { mixes: _none, ...worked } = await workOut(situation, {
+    kind,
+    terms,
+    keep,
+    gathers: false,
+    solve,
+    weigh,
+  })
   return inTransaction(async (trx) => {
     await lockWorkspace(trx, workspaceId)
     if ((await newestPlanId(trx, workspaceId)) !== (keep?.id ?? null)) return false
-    await insertPlan(trx, workspaceId, { ...worked, originAt: situation.origin, madeAt: now, madeBy: personId, terms, basedOn: keep && ownIdOf(keep), restores: null })
+    await insertPlan(trx, workspaceId, {
+      ...worked,
+      originAt: situation.origin,
+      madeAt: now,
+      madeBy: personId,
+      terms,
+      basedOn: keep && ownIdOf(keep),
+      restores: null,
+    })
     return true
   })
 }

@@ -6,7 +6,11 @@ import type { OddsBasis, Order, PromiseOdds } from '../../../shared/types'
 const MS_PER_MIN = 60_000
 
 /** Works out odds; the caller decides in which thread. */
-export type Weigh = (question: { request: PlanRequest; planned: readonly PlannedTask[]; options: OddsOptions }) => Promise<JobOdds[]>
+export type Weigh = (question: {
+  request: PlanRequest
+  planned: readonly PlannedTask[]
+  options: OddsOptions
+}) => Promise<JobOdds[]>
 
 /** What is known of the orders that a plan was made for. */
 export interface OddsContext {
@@ -25,8 +29,15 @@ export interface OddsContext {
  * @param runs how often
  * @returns by order; orders of which nothing is planned are left out
  */
-export async function oddsOf(plan: PlanAnswer, { question, orders, lines, basis, origin }: OddsContext, weigh: Weigh, runs = USUAL_RUNS): Promise<Map<number, PromiseOdds>> {
-  const orderOf = new Map(orders.flatMap((order) => order.lines.map((line) => [line.id, order.id] as const)))
+export async function oddsOf(
+  plan: PlanAnswer,
+  { question, orders, lines, basis, origin }: OddsContext,
+  weigh: Weigh,
+  runs = USUAL_RUNS,
+): Promise<Map<number, PromiseOdds>> {
+  const orderOf = new Map(
+    orders.flatMap((order) => order.lines.map((line) => [line.id, order.id] as const)),
+  )
   const { request, meaning } = question
   const jobOf = (taskId: string) => {
     const lineId = meaning.get(taskId)?.lineId
@@ -34,13 +45,45 @@ export async function oddsOf(plan: PlanAnswer, { question, orders, lines, basis,
   }
   const byOrder: PlanRequest = {
     ...request,
-    jobs: [{ id: 'none' }, ...orders.map((order) => ({ id: String(order.id), dueMin: Math.floor((Date.parse(order.promisedAt) - origin.getTime()) / MS_PER_MIN) }))],
+    jobs: [
+      { id: 'none' },
+      ...orders.map((order) => ({
+        id: String(order.id),
+        dueMin: Math.floor((Date.parse(order.promisedAt) - origin.getTime()) / MS_PER_MIN),
+      })),
+    ],
     tasks: request.tasks.map((task) => ({ ...task, job: jobOf(task.id) })),
   }
   const left = new Map(lines.map((line) => [line.id, line.quantity - line.judged.size]))
-  const pieces = (order: Order) => order.lines.reduce((sum, line) => sum + (left.get(line.id) ?? 0), 0)
-  const againPct = Object.fromEntries(orders.filter((order) => order.kind === 'commission').map((order) => [String(order.id), 100 * (1 - (basis.yieldPct / 100) ** pieces(order))]))
-  const found = await weigh({ request: byOrder, planned: plan.tasks, options: { runs, seed: 1, spread: { ...STARTING_SPREAD, handsPct: basis.handsPct }, againPct, certain: request.tasks.flatMap(({ id }) => (isOfClock(id) ? [id] : [])) } })
+  const pieces = (order: Order) =>
+    order.lines.reduce((sum, line) => sum + (left.get(line.id) ?? 0), 0)
+  const againPct = Object.fromEntries(
+    orders
+      .filter((order) => order.kind === 'commission')
+      .map((order) => [String(order.id), 100 * (1 - (basis.yieldPct / 100) ** pieces(order))]),
+  )
+  const found = await weigh({
+    request: byOrder,
+    planned: plan.tasks,
+    options: {
+      runs,
+      seed: 1,
+      spread: { ...STARTING_SPREAD, handsPct: basis.handsPct },
+      againPct,
+      certain: request.tasks.flatMap(({ id }) => (isOfClock(id) ? [id] : [])),
+    },
+  })
   const at = (minute: number) => new Date(origin.getTime() + minute * MS_PER_MIN).toISOString()
-  return new Map(found.flatMap(({ job, keptPct, readyMin90, windowMissedPct }) => (job === 'none' ? [] : [[Number(job), { keptPct: keptPct ?? 100, safeAt: at(readyMin90), windowMissedPct, basis }]])))
+  return new Map(
+    found.flatMap(({ job, keptPct, readyMin90, windowMissedPct }) =>
+      job === 'none'
+        ? []
+        : [
+            [
+              Number(job),
+              { keptPct: keptPct ?? 100, safeAt: at(readyMin90), windowMissedPct, basis },
+            ],
+          ],
+    ),
+  )
 }

@@ -32,26 +32,57 @@ export interface PlanAllOptions {
  * Chooses for all lines together: tack window or sanding, rack or heated box, own pots or shared ones; and plans them
  * from the situation's instant on.
  */
-export async function planAll(situation: Situation, { kind, terms, keep, gathers, solve, weigh }: PlanAllOptions): Promise<Gathered> {
+export async function planAll(
+  situation: Situation,
+  { kind, terms, keep, gathers, solve, weigh }: PlanAllOptions,
+): Promise<Gathered> {
   const earlier = keep === null ? null : keptTasks(keep, situation.origin)
   const pins = pinsOf(terms, situation.origin)
   const kept = kind === 'afresh' ? null : earlier
 
-  const together = (where: Situation, paths: Paths, { beside, withHands, improves, mustFit = false }: { beside: readonly PlannedTask[] | null; withHands: boolean; improves: boolean; mustFit?: boolean }) => {
+  const together = (
+    where: Situation,
+    paths: Paths,
+    {
+      beside,
+      withHands,
+      improves,
+      mustFit = false,
+    }: {
+      beside: readonly PlannedTask[] | null
+      withHands: boolean
+      improves: boolean
+      mustFit?: boolean
+    },
+  ) => {
     let held: Pin[] = []
     const ask = (some: PlanLine[], chosen: LinePaths) => {
       const question = where.ask(some, chosen, ITERATIONS)
       held = earlier ? holdBegun(question, earlier, withHands) : []
       return question
     }
-    return planTogether(where.lines, paths, ask, (question, edgeLines) => {
-      const request = leaveTime(question, { edgeLines, planned: beside ?? [] })
-      return solve({ request, pins: known([...held, ...pins], request), keep: beside, improves, tries: TRIES, mustFit })
-    }, !mustFit)
+    return planTogether(
+      where.lines,
+      paths,
+      ask,
+      (question, edgeLines) => {
+        const request = leaveTime(question, { edgeLines, planned: beside ?? [] })
+        return solve({
+          request,
+          pins: known([...held, ...pins], request),
+          keep: beside,
+          improves,
+          tries: TRIES,
+          mustFit,
+        })
+      },
+      !mustFit,
+    )
   }
   const alone = await pathsOf(situation, keep, kind, solve)
   let withHands = true
-  const first = () => together(situation, alone, { beside: kept, withHands, improves: kind === 'improve' })
+  const first = () =>
+    together(situation, alone, { beside: kept, withHands, improves: kind === 'improve' })
   let planned = await first()
   // What hands have begun or are about to gives way where nothing else does.
   if (earlier && (!planned.solved.ok || planned.paths.impossible.size > alone.impossible.size)) {
@@ -59,21 +90,49 @@ export async function planAll(situation: Situation, { kind, terms, keep, gathers
     planned = await first()
   }
   const isStable = kind === 'keep'
-  const again = (where: Situation, paths: Paths, beside: readonly PlannedTask[]) => together(where, paths, { beside, withHands, improves: !isStable, mustFit: true })
-  const heated = await chooseBoxes(planned, { lines: situation.lines, mayBeHeated: situation.mayBeHeated, isStable, planAgain: (paths, beside) => again(situation, paths, beside) })
-  return gathers ? gatherMixes(heated, situation, weigh, (where, paths, so) => again(where, paths, so.tasks)) : { ...heated, situation, mixes: [] }
+  const again = (where: Situation, paths: Paths, beside: readonly PlannedTask[]) =>
+    together(where, paths, { beside, withHands, improves: !isStable, mustFit: true })
+  const heated = await chooseBoxes(planned, {
+    lines: situation.lines,
+    mayBeHeated: situation.mayBeHeated,
+    isStable,
+    planAgain: (paths, beside) => again(situation, paths, beside),
+  })
+  return gathers
+    ? gatherMixes(heated, situation, weigh, (where, paths, so) => again(where, paths, so.tasks))
+    : { ...heated, situation, mixes: [] }
 }
 
 /** Lines that were planned before keep the path they took; the others are tried alone. What is begun does not leave the heated box. */
-async function pathsOf({ lines, ask }: Situation, keep: KeptPlan | null, kind: AskKind, solve: Solve): Promise<Paths> {
+async function pathsOf(
+  { lines, ask }: Situation,
+  keep: KeptPlan | null,
+  kind: AskKind,
+  solve: Solve,
+): Promise<Paths> {
   const isKnown = (line: PlanLine) => kind !== 'afresh' && keep?.lineIds.has(line.id) === true
   const isBegun = (line: PlanLine) => line.pots.some((pot) => pot.pouredMin !== null)
-  const chosen = await choosePaths(lines.filter((line) => !isKnown(line)), (line, paths, edgeLines) => solve({ request: leaveTime(ask([line], paths, ITERATIONS_ALONE), { edgeLines, planned: [] }), pins: [], keep: null, improves: false, tries: 0 }))
+  const chosen = await choosePaths(
+    lines.filter((line) => !isKnown(line)),
+    (line, paths, edgeLines) =>
+      solve({
+        request: leaveTime(ask([line], paths, ITERATIONS_ALONE), { edgeLines, planned: [] }),
+        pins: [],
+        keep: null,
+        improves: false,
+        tries: 0,
+      }),
+  )
   const [sanded, heated] = [new Set(keep?.sandLines), new Set(keep?.boxLines)]
   const idsOf = (some: readonly PlanLine[]) => some.map((line) => line.id)
   return {
-    sandLines: new Set([...chosen.sandLines, ...idsOf(lines.filter((line) => isKnown(line) && sanded.has(line.id)))]),
-    boxLines: new Set(idsOf(lines.filter((line) => (isKnown(line) || isBegun(line)) && heated.has(line.id)))),
+    sandLines: new Set([
+      ...chosen.sandLines,
+      ...idsOf(lines.filter((line) => isKnown(line) && sanded.has(line.id))),
+    ]),
+    boxLines: new Set(
+      idsOf(lines.filter((line) => (isKnown(line) || isBegun(line)) && heated.has(line.id))),
+    ),
     edgeLines: chosen.edgeLines,
     impossible: chosen.impossible,
   }
@@ -82,5 +141,7 @@ async function pathsOf({ lines, ask }: Situation, keep: KeptPlan | null, kind: A
 /** The pins of tasks that there are; of two for one task the later counts. */
 const known = (pins: readonly Pin[], request: PlanRequest): Pin[] => {
   const tasks = new Set(request.tasks.map((task) => task.id))
-  return [...new Map(pins.filter((pin) => tasks.has(pin.task)).map((pin) => [pin.task, pin])).values()]
+  return [
+    ...new Map(pins.filter((pin) => tasks.has(pin.task)).map((pin) => [pin.task, pin])).values(),
+  ]
 }

@@ -11,17 +11,33 @@ export async function planQuestion(who: Who, now: Date): Promise<PlanQuestionVie
   if (!keep) return null
   const { lines, orders, ask, origin } = await readSituation(who.workspaceId, now, keep, keep.terms)
   const planned = lines.filter((line) => keep.lineIds.has(line.id))
-  const question = ask(planned, { sandLines: new Set(keep.sandLines), boxLines: new Set(keep.boxLines) }, 1)
+  const question = ask(
+    planned,
+    { sandLines: new Set(keep.sandLines), boxLines: new Set(keep.boxLines) },
+    1,
+  )
   const tasks = keptTasks(keep, origin)
   const begun = holdBegun(question, tasks)
   const { request, meaning } = question
-  const titleOfLine = new Map(orders.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)))
+  const titleOfLine = new Map(
+    orders.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)),
+  )
   return {
-    planId: keep.id, originAt: origin.toISOString(), request, planned: tasks.map((task) => (task.startMin < 0 && begun.some((pin) => pin.task === task.id) ? { ...task, startMin: 0 } : task)), pins: [...begun, ...pinsOf(keep.terms, origin)],
+    planId: keep.id,
+    originAt: origin.toISOString(),
+    request,
+    planned: tasks.map((task) =>
+      task.startMin < 0 && begun.some((pin) => pin.task === task.id)
+        ? { ...task, startMin: 0 }
+        : task,
+    ),
+    pins: [...begun, ...pinsOf(keep.terms, origin)],
     titles: Object.fromEntries([...meaning].map(([id, { title }]) => [id, title])),
-    promises: Object.fromEntries(request.tasks.flatMap(({ id, job }) => {
-      const title = titleOfLine.get(meaning.get(id)?.lineId ?? 0)
-      return title === undefined ? [] : [[job, title]]
-    })),
+    promises: Object.fromEntries(
+      request.tasks.flatMap(({ id, job }) => {
+        const title = titleOfLine.get(meaning.get(id)?.lineId ?? 0)
+        return title === undefined ? [] : [[job, title]]
+      }),
+    ),
   }
 }

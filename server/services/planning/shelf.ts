@@ -16,12 +16,31 @@ export interface Shelf {
   warmC: number
 }
 
-const byId = <T extends { id: number }>(list: readonly T[]) => new Map(list.map((one) => [one.id, one]))
+const byId = <T extends { id: number }>(list: readonly T[]) =>
+  new Map(list.map((one) => [one.id, one]))
 
-export async function readShelf(db: Db, workspaceId: number, lines: readonly LineRecipe[]): Promise<Shelf> {
+export async function readShelf(
+  db: Db,
+  workspaceId: number,
+  lines: readonly LineRecipe[],
+): Promise<Shelf> {
   const [workspace, recipeOf, resins, pigments, moulds, places] = await Promise.all([
-    getWorkspace(db, workspaceId), recipesOfLines(db, workspaceId, lines), listResins(db, workspaceId), listPigments(db, workspaceId), listMoulds(db, workspaceId), listPlaces(db, workspaceId),
+    getWorkspace(db, workspaceId),
+    recipesOfLines(db, workspaceId, lines),
+    listResins(db, workspaceId),
+    listPigments(db, workspaceId),
+    listMoulds(db, workspaceId),
+    listPlaces(db, workspaceId),
   ])
-  const warmC = Math.max(...places.flatMap(({ climate }) => ('dayC' in climate ? [climate.dayC] : [])))
-  return { recipeOf, resins: byId(resins), pigments: byId(pigments), moulds: byId(moulds), rules: workspace.rules, warmC }
+  const warmC = Math.max(
+    ...places.flatMap(({ climate }) => ('dayC' in climate ? [climate.dayC] : [])),
+  )
+  return {
+    recipeOf,
+    resins: byId(resins),
+    pigments: byId(pigments),
+    moulds: byId(moulds),
+    rules: workspace.rules,
+    warmC,
+  }
 }

@@ -1,4 +1,12 @@
-import { CLOCK, isBoxTask, mayBeHeated, planRequest, type LinePaths, type PlanLine, type PlanQuestion } from '../../../core/batch'
+import {
+  CLOCK,
+  isBoxTask,
+  mayBeHeated,
+  planRequest,
+  type LinePaths,
+  type PlanLine,
+  type PlanQuestion,
+} from '../../../core/batch'
 import type { Pin, PlannedTask } from '../../../core/plan'
 import { MINUTES_PER_DAY } from '../../../core/units'
 import type { OddsBasis, Order, PlanTerms, Supposition } from '../../../shared/types'
@@ -52,35 +60,78 @@ export interface Situation {
  * the heated box is there by the plan so far.
  * Brings the pots still to be mixed in step with the orders on the way.
  */
-export async function readSituation(workspaceId: number, now: Date, keep: KeptPlan | null, terms: PlanTerms, suppose: readonly Supposition[] = []): Promise<Situation> {
+export async function readSituation(
+  workspaceId: number,
+  now: Date,
+  keep: KeptPlan | null,
+  terms: PlanTerms,
+  suppose: readonly Supposition[] = [],
+): Promise<Situation> {
   const db = database()
   const origin = new Date(Math.ceil(now.getTime() / MS_PER_MIN) * MS_PER_MIN)
   const horizonMin = HORIZON_DAYS * MINUTES_PER_DAY
   const [workspace, workroom, people, page] = await Promise.all([
-    getWorkspace(db, workspaceId), readWorkroom(db, workspaceId, origin, horizonMin), listPeople(db, workspaceId),
-    listOrders(db, workspaceId, { states: ['accepted', 'making'], limit: MOST_ORDERS, after: null }),
+    getWorkspace(db, workspaceId),
+    readWorkroom(db, workspaceId, origin, horizonMin),
+    listPeople(db, workspaceId),
+    listOrders(db, workspaceId, {
+      states: ['accepted', 'making'],
+      limit: MOST_ORDERS,
+      after: null,
+    }),
   ])
   const realLines = page.rows.flatMap((order) => order.lines)
   const orders = supposedOrders(page.rows, suppose)
-  const shelf = await readShelf(db, workspaceId, orders.flatMap((order) => order.lines))
+  const shelf = await readShelf(
+    db,
+    workspaceId,
+    orders.flatMap((order) => order.lines),
+  )
   const real = await inTransaction((trx) => arrangePots(trx, workspaceId, realLines, shelf, now))
   const pots = [...real, ...supposedPots(orders, shelf)]
-  const pieces = await listPieces(db, workspaceId, { orderLineIds: realLines.map((line) => line.id) })
+  const pieces = await listPieces(db, workspaceId, {
+    orderLineIds: realLines.map((line) => line.id),
+  })
   const room = withSupposedMoulds(withShiftChanges(workroom, terms, origin), suppose)
   const heatedUntil = keep ? inBoxUntil(keep, origin) : new Map<string, Date>()
   const basis = await readExperience(db, workspaceId, workspace.rules.yieldPct)
   const withPots = (all: readonly StoredPot[]): Situation => {
-    const lines = orders.flatMap((order) => planLines(order, { shelf, pots: all, pieces, origin, heatedUntil }))
+    const lines = orders.flatMap((order) =>
+      planLines(order, { shelf, pots: all, pieces, origin, heatedUntil }),
+    )
     const arrivals = resinArrivals(all, lines, shelf.resins, terms, origin)
     return {
-      origin, timeZone: workspace.timeZone, basis, orders, lines, pots: all, shelf, arrivals, withPots,
+      origin,
+      timeZone: workspace.timeZone,
+      basis,
+      orders,
+      lines,
+      pots: all,
+      shelf,
+      arrivals,
+      withPots,
       people: new Map(people.map((person) => [planId.person(person.id), person.name])),
       ask: (some, paths, iterations) => {
-        const question = planRequest({ horizonMin, lines: some, resins: shelf.resins, workroom: room, rules: shelf.rules, paths, iterations, seed: 1 })
+        const question = planRequest({
+          horizonMin,
+          lines: some,
+          resins: shelf.resins,
+          workroom: room,
+          rules: shelf.rules,
+          paths,
+          iterations,
+          seed: 1,
+        })
         addArrivals(question, arrivals)
         return question
       },
-      mayBeHeated: (line) => mayBeHeated(line, { box: room.box, range: room.range, resins: shelf.resins, marginPct: shelf.rules.cureMarginPct }),
+      mayBeHeated: (line) =>
+        mayBeHeated(line, {
+          box: room.box,
+          range: room.range,
+          resins: shelf.resins,
+          marginPct: shelf.rules.cureMarginPct,
+        }),
     }
   }
   return withPots(pots)
@@ -88,13 +139,19 @@ export async function readSituation(workspaceId: number, now: Date, keep: KeptPl
 
 /** When what lies in the heated box comes out of it, by its task; what goes in as the new plan begins lies there already, for nobody carries it a second time. */
 export const inBoxUntil = ({ tasks }: Pick<KeptPlan, 'tasks'>, origin: Date): Map<string, Date> =>
-  new Map(tasks.flatMap((task) => (isBoxTask(task.key) && task.startAt <= origin ? [[task.key, task.endAt]] : [])))
+  new Map(
+    tasks.flatMap((task) =>
+      isBoxTask(task.key) && task.startAt <= origin ? [[task.key, task.endAt]] : [],
+    ),
+  )
 
 /** The tasks of the plan that holds, on the clock of a new one; those begun before it lie before its start. */
 export function keptTasks({ tasks }: KeptPlan, origin: Date): PlannedTask[] {
   const minute = (at: Date) => Math.round((at.getTime() - origin.getTime()) / MS_PER_MIN)
   return tasks.map((task) => ({
-    id: task.key, startMin: minute(task.startAt), endMin: minute(task.endAt),
+    id: task.key,
+    startMin: minute(task.startAt),
+    endMin: minute(task.endAt),
     maker: task.personId === null ? null : planId.person(task.personId),
     station: task.stationId === null ? null : planId.station(task.stationId),
     place: task.placeId === null ? null : planId.place(task.placeId),
@@ -111,22 +168,45 @@ const FROZEN_MIN = 120
  * @param withHands false for what lies alone, where hands have to give way
  * @returns the pins that hold it
  */
-export function holdBegun({ request }: PlanQuestion, earlier: readonly PlannedTask[], withHands = true): Pin[] {
-  const isSoon = ({ maker, startMin, endMin }: PlannedTask) => (maker === null ? startMin < 0 : withHands && endMin > 0 && startMin <= FROZEN_MIN)
+export function holdBegun(
+  { request }: PlanQuestion,
+  earlier: readonly PlannedTask[],
+  withHands = true,
+): Pin[] {
+  const isSoon = ({ maker, startMin, endMin }: PlannedTask) =>
+    maker === null ? startMin < 0 : withHands && endMin > 0 && startMin <= FROZEN_MIN
   const soon = new Map(earlier.filter(isSoon).map((task) => [task.id, task]))
   // What is poured is known from the log, which is better than what was planned; it comes before all else.
-  const onClock = new Set(request.lags.flatMap((lag) => (lag.from === CLOCK && lag.maxMin === -request.horizonMin ? [lag.to] : [])))
+  const onClock = new Set(
+    request.lags.flatMap((lag) =>
+      lag.from === CLOCK && lag.maxMin === -request.horizonMin ? [lag.to] : [],
+    ),
+  )
   const lasts = new Map(request.tasks.map((task) => [task.id, task.durationMin]))
-  const waits = new Set(request.lags.flatMap((lag) => (lag.from !== CLOCK && (lasts.get(lag.from) ?? 0) > 0 ? [lag.to] : [])))
+  const waits = new Set(
+    request.lags.flatMap((lag) =>
+      lag.from !== CLOCK && (lasts.get(lag.from) ?? 0) > 0 ? [lag.to] : [],
+    ),
+  )
   const shifts = new Map(request.makers.map((maker) => [maker.id, maker.shifts]))
-  const isThere = ({ maker, startMin, endMin }: PlannedTask) => maker === null || (shifts.get(maker) ?? []).some(([from, to]) => from <= Math.max(0, startMin) && endMin <= to)
+  const isThere = ({ maker, startMin, endMin }: PlannedTask) =>
+    maker === null ||
+    (shifts.get(maker) ?? []).some(([from, to]) => from <= Math.max(0, startMin) && endMin <= to)
   const pins: Pin[] = []
   request.tasks = request.tasks.map((task) => {
     const held = soon.get(task.id)
     if (onClock.has(task.id)) pins.push({ task: task.id, startMin: 0, maker: null })
-    if (!held || onClock.has(task.id) || !isThere(held) || (held.startMin < 0 && waits.has(task.id))) return task
+    if (
+      !held ||
+      onClock.has(task.id) ||
+      !isThere(held) ||
+      (held.startMin < 0 && waits.has(task.id))
+    )
+      return task
     pins.push({ task: task.id, startMin: Math.max(0, held.startMin), maker: held.maker })
-    return held.startMin < 0 ? { ...task, durationMin: Math.min(task.durationMin, Math.max(0, held.endMin)) } : task
+    return held.startMin < 0
+      ? { ...task, durationMin: Math.min(task.durationMin, Math.max(0, held.endMin)) }
+      : task
   })
   return pins
 }

@@ -1,4 +1,10 @@
-import { CLOCK, comesIfOrdered, type PlanLine, type PlanQuestion, type Resin } from '../../../core/batch'
+import {
+  CLOCK,
+  comesIfOrdered,
+  type PlanLine,
+  type PlanQuestion,
+  type Resin,
+} from '../../../core/batch'
 import type { PlanTerms } from '../../../shared/types'
 import type { StoredPot } from '../../db/pots'
 import { minuteOf } from './terms'
@@ -10,14 +16,24 @@ const NEVER = Infinity
  * left out. Where people say when a resin comes, nothing is mixed from it before. Else the stores serve the pots in the
  * order of what is promised first, and what they do not hold comes as soon as it can if it is ordered now (`leadDays`).
  */
-export function resinArrivals(pots: readonly StoredPot[], lines: readonly PlanLine[], resins: ReadonlyMap<number, Resin>, { deliveries }: PlanTerms, origin: Date): Map<number, number> {
+export function resinArrivals(
+  pots: readonly StoredPot[],
+  lines: readonly PlanLine[],
+  resins: ReadonlyMap<number, Resin>,
+  { deliveries }: PlanTerms,
+  origin: Date,
+): Map<number, number> {
   const comesAt = new Map(deliveries.map((one) => [one.resinId, minuteOf(origin)(one.at)]))
   const promised = new Map(lines.map((line) => [line.id, line.promisedMin]))
-  const dueOf = (pot: StoredPot) => Math.min(NEVER, ...pot.portions.map((portion) => promised.get(portion.lineId) ?? NEVER))
+  const dueOf = (pot: StoredPot) =>
+    Math.min(NEVER, ...pot.portions.map((portion) => promised.get(portion.lineId) ?? NEVER))
   const left = new Map([...resins].map(([id, { stockMl }]) => [id, stockMl]))
-  const comesIn = (leadDays: number) => minuteOf(origin)(new Date(comesIfOrdered(origin.getTime(), leadDays)).toISOString())
+  const comesIn = (leadDays: number) =>
+    minuteOf(origin)(new Date(comesIfOrdered(origin.getTime(), leadDays)).toISOString())
   const arrivals = new Map<number, number>()
-  for (const pot of pots.filter(({ state }) => state === 'planned').sort((x, y) => dueOf(x) - dueOf(y) || x.id - y.id)) {
+  for (const pot of pots
+    .filter(({ state }) => state === 'planned')
+    .sort((x, y) => dueOf(x) - dueOf(y) || x.id - y.id)) {
     const told = comesAt.get(pot.resinId)
     const [inStore, leadDays] = [left.get(pot.resinId) ?? 0, resins.get(pot.resinId)?.leadDays ?? 0]
     if (told !== undefined) {
@@ -29,9 +45,13 @@ export function resinArrivals(pots: readonly StoredPot[], lines: readonly PlanLi
 }
 
 /** No pot is mixed before its resin is there. */
-export function addArrivals({ request, meaning }: PlanQuestion, arrivals: ReadonlyMap<number, number>): void {
+export function addArrivals(
+  { request, meaning }: PlanQuestion,
+  arrivals: ReadonlyMap<number, number>,
+): void {
   for (const [task, { kind, potId }] of meaning) {
     const at = kind === 'mix' ? arrivals.get(potId ?? 0) : undefined
-    if (at !== undefined) request.lags.push({ from: CLOCK, to: task, minMin: at - request.horizonMin })
+    if (at !== undefined)
+      request.lags.push({ from: CLOCK, to: task, minMin: at - request.horizonMin })
   }
 }

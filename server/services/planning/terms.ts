@@ -7,18 +7,27 @@ import { planId } from './workroom'
 const MS_PER_MIN = 60_000
 
 /** An instant as a minute of a plan that begins at the origin. */
-export const minuteOf = (origin: Date) => (at: string) => Math.round((Date.parse(at) - origin.getTime()) / MS_PER_MIN)
+export const minuteOf = (origin: Date) => (at: string) =>
+  Math.round((Date.parse(at) - origin.getTime()) / MS_PER_MIN)
 
 /** The workroom with those away taken out of their shifts and extra hours added; and the hours of the heated box likewise. */
-export function withShiftChanges({ makers, box, ...workroom }: Workroom, { away, extra, boxOn, boxOff }: PlanTerms, origin: Date): Workroom {
+export function withShiftChanges(
+  { makers, box, ...workroom }: Workroom,
+  { away, extra, boxOn, boxOff }: PlanTerms,
+  origin: Date,
+): Workroom {
   const minute = minuteOf(origin)
-  const spans = (changes: readonly TimeSpan[]) => changes.map((one): Interval => [minute(one.fromAt), minute(one.toAt)])
+  const spans = (changes: readonly TimeSpan[]) =>
+    changes.map((one): Interval => [minute(one.fromAt), minute(one.toAt)])
   return {
     ...workroom,
     box: box && { ...box, runs: changedShifts(box.runs, spans(boxOff), spans(boxOn)) },
     makers: makers.map((maker) => {
       const isOf = (one: { personId: number }) => planId.person(one.personId) === maker.id
-      return { ...maker, shifts: changedShifts(maker.shifts, spans(away.filter(isOf)), spans(extra.filter(isOf))) }
+      return {
+        ...maker,
+        shifts: changedShifts(maker.shifts, spans(away.filter(isOf)), spans(extra.filter(isOf))),
+      }
     }),
   }
 }

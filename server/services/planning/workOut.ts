@@ -27,13 +27,39 @@ export async function workOut(asked: Situation, options: PlanAllOptions): Promis
   const { origin, lines, orders, people, basis } = situation
   if (solved.ok) requireProven(question.request, solved.value)
 
-  const odds = solved.ok ? await oddsOf(solved.value, { question, orders, lines, basis, origin }, options.weigh) : new Map<number, PromiseOdds>()
-  const titles = new Map(orders.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)))
-  const resins = new Map([...situation.arrivals.keys()].map((pot) => [pot, situation.shelf.resins.get(situation.pots.find((one) => one.id === pot)?.resinId ?? 0)?.name ?? 'its resin']))
-  const names = { meaning: question.meaning, person: (maker: string | null) => people.get(maker ?? '') ?? 'nobody', order: (lineId: number) => titles.get(lineId) ?? '', timeZone: situation.timeZone, origin, resins, placeKinds: new Map(question.request.places.map((place) => [place.id, place.kind])) }
-  const context = { plan: solved.ok ? solved.value : solved.issues.map((issue) => issue.message), question, paths, odds, names }
+  const odds = solved.ok
+    ? await oddsOf(solved.value, { question, orders, lines, basis, origin }, options.weigh)
+    : new Map<number, PromiseOdds>()
+  const titles = new Map(
+    orders.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)),
+  )
+  const resins = new Map(
+    [...situation.arrivals.keys()].map((pot) => [
+      pot,
+      situation.shelf.resins.get(situation.pots.find((one) => one.id === pot)?.resinId ?? 0)
+        ?.name ?? 'its resin',
+    ]),
+  )
+  const names = {
+    meaning: question.meaning,
+    person: (maker: string | null) => people.get(maker ?? '') ?? 'nobody',
+    order: (lineId: number) => titles.get(lineId) ?? '',
+    timeZone: situation.timeZone,
+    origin,
+    resins,
+    placeKinds: new Map(question.request.places.map((place) => [place.id, place.kind])),
+  }
+  const context = {
+    plan: solved.ok ? solved.value : solved.issues.map((issue) => issue.message),
+    question,
+    paths,
+    odds,
+    names,
+  }
   return {
-    objective: solved.ok ? solved.value.objective : { weightedTardinessMin: 0, weightedCompletionMin: 0, makespanMin: 0 },
+    objective: solved.ok
+      ? solved.value.objective
+      : { weightedTardinessMin: 0, weightedCompletionMin: 0, makespanMin: 0 },
     promises: orders.map((order) => promiseOf(order, context)),
     tasks: solved.ok ? storedTasks(solved.value, question, origin) : [],
     sandLines: [...paths.sandLines],
@@ -45,7 +71,10 @@ export async function workOut(asked: Situation, options: PlanAllOptions): Promis
 /** A plan that breaks a rule is a bug of ours and is never shown. */
 function requireProven(request: PlanRequest, answer: PlanAnswer): void {
   const [first, ...others] = checkPlan(request, answer.tasks)
-  if (first) throw new Error(`the planner broke ${others.length + 1} constraints, first: ${first.task} ${first.message}`)
+  if (first)
+    throw new Error(
+      `the planner broke ${others.length + 1} constraints, first: ${first.task} ${first.message}`,
+    )
 }
 
 function storedTasks(answer: PlanAnswer, question: PlanQuestion, origin: Date): NewPlanTask[] {
@@ -54,12 +83,27 @@ function storedTasks(answer: PlanAnswer, question: PlanQuestion, origin: Date): 
   return answer.tasks.flatMap((task) => {
     const meaning = question.meaning.get(task.id)
     // What has hardened or come out of the heated box is remembered, so that no later plan begins it again.
-    if (!meaning || (task.endMin === task.startMin && meaning.kind !== 'harden' && !isBoxTask(task.id))) return []
-    return [{
-      key: task.id, orderLineId: meaning.lineId, potId: meaning.potId, kind: meaning.kind, title: meaning.title, attended: task.maker !== null,
-      startAt: at(task.startMin), endAt: at(task.endMin), personId: rowId(task.maker), stationId: rowId(task.station), placeId: rowId(task.place),
-      binding: why.get(task.id)?.binding ?? 'none', withKey: why.get(task.id)?.with ?? null,
-    }]
+    if (
+      !meaning ||
+      (task.endMin === task.startMin && meaning.kind !== 'harden' && !isBoxTask(task.id))
+    )
+      return []
+    return [
+      {
+        key: task.id,
+        orderLineId: meaning.lineId,
+        potId: meaning.potId,
+        kind: meaning.kind,
+        title: meaning.title,
+        attended: task.maker !== null,
+        startAt: at(task.startMin),
+        endAt: at(task.endMin),
+        personId: rowId(task.maker),
+        stationId: rowId(task.station),
+        placeId: rowId(task.place),
+        binding: why.get(task.id)?.binding ?? 'none',
+        withKey: why.get(task.id)?.with ?? null,
+      },
+    ]
   })
 }
-

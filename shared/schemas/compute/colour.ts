@@ -3,18 +3,42 @@ import type { LadderRequest, TintRequest } from '../../../core/colour'
 import { exact, exactlyOne, list, named, notNegative, positive } from '../fields'
 
 const pigment = () =>
-  exact({ id: named(), loadPct: notNegative(), massG: notNegative(), drops: notNegative(), dropMl: positive(), density: positive(), bulkDensity: positive() })
+  exact({
+    id: named(),
+    loadPct: notNegative(),
+    massG: notNegative(),
+    drops: notNegative(),
+    dropMl: positive(),
+    density: positive(),
+    bulkDensity: positive(),
+  })
     .required()
-    .test('one', 'needs exactly one of loadPct, massG and drops', exactlyOne('loadPct', 'massG', 'drops'))
+    .test(
+      'one',
+      'needs exactly one of loadPct, massG and drops',
+      exactlyOne('loadPct', 'massG', 'drops'),
+    )
 
 export const tintSchema = exact({
   mixG: positive().required(),
   maxLoadPct: notNegative().required(),
-  colours: list(exact({ id: named(), sharePct: notNegative().required(), pigments: list(pigment()).required() }).required()).required().min(1),
+  colours: list(
+    exact({
+      id: named(),
+      sharePct: notNegative().required(),
+      pigments: list(pigment()).required(),
+    }).required(),
+  )
+    .required()
+    .min(1),
 }) as unknown as Schema<TintRequest>
 
 export const ladderSchema = exact({
   startMl: positive().required(),
   dropMl: positive().required(),
-  steps: list(exact({ addDrops: notNegative().required(), pourMl: notNegative().required() }).required()).required().min(1),
+  steps: list(
+    exact({ addDrops: notNegative().required(), pourMl: notNegative().required() }).required(),
+  )
+    .required()
+    .min(1),
 }) as unknown as Schema<LadderRequest>

@@ -22,9 +22,21 @@ export const cureSchema = exact({
     .min(1)
     .test('order', function (value) {
       const steps = (value ?? []) as (TemperatureStep | null)[]
-      const wrong = steps.findIndex((entry, i) => i > 0 && !((entry?.fromMin ?? NaN) > (steps[i - 1]?.fromMin ?? NaN)))
-      return wrong < 0 || this.createError({ path: `${this.path}[${wrong}].fromMin`, message: 'must come after the entry before it' })
+      const wrong = steps.findIndex(
+        (entry, i) => i > 0 && !((entry?.fromMin ?? NaN) > (steps[i - 1]?.fromMin ?? NaN)),
+      )
+      return (
+        wrong < 0 ||
+        this.createError({
+          path: `${this.path}[${wrong}].fromMin`,
+          message: 'must come after the entry before it',
+        })
+      )
     }),
   startMin: num().required(),
-  pot: exact({ massG: positive().required(), referenceG: positive().required(), massExponent: num().required() }),
+  pot: exact({
+    massG: positive().required(),
+    referenceG: positive().required(),
+    massExponent: num().required(),
+  }),
 }) as unknown as Schema<CureRequest>

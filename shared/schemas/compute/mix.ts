@@ -3,7 +3,11 @@ import type { MixRequest, MixResin, RescueRequest } from '../../../core/mix'
 import { exact, exactlyOne, flag, notNegative, oneOf, positive } from '../fields'
 
 export const mixResinFields = () => ({
-  ratio: exact({ basis: oneOf(['volume', 'mass'] as const).required(), a: positive().required(), b: positive().required() }).required(),
+  ratio: exact({
+    basis: oneOf(['volume', 'mass'] as const).required(),
+    a: positive().required(),
+    b: positive().required(),
+  }).required(),
   densityA: positive(),
   densityB: positive(),
   tolerancePct: notNegative(),
@@ -17,11 +21,19 @@ const MEASURES = {
   cup: exact({ kind: kind(), graduationMl: positive().required() }).required(),
   scale: exact({ kind: kind(), resolutionG: positive().required(), tare: flag() }).required(),
 }
-const isMeasure = (name: unknown): name is keyof typeof MEASURES => typeof name === 'string' && Object.hasOwn(MEASURES, name)
+const isMeasure = (name: unknown): name is keyof typeof MEASURES =>
+  typeof name === 'string' && Object.hasOwn(MEASURES, name)
 
 export const measureSchema = lazy((value: { kind?: unknown } | null | undefined) => {
   const named = value?.kind
-  return isMeasure(named) ? MEASURES[named] : exact({ kind: kind(), graduationMl: positive(), resolutionG: positive(), tare: flag() }).required()
+  return isMeasure(named)
+    ? MEASURES[named]
+    : exact({
+        kind: kind(),
+        graduationMl: positive(),
+        resolutionG: positive(),
+        tare: flag(),
+      }).required()
 })
 
 export const mixSchema = exact({

@@ -11,4 +11,8 @@ export const outlineSchema = exact({
   svgPath: text(LONGEST_PATH),
   scale: exact({ units: positive().required(), mm: positive().required() }).required(),
   flattenMm: positive(),
-}).test('one', 'needs either points or svgPath', exactlyOne('points', 'svgPath')) as unknown as Schema<OutlineRequest>
+}).test(
+  'one',
+  'needs either points or svgPath',
+  exactlyOne('points', 'svgPath'),
+) as unknown as Schema<OutlineRequest>

@@ -9,7 +9,12 @@ const shift = () =>
   list(whole().required())
     .required()
     .length(2, 'must be a pair of minutes [from, to]')
-    .test('order', 'must end after it starts', (value) => !Array.isArray(value) || value.length !== 2 || (value[0] as number) < (value[1] as number))
+    .test(
+      'order',
+      'must end after it starts',
+      (value) =>
+        !Array.isArray(value) || value.length !== 2 || (value[0] as number) < (value[1] as number),
+    )
 
 const task = () =>
   exact({
@@ -20,7 +25,11 @@ const task = () =>
     skill: id().optional().nullable(),
     station: id().optional().nullable(),
     place: exact({ kind: id(), areaCm2: notNegative().required() }).nullable(),
-    mould: exact({ id: id(), count: maybeWhole().min(1), untilTask: id().optional().nullable() }).nullable(),
+    mould: exact({
+      id: id(),
+      count: maybeWhole().min(1),
+      untilTask: id().optional().nullable(),
+    }).nullable(),
     dust: flag().nullable(),
     openWet: flag().nullable(),
   }).required()
@@ -38,7 +47,8 @@ function checkIds(value: PlanRequest | undefined, context: TestContext) {
     const seen = new Set<unknown>()
     entries.forEach((entry, i) => {
       const known = (entry as { id?: unknown } | null)?.id
-      if (seen.has(known)) issues.push({ path: `${name}[${i}].id`, message: `stands twice: "${String(known)}"` })
+      if (seen.has(known))
+        issues.push({ path: `${name}[${i}].id`, message: `stands twice: "${String(known)}"` })
       seen.add(known)
     })
     return seen
@@ -46,7 +56,8 @@ function checkIds(value: PlanRequest | undefined, context: TestContext) {
   for (const name of ['makers', 'stations', 'places'] as const) idsOf(name)
   const [moulds, jobs, tasks] = [idsOf('moulds'), idsOf('jobs'), idsOf('tasks')]
   const known = (ids: Set<unknown>, wanted: unknown, path: string, what: string) => {
-    if (typeof wanted === 'string' && !ids.has(wanted)) issues.push({ path, message: `no ${what} has the id "${wanted}"` })
+    if (typeof wanted === 'string' && !ids.has(wanted))
+      issues.push({ path, message: `no ${what} has the id "${wanted}"` })
   }
   const list = Array.isArray(value.tasks) ? (value.tasks as Loose['tasks']) : []
   list.forEach((one, i) => {
@@ -59,20 +70,43 @@ function checkIds(value: PlanRequest | undefined, context: TestContext) {
     known(tasks, lag?.from, `lags[${i}].from`, 'task')
     known(tasks, lag?.to, `lags[${i}].to`, 'task')
   })
-  return issues.length === 0 || new ValidationError(issues.map((issue) => context.createError(issue)))
+  return (
+    issues.length === 0 || new ValidationError(issues.map((issue) => context.createError(issue)))
+  )
 }
 
 export const planSchema = exact({
   horizonMin: whole().required().min(0),
-  makers: list(exact({ id: id(), skills: list(named()).required(), shifts: list(shift()).required() }).required()).required(),
+  makers: list(
+    exact({
+      id: id(),
+      skills: list(named()).required(),
+      shifts: list(shift()).required(),
+    }).required(),
+  ).required(),
   stations: list(exact({ id: id(), kind: id(), room: id() }).required()).required(),
-  places: list(exact({ id: id(), kind: id(), room: id(), areaCm2: notNegative().required() }).required()).required(),
+  places: list(
+    exact({ id: id(), kind: id(), room: id(), areaCm2: notNegative().required() }).required(),
+  ).required(),
   moulds: list(exact({ id: id(), count: whole().required().min(0) }).required()).required(),
-  jobs: list(exact({ id: id(), releaseMin: maybeWhole(), dueMin: maybeWhole(), weight: num().min(0).nullable() }).required()).required(),
+  jobs: list(
+    exact({
+      id: id(),
+      releaseMin: maybeWhole(),
+      dueMin: maybeWhole(),
+      weight: num().min(0).nullable(),
+    }).required(),
+  ).required(),
   tasks: list(task()).required(),
-  lags: list(exact({ from: id(), to: id(), minMin: maybeWhole(), maxMin: maybeWhole() }).required()).required(),
+  lags: list(
+    exact({ from: id(), to: id(), minMin: maybeWhole(), maxMin: maybeWhole() }).required(),
+  ).required(),
   limit: exact({ ms: num().min(0), iterations: whole().min(1) })
     .nullable()
-    .test('one', 'needs either ms or iterations', (value) => value === undefined || value === null || exactlyOne('ms', 'iterations')(value)),
+    .test(
+      'one',
+      'needs either ms or iterations',
+      (value) => value === undefined || value === null || exactlyOne('ms', 'iterations')(value),
+    ),
   seed: maybeWhole(),
 }).test('ids', checkIds as never) as unknown as Schema<PlanRequest>

@@ -6,5 +6,14 @@ export const potsSchema = exact({
   maxMixMl: positive().required(),
   workMin: notNegative().required(),
   restMin: notNegative().required(),
-  layers: list(exact({ id: named(), mixMl: positive().required(), pourMin: notNegative().required(), matchGroup: named().optional() }).required()).required().min(1),
+  layers: list(
+    exact({
+      id: named(),
+      mixMl: positive().required(),
+      pourMin: notNegative().required(),
+      matchGroup: named().optional(),
+    }).required(),
+  )
+    .required()
+    .min(1),
 }) as unknown as Schema<PotsRequest>

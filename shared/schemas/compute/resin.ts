@@ -13,7 +13,13 @@ const layerResinFields = {
   maxMixMl: positive().required(),
   minDepthMm: positive().required(),
   maxDepthMm: positive().required(),
-  milestones: exact({ work: positive().required(), tackFrom: positive().required(), tackTo: positive().required(), demould: positive().required(), full: positive().required() }).required(),
+  milestones: exact({
+    work: positive().required(),
+    tackFrom: positive().required(),
+    tackTo: positive().required(),
+    demould: positive().required(),
+    full: positive().required(),
+  }).required(),
 }
 
 export const checkLayerSchema = exact({
@@ -25,7 +31,13 @@ export const checkLayerSchema = exact({
     mixMl: positive().required(),
     restMin: notNegative().required(),
     pourMin: notNegative().required(),
-    pigments: list(exact({ name: text(120).required(), loadPct: notNegative().required(), isWhite: flag() }).required()),
+    pigments: list(
+      exact({
+        name: text(120).required(),
+        loadPct: notNegative().required(),
+        isWhite: flag(),
+      }).required(),
+    ),
     inclusions: list(exact({ name: named(), heightMm: positive().required() }).required()),
     nextAfterMin: notNegative(),
   }).required(),
@@ -33,19 +45,39 @@ export const checkLayerSchema = exact({
 
 export const chooseResinSchema = exact({
   need: exact({
-    depthMm: positive().required(), mixMl: positive().required(), busyMin: notNegative().required(), tempC: num().required(),
-    heatC: num(), hasWhite: flag(), readyByMin: notNegative(),
+    depthMm: positive().required(),
+    mixMl: positive().required(),
+    busyMin: notNegative().required(),
+    tempC: num().required(),
+    heatC: num(),
+    hasWhite: flag(),
+    readyByMin: notNegative(),
   }).required(),
   currency: text(3).required(),
   resins: list(
     exact({
-      id: named(), name: named(), ...layerResinFields, kitMl: positive().required(), kitPrice: money().required(), heatC: num(),
-      whiteHold: num().min(1).max(5), stockMl: notNegative().required(), leadMin: notNegative().required(),
+      id: named(),
+      name: named(),
+      ...layerResinFields,
+      kitMl: positive().required(),
+      kitPrice: money().required(),
+      heatC: num(),
+      whiteHold: num().min(1).max(5),
+      stockMl: notNegative().required(),
+      leadMin: notNegative().required(),
     }).required(),
   ).required(),
 }) as unknown as Schema<ChooseResinRequest>
 
 export const surplusSchema = exact({
   pots: list(exact({ id: named(), surplusMl: notNegative().required() }).required()).required(),
-  moulds: list(exact({ id: named(), volumeMl: positive().required(), depthMm: positive().required(), leastMm: notNegative().required(), greatestMm: positive().required() }).required()).required(),
+  moulds: list(
+    exact({
+      id: named(),
+      volumeMl: positive().required(),
+      depthMm: positive().required(),
+      leastMm: notNegative().required(),
+      greatestMm: positive().required(),
+    }).required(),
+  ).required(),
 }) as unknown as Schema<SurplusRequest>

@@ -2,4 +2,6 @@ import { feedSchema } from '../../../../shared/schemas/forms'
 import { renewFeed } from '../../../services/calendars'
 import { api, bodyOf, whoOf } from '../../../utils/api'
 
-export default api(async (event) => renewFeed(whoOf(event), (await bodyOf(event, feedSchema)).whose, new Date()))
+export default api(async (event) =>
+  renewFeed(whoOf(event), (await bodyOf(event, feedSchema)).whose, new Date()),
+)

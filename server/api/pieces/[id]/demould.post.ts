@@ -2,4 +2,12 @@ import { pieceActSchema } from '../../../../shared/schemas/forms'
 import { actOnPiece } from '../../../services/pieces'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 
-export default api(async (event) => actOnPiece(whoOf(event), idOf(event), 'demoulded', await bodyOf(event, pieceActSchema), new Date()))
+export default api(async (event) =>
+  actOnPiece(
+    whoOf(event),
+    idOf(event),
+    'demoulded',
+    await bodyOf(event, pieceActSchema),
+    new Date(),
+  ),
+)

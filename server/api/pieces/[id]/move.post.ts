@@ -2,4 +2,6 @@ import { movePieceSchema } from '../../../../shared/schemas/forms'
 import { movePiece } from '../../../services/pieces'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 
-export default api(async (event) => movePiece(whoOf(event), idOf(event), await bodyOf(event, movePieceSchema), new Date()))
+export default api(async (event) =>
+  movePiece(whoOf(event), idOf(event), await bodyOf(event, movePieceSchema), new Date()),
+)

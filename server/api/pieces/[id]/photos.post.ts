@@ -6,6 +6,7 @@ import { api, idOf, whoOf } from '../../../utils/api'
 /** The picture itself is the body; what it is gets decided by its content. */
 export default api(async (event) => {
   const upload = await readRawBody(event, false)
-  if (!upload || upload.byteLength === 0) throw new AppError('not-an-image', 'There was no picture in the upload.')
+  if (!upload || upload.byteLength === 0)
+    throw new AppError('not-an-image', 'There was no picture in the upload.')
   return photographPiece(whoOf(event), idOf(event), upload, new Date())
 })

@@ -2,4 +2,6 @@ import { recipeSchema } from '../../../../shared/schemas/forms'
 import { saveRecipe } from '../../../services/recipes'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 
-export default api(async (event) => saveRecipe(whoOf(event), idOf(event), await bodyOf(event, recipeSchema), new Date()))
+export default api(async (event) =>
+  saveRecipe(whoOf(event), idOf(event), await bodyOf(event, recipeSchema), new Date()),
+)
