@@ -86,7 +86,10 @@ const borders = rooms.map(({ files }) => ({
     ],
   },
 }))
-/** A later entry replaces an earlier one for the same file, so a room repeats the borders of the rooms around it. */
+/**
+ * A later entry replaces an earlier one for the same file, so a room repeats the borders of the
+ * rooms around it.
+ */
 function covers(outer, inner) {
   if (outer === inner) return true
   const root = (glob) => glob.replace(/\/?\*\*.*$/, '').split('/')
@@ -115,7 +118,6 @@ export default tseslint.config(
       'no-console': 'error',
       'vue/multi-word-component-names': 'off',
       'vue/require-default-prop': 'off',
-      'vue/attributes-order': 'off',
       'vue/no-v-html': 'error',
     },
   },

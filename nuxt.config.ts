@@ -18,7 +18,8 @@ async function bundleWorkers(serverDir: string): Promise<void> {
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
   modules: ['@pinia/nuxt', 'nuxt-security'],
-  // Every place lies behind the sign-in and the bench must outlive the network: the browser renders, see docs/architecture.md.
+  // Every place lies behind the sign-in and the bench must outlive the network: the browser
+  // renders, see docs/architecture.md.
   ssr: false,
   devtools: { enabled: false },
   telemetry: false,
@@ -36,7 +37,8 @@ export default defineNuxtConfig({
   nitro: {
     serverAssets: [],
     externals: { inline: [] },
-    // The pages are isolated; a worker's script has to say so too, or the browser refuses to start it.
+    // The pages are isolated; a worker's script has to say so too, or the browser refuses to start
+    // it.
     routeRules: { '/_nuxt/**': { headers: { 'cross-origin-embedder-policy': 'credentialless' } } },
     typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   },

@@ -1,7 +1,9 @@
 import { defineConfig } from '@playwright/test'
 import { CHROMIUM } from './cli/lib/chromium'
 
-/** `./velvet test` builds, loads the demo and starts the server; the address arrives in VELVET_URL. */
+/**
+ * `./velvet test` builds, loads the demo and starts the server; the address arrives in VELVET_URL.
+ */
 export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results',

@@ -18,7 +18,9 @@ interface EditTimes {
   scriptMs: number[]
 }
 
-/** Types into a field again and again and measures the script of each keystroke, in the page itself. */
+/**
+ * Types into a field again and again and measures the script of each keystroke, in the page itself.
+ */
 async function edits(
   name: string,
   field: Locator,
@@ -90,7 +92,10 @@ function bowl(): Buffer {
   return bytes
 }
 
-/** Opens a mesh and tells how long it took, and the longest tasks of the page's own thread meanwhile. */
+/**
+ * Opens a mesh and tells how long it took, and the longest tasks of the page's own thread
+ * meanwhile.
+ */
 async function meshTimes(
   page: Page,
 ): Promise<{ triangles: number; workedMs: number; longestMs: number }> {
@@ -134,7 +139,10 @@ async function meshTimes(
   return { triangles: (buffer.length - 84) / 50, ...seen }
 }
 
-/** `velvet bench edits`: what a keystroke costs on the screens that compute, and a large mesh, in the browser. */
+/**
+ * `velvet bench edits`: what a keystroke costs on the screens that compute, and a large mesh, in
+ * the browser.
+ */
 export async function benchEdits(): Promise<void> {
   await withDemo(join(STATE, 'bench'), async (address) => {
     const browser = await chromium.launch(CHROMIUM)

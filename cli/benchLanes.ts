@@ -81,7 +81,10 @@ function line(name: string, frames: readonly number[]): void {
   )
 }
 
-/** `velvet bench lanes`: how smoothly the plan is panned with 2,000 tasks, beside the same page at rest. */
+/**
+ * `velvet bench lanes`: how smoothly the plan is panned with 2,000 tasks, beside the same page at
+ * rest.
+ */
 export async function benchLanes(): Promise<void> {
   await withDemo(join(STATE, 'bench'), async (address) => {
     const browser = await chromium.launch(CHROMIUM)
@@ -96,7 +99,8 @@ export async function benchLanes(): Promise<void> {
       })
       const plan = grown((await (await context.request.get('/api/plan')).json()) as PlanView)
       const page = await context.newPage()
-      // The compiler gives the functions that are handed to the page their names by a helper that the page lacks.
+      // The compiler gives the functions that are handed to the page their names by a helper that
+      // the page lacks.
       await page.addInitScript('globalThis.__name = (named) => named')
       await page.route('**/api/plan', (route) => route.fulfill({ json: plan }))
       await page.goto('/plan')

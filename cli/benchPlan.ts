@@ -19,7 +19,10 @@ const SOLVER_ORIGIN = 'http://solver.invalid'
 const CASES = join(ROOT, 'tests/fixtures/plan-cases')
 const say = (line: string) => process.stdout.write(`${line}\n`)
 
-/** Job shops published by the numbers they are made from, with the length that is proven to be the shortest. */
+/**
+ * Job shops published by the numbers they are made from, with the length that is proven to be the
+ * shortest.
+ */
 const PUBLISHED_SHOPS = [
   { jobs: 15, machines: 15, minutesSeed: 840612802, machinesSeed: 398197754, shortest: 1231 },
   { jobs: 15, machines: 15, minutesSeed: 1314640371, machinesSeed: 386720536, shortest: 1244 },
@@ -27,7 +30,10 @@ const PUBLISHED_SHOPS = [
   { jobs: 20, machines: 15, minutesSeed: 1894307698, machinesSeed: 1474268163, shortest: 1367 },
 ]
 
-/** The cases with known results, made-up workshops with what makes plans hard (promises, moulds, racks and windows), and job shops. */
+/**
+ * The cases with known results, made-up workshops with what makes plans hard (promises, moulds,
+ * racks and windows), and job shops.
+ */
 function cases(): { name: string; request: PlanRequest }[] {
   const known = existsSync(CASES)
     ? readdirSync(CASES)
@@ -60,7 +66,10 @@ interface Solved {
   completion: number | null
 }
 
-/** The solver as it ships for browsers, in a page of its own; its files come from the installed package. */
+/**
+ * The solver as it ships for browsers, in a page of its own; its files come from the installed
+ * package.
+ */
 async function solverPage(page: Page): Promise<void> {
   const folder = dirname(createRequire(import.meta.url).resolve('minizinc'))
   const kinds: Record<string, string> = {
@@ -140,7 +149,10 @@ async function solverResult(page: Page, request: PlanRequest): Promise<string> {
   return `${second.tardiness ?? first.tardiness}${proven(first)}, ${second.completion ?? first.completion}${proven(second)}`
 }
 
-/** How good plans are beside a constraint solver on the same cases, and how fast they are made, mended and weighed. */
+/**
+ * How good plans are beside a constraint solver on the same cases, and how fast they are made,
+ * mended and weighed.
+ */
 export async function benchPlan(): Promise<void> {
   say(
     `\nPlans: weighted tardiness, weighted completion; ours after ${LIMIT_MS / 1000} s, the solver's after ${SOLVER_LIMIT_MS / 1000} s (chuffed, compiled for browsers, in the same run)`,

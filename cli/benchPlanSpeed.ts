@@ -11,7 +11,10 @@ const REPAIR_TRIES = 200
 const say = (line: string) => process.stdout.write(`${line}\n`)
 const tasksOf = ({ tasks }: PlanRequest) => `  ${String(tasks.length).padStart(5)} tasks`
 
-/** How the time of a first plan, of mending it after one slip and of its odds grows with the workshop. */
+/**
+ * How the time of a first plan, of mending it after one slip and of its odds grows with the
+ * workshop.
+ */
 export function benchPlanSpeed(): void {
   benchFirst()
   benchSlips()

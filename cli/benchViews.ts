@@ -32,7 +32,9 @@ const PAGES: [string, string][] = [
 
 interface PageTimes {
   name: string
-  /** Server's time for all the data of the page, one request after the other, median, milliseconds. */
+  /**
+   * Server's time for all the data of the page, one request after the other, median, milliseconds.
+   */
   serverMs: number
   /** From the request of the page to all its data shown, median, milliseconds. */
   browserMs: number
@@ -61,7 +63,10 @@ async function signedIn(browser: Browser, address: string): Promise<BrowserConte
   return context
 }
 
-/** Opens a page as a person would, with an empty cache the first time, and notes what it asked the server for. */
+/**
+ * Opens a page as a person would, with an empty cache the first time, and notes what it asked the
+ * server for.
+ */
 async function timesOf(
   context: BrowserContext,
   address: string,
@@ -108,7 +113,10 @@ async function measure(address: string): Promise<{ pages: PageTimes[]; reference
   }
 }
 
-/** `velvet bench views`: what the server and the browser need for each view, on the demo data and on ten times as much. */
+/**
+ * `velvet bench views`: what the server and the browser need for each view, on the demo data and on
+ * ten times as much.
+ */
 export async function benchViews(): Promise<void> {
   await withDemo(join(STATE, 'bench'), async (address, database) => {
     const once = await measure(address)

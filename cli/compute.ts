@@ -63,7 +63,10 @@ function meshOf(file: string, samples: number | undefined): Result<unknown> {
   return mesh(bytes, samples)
 }
 
-/** `velvet compute OP [--lines]`: one request on standard input, or one a line; only JSON on standard output. */
+/**
+ * `velvet compute OP [--lines]`: one request on standard input, or one a line; only JSON on
+ * standard output.
+ */
 export async function computeCommand(args: readonly string[]): Promise<number> {
   const [operation = '', ...flags] = args
   if (operation === 'mesh') return meshCommand(flags)

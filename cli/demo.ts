@@ -34,7 +34,10 @@ export async function prepareDemo(database: OwnDatabase, folder: string): Promis
   }
 }
 
-/** `velvet demo`: everything from an empty machine to the running application with the demo scenario. */
+/**
+ * `velvet demo`: everything from an empty machine to the running application with the demo
+ * scenario.
+ */
 export async function demoCommand(args: readonly string[]): Promise<number> {
   const { port, reset } = serveArgs(args, true)
   await requireFreePort(port)

@@ -94,7 +94,10 @@ async function playwright(args: readonly string[]): Promise<Count> {
   })
 }
 
-/** `velvet test`: everything that is checked; the last line counts it. `velvet test e2e` and `velvet test unit` run one part alone. */
+/**
+ * `velvet test`: everything that is checked; the last line counts it. `velvet test e2e` and `velvet
+ * test unit` run one part alone.
+ */
 export async function testCommand(args: readonly string[]): Promise<number> {
   const counts: Count[] = []
   if (args[0] === 'e2e') counts.push(await playwright(args.slice(1)))

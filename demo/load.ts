@@ -36,7 +36,8 @@ interface Ids {
 }
 
 /**
- * Loads the made-up Oxbow Yard: people, stores, recipes, three months of past work and the open orders, with
+ * Loads the made-up Oxbow Yard: people, stores, recipes, three months of past work and the open
+ * orders, with
  * every date relative to `now`. Work goes through the same services as the application's.
  */
 export async function loadDemo(knex: Knex, now: Date): Promise<void> {

@@ -1,6 +1,8 @@
 import type { Knex } from 'knex'
 
-/** What grows with the years, parents before children; people, stores and recipes stay as they are. */
+/**
+ * What grows with the years, parents before children; people, stores and recipes stay as they are.
+ */
 const GROWING = [
   'orders',
   'order_lines',
@@ -35,7 +37,9 @@ async function columnsOf(knex: Knex, table: string): Promise<Column[]> {
     .select('c.column_name as name', 'k.referenced_table_name as target')) as Column[]
 }
 
-/** The keys within a unique index that do not point to a copied row have to differ between copies. */
+/**
+ * The keys within a unique index that do not point to a copied row have to differ between copies.
+ */
 const sourceOf = (table: string, { name, target }: Column): string => {
   if (name === 'id' || (GROWING as readonly (string | null)[]).includes(target)) return '?? + ?'
   if (table === 'plan_tasks' && (name === 'task_key' || name === 'with_key')) return 'concat(??, ?)'
@@ -43,7 +47,8 @@ const sourceOf = (table: string, { name, target }: Column): string => {
 }
 
 /**
- * Copies all orders with everything made of them until there are `times` as many, to see how the application
+ * Copies all orders with everything made of them until there are `times` as many, to see how the
+ * application
  * bears years of work.
  * @param times how many times the present amount, at least 1
  */

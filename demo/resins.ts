@@ -3,7 +3,10 @@ import { RESIN_FIGURES, type Origin, type Resin } from '../core/batch'
 type DemoResin = Omit<Resin, 'id'>
 const HOUR = 60
 
-/** Most figures of the Yard come from the sheet; the makers measured or learned some, and nobody gives the last three. */
+/**
+ * Most figures of the Yard come from the sheet; the makers measured or learned some, and nobody
+ * gives the last three.
+ */
 const origins = (changed: Record<string, Origin>): Record<string, Origin> => ({
   ...Object.fromEntries(RESIN_FIGURES.map(({ key }) => [key, 'data sheet'])),
   activationKJ: 'starting value',

@@ -2,7 +2,9 @@
 import { useClipboard } from '@vueuse/core'
 import type { FeedName } from '~~/shared/types'
 
-/** The secret addresses under which other calendars fetch the plan: made, renewed and taken away. */
+/**
+ * The secret addresses under which other calendars fetch the plan: made, renewed and taken away.
+ */
 const { open } = defineProps<{ open: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 const calendars = useCalendarStore()

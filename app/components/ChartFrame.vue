@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import type { Data, Layout, PlotlyHTMLElement } from 'plotly.js-dist-min'
 
-/** A chart in the look of the house; the library is fetched with the first one, and drawing waits for the next frame. */
+/**
+ * A chart in the look of the house; the library is fetched with the first one, and drawing waits
+ * for the next frame.
+ */
 const {
   label,
   traces,
@@ -45,7 +48,10 @@ async function draw(): Promise<void> {
     { displayModeBar: false, responsive: true },
   )
 }
-/** Figures and picture answer a keystroke in its own frame; the chart follows in the next, once for however many came. */
+/**
+ * Figures and picture answer a keystroke in its own frame; the chart follows in the next, once for
+ * however many came.
+ */
 let waiting = false
 function drawSoon(): void {
   if (waiting) return

@@ -40,7 +40,10 @@ const emit = defineEmits<{
 }>()
 
 const BOARD_MM = 14
-/** Below this share of its width a section is too thin to read, so heights are drawn larger, and it is said. */
+/**
+ * Below this share of its width a section is too thin to read, so heights are drawn larger, and it
+ * is said.
+ */
 const READABLE_SHARE = 0.24
 
 const section = computed(() => sectionOf(shape))
@@ -125,7 +128,10 @@ const hull = computed(() =>
   section.value.heightMm === null ? band(0, BOARD_MM) : band(0, section.value.heightMm),
 )
 
-/** The surface of a layer follows the finger; arrow keys move it by a tenth, with Shift by a millimetre. */
+/**
+ * The surface of a layer follows the finger; arrow keys move it by a tenth, with Shift by a
+ * millimetre.
+ */
 const TENTH_MM = 0.1
 const picture = useTemplateRef<SVGSVGElement>('picture')
 const held = ref<number | null>(null)

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 defineOptions({ inheritAttrs: false })
-/** A labelled line or paragraph of text with its complaint beside it; other attributes go to the field itself. */
+/**
+ * A labelled line or paragraph of text with its complaint beside it; other attributes go to the
+ * field itself.
+ */
 const {
   label,
   error = undefined,

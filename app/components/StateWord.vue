@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A state by shape and word: hollow is waiting, half is under way, full is done, a cross is given up. */
+/**
+ * A state by shape and word: hollow is waiting, half is under way, full is done, a cross is given
+ * up.
+ */
 const { word, stage } = defineProps<{
   word: string
   stage: 'waiting' | 'going' | 'done' | 'gone' | 'hands'

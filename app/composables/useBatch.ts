@@ -25,7 +25,9 @@ export const measureOfChoice = (choice: MeasureChoice): Measure =>
     ? { kind: 'cup', graduationMl: choice.step }
     : { kind: 'scale', resolutionG: choice.step, tare: choice.tare }
 
-/** Sizes, pots and costs of a recipe for a number of pieces, from the core, following every change. */
+/**
+ * Sizes, pots and costs of a recipe for a number of pieces, from the core, following every change.
+ */
 export function useBatch(recipe: () => Recipe, pieces: () => number) {
   const workshop = useWorkshopStore()
   const resins = useResinStore()

@@ -21,7 +21,10 @@ export type Verdict =
 export const makerIdOf = (personId: number | null) => (personId === null ? null : `p${personId}`)
 export const personIdOf = (maker: string | null) => (maker === null ? null : Number(maker.slice(1)))
 
-/** Taking a task of the plan in hand, with what lights up and what would follow, tried out in the browser. */
+/**
+ * Taking a task of the plan in hand, with what lights up and what would follow, tried out in the
+ * browser.
+ */
 export function useCarrying(
   question: () => PlanQuestionView | null,
   nameOf: (personId: number) => string,

@@ -19,7 +19,8 @@ interface UseEditorOptions<
 }
 
 /**
- * A page that edits one row: it opens the row that the address names or begins a new one, keeps a draft, sends it, and
+ * A page that edits one row: it opens the row that the address names or begins a new one, keeps a
+ * draft, sends it, and
  * after somebody else's save offers both.
  */
 export function useEditor<

@@ -9,7 +9,8 @@ interface UseFormOptions<T extends object, R> {
 }
 
 /**
- * Checks a draft with the schema that the server uses too, sends it, and keeps what was wrong beside the fields.
+ * Checks a draft with the schema that the server uses too, sends it, and keeps what was wrong
+ * beside the fields.
  * Nothing typed is ever lost: the draft stays as it is until it is accepted.
  */
 export function useForm<T extends object, R>({ schema, send, done }: UseFormOptions<T, R>) {

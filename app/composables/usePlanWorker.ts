@@ -1,7 +1,10 @@
 import type { PlanQuestionView } from '~~/shared/types'
 import type { FromPlanWorker, PlanTry, PlanTryAnswers, ToPlanWorker } from '~/workers/plan.worker'
 
-/** Tries things out beside the plan in a thread of the browser; ends with the component that began it. */
+/**
+ * Tries things out beside the plan in a thread of the browser; ends with the component that began
+ * it.
+ */
 export function usePlanWorker() {
   let worker: Worker | null = null
   let lastId = 0

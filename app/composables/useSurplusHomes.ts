@@ -3,7 +3,10 @@ import type { Measure } from '~~/core/mix'
 import type { SurplusAnswer } from '~~/core/surplus'
 import type { Pot } from '~~/shared/types'
 
-/** Where what pots leave finds a home: the filler moulds of the workshop, shared by the pots of one day. */
+/**
+ * Where what pots leave finds a home: the filler moulds of the workshop, shared by the pots of one
+ * day.
+ */
 export function useSurplusHomes() {
   const workshop = useWorkshopStore()
   const resins = useResinStore()

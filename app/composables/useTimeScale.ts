@@ -42,7 +42,10 @@ export function useTimeScale(
   const x = (ms: number) => (ms - fromMs.value) * pxPerMs.value
   const msAt = (px: number) => fromMs.value + px / pxPerMs.value
 
-  /** What is drawn: the view and some to either side, moved in steps so that a frame draws little that is new, and most draw nothing. */
+  /**
+   * What is drawn: the view and some to either side, moved in steps so that a frame draws little
+   * that is new, and most draw nothing.
+   */
   const stepPx = computed(() => view.value * STEP_VIEWS)
   const step = computed(() => Math.floor(scrolled.value / stepPx.value))
   const drawn = computed(() => ({

@@ -53,7 +53,9 @@ export const usePlanStore = defineStore('plan', () => {
   /** The first plan of all: there is nothing to compare it with. */
   const begin = () => whilePlanning(async () => hold(await api.post<PlanView>('/api/plan')))
 
-  /** Has a change worked out and waits for it; whoever asks again meanwhile lets the one before go. */
+  /**
+   * Has a change worked out and waits for it; whoever asks again meanwhile lets the one before go.
+   */
   const ask = (what: PlanAsk) =>
     whilePlanning(async () => {
       await discard()

@@ -1,7 +1,10 @@
 import { sizeBatch, tintOf, type Pigment, type Recipe } from '~~/core/batch'
 import type { DrawnLayer } from '~/components/CutawayDrawing.vue'
 
-/** A recipe's layers as the cutaway draws them; layers that cannot be sized yet are left out of the picture. */
+/**
+ * A recipe's layers as the cutaway draws them; layers that cannot be sized yet are left out of the
+ * picture.
+ */
 export function drawnLayers(recipe: Recipe, pigments: ReadonlyMap<number, Pigment>): DrawnLayer[] {
   const sized = sizeBatch(recipe, 1, { perCupMl: 0, reservePct: 0 })
   return recipe.layers.map((layer, i) => ({

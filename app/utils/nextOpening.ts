@@ -1,7 +1,10 @@
 import { MILESTONE_WORDS, type Milestone } from '~~/core/batch'
 import type { PieceRow } from '~~/shared/types'
 
-/** The milestones that matter for a piece as it stands: recoating while layers are missing, lifting when none is. */
+/**
+ * The milestones that matter for a piece as it stands: recoating while layers are missing, lifting
+ * when none is.
+ */
 export function relevantMilestones(
   piece: Pick<PieceRow, 'layersLeft' | 'state' | 'hasMould'>,
 ): Milestone[] {

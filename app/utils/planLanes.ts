@@ -4,7 +4,10 @@ import type { PlaceRow, PlanQuestionView, PlanTaskRow, Pot, Workshop } from '~~/
 export const LANE_KINDS = ['maker', 'place', 'mould', 'order', 'pot'] as const
 export type LaneKind = (typeof LANE_KINDS)[number]
 
-/** A task in a lane, with the span it takes there (a mould is held longer than its pour lasts) and its row. */
+/**
+ * A task in a lane, with the span it takes there (a mould is held longer than its pour lasts) and
+ * its row.
+ */
 export interface LaneMark {
   task: PlanTaskRow
   fromMs: number
@@ -169,7 +172,10 @@ function lane(
   }
 }
 
-/** What overlaps lies in rows of its own, first come first row; a closing window needs its row as long as it is open. */
+/**
+ * What overlaps lies in rows of its own, first come first row; a closing window needs its row as
+ * long as it is open.
+ */
 function inRows(spans: readonly Omit<LaneMark, 'row'>[]): LaneMark[] {
   const ends: number[] = []
   return [...spans]

@@ -26,7 +26,10 @@ export type CardSize = keyof typeof CARD_SIZES
 const PT_PER_MM = 72 / 25.4
 const MARGIN_MM = 7
 
-/** The standard fonts of a PDF know the letters of Windows-1252; others are replaced by what reads alike. */
+/**
+ * The standard fonts of a PDF know the letters of Windows-1252; others are replaced by what reads
+ * alike.
+ */
 const ALIKE: Record<string, string> = {
   '\u2212': '-',
   '\u2009': ' ',

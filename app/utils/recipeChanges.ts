@@ -64,7 +64,10 @@ function flatten(value: unknown, path: string, names: ChangeNames, into: Flat): 
   return into
 }
 
-/** What differs between two versions of a recipe, in words; layers and steps are told apart by their names. */
+/**
+ * What differs between two versions of a recipe, in words; layers and steps are told apart by their
+ * names.
+ */
 export function recipeChanges(before: Recipe, after: Recipe, names: ChangeNames): Change[] {
   const [from, to] = [flatten(before, '', names, new Map()), flatten(after, '', names, new Map())]
   return [...new Set([...from.keys(), ...to.keys()])].flatMap((field) => {

@@ -1,6 +1,8 @@
 import type { Fill, Shape } from '~~/core/size'
 
-/** The shapes whose measures are written down; the others come from a tracing, a drawing or a mesh. */
+/**
+ * The shapes whose measures are written down; the others come from a tracing, a drawing or a mesh.
+ */
 export const EDITED_SHAPES = [
   'rectangle',
   'circle',

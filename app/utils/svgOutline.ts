@@ -66,7 +66,10 @@ function pathOf(element: Element): string {
   }
 }
 
-/** The path of an element with the transforms of everything it lies in; a malformed one is kept as it is, for the core to say so. */
+/**
+ * The path of an element with the transforms of everything it lies in; a malformed one is kept as
+ * it is, for the core to say so.
+ */
 function placed(element: Element): string {
   let path = svgpath(pathOf(element)) as ReturnType<typeof svgpath> & { err: string }
   if (path.err) return pathOf(element)

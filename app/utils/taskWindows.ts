@@ -9,7 +9,10 @@ export interface TaskWindow {
 
 const MS_PER_MIN = 60_000
 
-/** The windows of all tasks of hands that a wait closes: where those before them lie in this plan, or are already on the clock. */
+/**
+ * The windows of all tasks of hands that a wait closes: where those before them lie in this plan,
+ * or are already on the clock.
+ */
 export function taskWindows(
   { originAt, request }: PlanQuestionView,
   tasks: readonly PlanTaskRow[],

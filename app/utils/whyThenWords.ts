@@ -2,7 +2,10 @@ import { CLOCK, isColdBox } from '~~/core/batch'
 import type { Binding } from '~~/core/plan'
 import type { PlanTaskRow } from '~~/shared/types'
 
-/** What keeps a task from starting a minute earlier, in words, with the names of who does it and where it lies. */
+/**
+ * What keeps a task from starting a minute earlier, in words, with the names of who does it and
+ * where it lies.
+ */
 export function whyThenWords(
   {
     binding,

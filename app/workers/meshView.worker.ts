@@ -122,7 +122,10 @@ let size: { width: number; height: number } | null = null
 let pictures = 0
 let waiting = false
 
-/** Orders that come faster than pictures are drawn together, sized in the frame in which they are drawn. */
+/**
+ * Orders that come faster than pictures are drawn together, sized in the frame in which they are
+ * drawn.
+ */
 function drawSoon(): void {
   pictures = Math.max(pictures, 1)
   if (waiting) return

@@ -13,11 +13,16 @@ import {
 import type { Interval } from '../../core/plan'
 import type { PlanQuestionView } from '../../shared/types'
 
-/** What the page asks beside the plan that holds; the same core that plans on the server answers. */
+/**
+ * What the page asks beside the plan that holds; the same core that plans on the server answers.
+ */
 export type PlanTry =
   /** Where a task could begin, for each of these makers (null: whoever can). */
   | { kind: 'room'; task: string; makers: (string | null)[]; span: Interval }
-  /** What follows if a task is pinned: everything that would then lie elsewhere; or why it cannot be. */
+  /**
+   * What follows if a task is pinned: everything that would then lie elsewhere; or why it cannot
+   * be.
+   */
   | { kind: 'pinned'; pin: Pin & { startMin: number } }
   | { kind: 'helps' }
 

@@ -1,2 +1,4 @@
-/** Something a person must know and can mend: printed as one plain sentence, with a non-zero exit. */
+/**
+ * Something a person must know and can mend: printed as one plain sentence, with a non-zero exit.
+ */
 export class Sentence extends Error {}

@@ -21,7 +21,10 @@ function sourcesMark(root: string): string {
   return hash.digest('hex')
 }
 
-/** Builds for production unless the build on disk is of these very sources. @returns whether it built */
+/**
+ * Builds for production unless the build on disk is of these very sources. @returns whether it
+ * built
+ */
 export async function buildIfStale(root: string): Promise<boolean> {
   const mark = sourcesMark(root)
   const markFile = join(root, MARK)

@@ -1,4 +1,7 @@
-/** How Debian's Chromium is started for tests and measurements: quiet, and without a word to the network. */
+/**
+ * How Debian's Chromium is started for tests and measurements: quiet, and without a word to the
+ * network.
+ */
 export const CHROMIUM = {
   executablePath: '/usr/bin/chromium',
   args: [

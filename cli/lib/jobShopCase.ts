@@ -6,9 +6,12 @@ const MODULUS = 2147483647n
 const LONGEST_MIN = 99
 
 /**
- * A job shop of the kind that is published with its best known length, made by the published recipe.
- * Source: Taillard, Benchmarks for basic scheduling problems (1993): minutes of 1 to 99 evenly, machines in an order of chance.
- * @returns a request in which the one job of all tasks is due at once, so that its tardiness is the length of the plan
+ * A job shop of the kind that is published with its best known length, made by the published
+ * recipe.
+ * Source: Taillard, Benchmarks for basic scheduling problems (1993): minutes of 1 to 99 evenly,
+ * machines in an order of chance.
+ * @returns a request in which the one job of all tasks is due at once, so that its tardiness is
+ *   the length of the plan
  */
 export function jobShopCase({
   jobs,

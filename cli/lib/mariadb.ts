@@ -14,7 +14,10 @@ import { Sentence } from './Sentence'
 const run = promisify(execFile)
 const READY_WITHIN_MS = 60_000
 const STOPPED_WITHIN_MS = 30_000
-/** A new data folder with its log and undo files, and what the server needs to start on one that is there. */
+/**
+ * A new data folder with its log and undo files, and what the server needs to start on one that is
+ * there.
+ */
 const ROOM_TO_BEGIN_MB = 300
 const ROOM_TO_GO_ON_MB = 40
 
@@ -30,8 +33,10 @@ interface Secrets {
 }
 
 /**
- * Starts a MariaDB of its own on loopback in a data folder of its own, creating the folder the first time.
- * A server still running on the folder after its starter was killed is stopped first; InnoDB then recovers.
+ * Starts a MariaDB of its own on loopback in a data folder of its own, creating the folder the
+ * first time.
+ * A server still running on the folder after its starter was killed is stopped first; InnoDB then
+ * recovers.
  * @param folder holds the data, the log and the secret; nobody else may read it
  */
 export async function startMariadb(folder: string): Promise<OwnDatabase> {
@@ -105,7 +110,8 @@ function readSecrets(file: string): Secrets {
 }
 
 /**
- * The application may use its own schema and nothing else. All other accounts that come with an installation are
+ * The application may use its own schema and nothing else. All other accounts that come with an
+ * installation are
  * removed; these statements themselves run at start with all rights.
  */
 function firstStatements({ user, password, database }: DatabaseSettings): string {
@@ -118,7 +124,9 @@ function firstStatements({ user, password, database }: DatabaseSettings): string
   ].join('\n')
 }
 
-/** Socket paths are limited to about 107 characters, so the folder's name is shortened to a mark. */
+/**
+ * Socket paths are limited to about 107 characters, so the folder's name is shortened to a mark.
+ */
 const socketPath = (folder: string) =>
   join(tmpdir(), `velvet-${createHash('sha256').update(folder).digest('hex').slice(0, 12)}.sock`)
 const asRoot = () => (userInfo().uid === 0 ? ['--user=root'] : [])

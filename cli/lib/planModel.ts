@@ -2,7 +2,8 @@ import type { PlanRequest, PlanTask } from '../../core/plan'
 
 /**
  * A plan request as a MiniZinc model, for a constraint solver to be measured beside our search.
- * All seven constraints of the contract; tardiness first, and completion among the plans with no more of it.
+ * All seven constraints of the contract; tardiness first, and completion among the plans with no
+ * more of it.
  * @param mostTardiness null to minimise tardiness; else to minimise completion with at most so much
  */
 export function planModel(request: PlanRequest, mostTardiness: number | null): string {

@@ -1,6 +1,9 @@
 import { checkPlan, plan, type PlanAnswer, type PlanRequest } from '../../core/plan'
 
-/** Plans within a limit, and sees to it that the answer holds. @throws when the planner broke a constraint */
+/**
+ * Plans within a limit, and sees to it that the answer holds. @throws when the planner broke a
+ * constraint
+ */
 export function solveTimed(
   request: PlanRequest,
   limit: NonNullable<PlanRequest['limit']>,

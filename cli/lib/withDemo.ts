@@ -8,7 +8,8 @@ import { freePort } from './ports'
 import { startServer } from './server'
 
 /**
- * Runs some work against the production build with the demo freshly loaded, on a free port, and clears up.
+ * Runs some work against the production build with the demo freshly loaded, on a free port, and
+ * clears up.
  * @param folder is emptied first; it keeps the database and the server's log
  */
 export async function withDemo<T>(

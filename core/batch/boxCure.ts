@@ -3,7 +3,10 @@ import { cureWait, type TemperatureRange } from './cureWait'
 import type { PlanLine } from './planLine'
 import type { Milestone, Recipe, Resin } from './types'
 
-/** The heated box as cures are planned in it: the temperature it surely has, the room in it, and when it runs. */
+/**
+ * The heated box as cures are planned in it: the temperature it surely has, the room in it, and
+ * when it runs.
+ */
 export interface HeatedBox {
   tempC: number
   areaCm2: number
@@ -11,15 +14,20 @@ export interface HeatedBox {
   runs: readonly Interval[]
 }
 
-/** What a cure waits for so long that warmth saves days; what must be caught while it is tacky stays where it is seen. */
+/**
+ * What a cure waits for so long that warmth saves days; what must be caught while it is tacky stays
+ * where it is seen.
+ */
 const WORTH_HEATING: ReadonlySet<Milestone> = new Set(['demould', 'sand', 'full'])
 
 /** The milestone that a layer's cure waits for before anything else is done with it. */
 export const isWorthHeating = (milestone: Milestone): boolean => WORTH_HEATING.has(milestone)
 
 /**
- * How long a piece lies on the rack until nothing moves in it any more, and then in the heated box until a milestone.
- * Source: Arrhenius rate (`rateAt`), the rest of the cure at the box's temperature. Assumes that warmth before the gel
+ * How long a piece lies on the rack until nothing moves in it any more, and then in the heated box
+ * until a milestone.
+ * Source: Arrhenius rate (`rateAt`), the rest of the cure at the box's temperature. Assumes that
+ * warmth before the gel
  * would run the surface and heat the pour, so that it waits for that.
  * @param marginPct added to both, per cent
  * @returns whole minutes
@@ -48,8 +56,10 @@ export interface Heating {
 }
 
 /**
- * Whether the cures of a line may be planned in the heated box: nothing of it is poured yet, each pot's pieces have room
- * in it, one of its cures gains by it and ends before the box pauses, and every resin is known to bear the warmth.
+ * Whether the cures of a line may be planned in the heated box: nothing of it is poured yet, each
+ * pot's pieces have room
+ * in it, one of its cures gains by it and ends before the box pauses, and every resin is known to
+ * bear the warmth.
  */
 export function mayBeHeated(line: PlanLine, { box, range, resins, marginPct }: Heating): boolean {
   const { recipe, pots } = line
@@ -74,6 +84,9 @@ export function mayBeHeated(line: PlanLine, { box, range, resins, marginPct }: H
 export const isInBox = (line: PlanLine): boolean =>
   line.pots.some((pot) => pot.heatedUntilMin !== null)
 
-/** The milestone of the last layer that ends its cure on the rack: what its first later step waits for. */
+/**
+ * The milestone of the last layer that ends its cure on the rack: what its first later step waits
+ * for.
+ */
 export const firstWait = (recipe: Recipe): Milestone =>
   recipe.steps.find((step) => step.phase === 'after' && step.waitsFor)?.waitsFor ?? 'demould'

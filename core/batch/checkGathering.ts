@@ -142,7 +142,10 @@ function ofColours(pots: readonly (readonly Portion[])[]): GatheringProblem[] {
     })
 }
 
-/** A pot waits for every pot with the layer below of one of its pieces; no pot may wait for itself in the end. */
+/**
+ * A pot waits for every pot with the layer below of one of its pieces; no pot may wait for itself
+ * in the end.
+ */
 function ofOrder(
   pots: readonly (readonly Portion[])[],
   others: readonly (readonly Portion[])[],

@@ -3,7 +3,8 @@ import { MINUTES_PER_DAY, MINUTES_PER_HOUR } from '../units'
 const MS_PER_MIN = 60_000
 
 /**
- * When a resin that is ordered now can be there: after its lead time, at the next full hour, so that a plan asked for a few
+ * When a resin that is ordered now can be there: after its lead time, at the next full hour, so
+ * that a plan asked for a few
  * minutes later does not move for that.
  * @param nowMs instant, milliseconds
  * @param leadDays from the order to the door

@@ -90,7 +90,10 @@ export function costRequestOf(parts: CostParts): Result<CostRequest> {
   })
 }
 
-/** The steps of a phase, as often as they are done; what is done once for the batch is a line of its own. */
+/**
+ * The steps of a phase, as often as they are done; what is done once for the batch is a line of its
+ * own.
+ */
 function labourOf(
   recipe: Recipe,
   phase: Step['phase'],
@@ -138,7 +141,8 @@ function materialsOf(
 
 /**
  * Costs a batch of a recipe: resin and pigment by layer, labour by step, wear of the mould.
- * Resin is priced by the millilitre of its kit; pigment by its load on the mix's mass (left out where a
+ * Resin is priced by the millilitre of its kit; pigment by its load on the mix's mass (left out
+ * where a
  * density is missing). One piece is one use of the mould.
  * @returns as `cost`
  */

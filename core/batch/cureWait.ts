@@ -8,7 +8,9 @@ export interface TemperatureRange {
 }
 
 export interface CureWait {
-  /** Whole minutes after which the milestone is reached even in the cold, with the studio's margin. */
+  /**
+   * Whole minutes after which the milestone is reached even in the cold, with the studio's margin.
+   */
   surelyByMin: number
   /** Whole minutes before which it is not reached even in the warmth. */
   notBeforeMin: number
@@ -19,7 +21,8 @@ const ROUNDING_MIN = 1e-6
 
 /**
  * How long to wait for a milestone when only the range of temperatures is known.
- * Openings are taken in the cold and closings in the warmth, so a plan that keeps them holds at any hour.
+ * Openings are taken in the cold and closings in the warmth, so a plan that keeps them holds at any
+ * hour.
  * Source: Arrhenius rate (`rateAt`).
  * @param marginPct added to openings, per cent; closings are not stretched
  */

@@ -7,16 +7,25 @@ import type { Portion, Resin, StudioRules } from './types'
 
 export interface Gathering<P extends Portion = Portion> {
   pots: P[][]
-  /** Whether it is proven that fewer pots cannot be: they would have to hold more than the greatest mix. */
+  /**
+   * Whether it is proven that fewer pots cannot be: they would have to hold more than the greatest
+   * mix.
+   */
   exact: boolean
 }
 
 /** Portions are divided into so many parts at most where whole ones take a pot more. */
 const MOST_DIVIDED = 16
-/** A small cup stays workable longer than a full one, so groupings into smaller cups are tried too; shares of the greatest mix. */
+/**
+ * A small cup stays workable longer than a full one, so groupings into smaller cups are tried too;
+ * shares of the greatest mix.
+ */
 const CUP_SHARES = [1, 0.8, 0.65, 0.5, 0.35, 0.2]
 
-/** What a resin is gathered with: its greatest mix and cup life come from it, cups and reserve from the rules. */
+/**
+ * What a resin is gathered with: its greatest mix and cup life come from it, cups and reserve from
+ * the rules.
+ */
 export interface GatherTerms {
   resin: Resin
   rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>
@@ -27,11 +36,14 @@ export interface GatherTerms {
 
 /**
  * Gathers layers into the fewest mixes of one resin.
- * Where not all can be poured at once, because a piece has two layers among them or there are too few moulds, they
- * are gathered round by round. Within a round layers of one colour come from one pot as long as they fit one. Portions stay whole where that costs no pot;
+ * Where not all can be poured at once, because a piece has two layers among them or there are too
+ * few moulds, they
+ * are gathered round by round. Within a round layers of one colour come from one pot as long as
+ * they fit one. Portions stay whole where that costs no pot;
  * otherwise their pieces are spread over the pots.
  * @param portions of one resin, in the order in which they are wanted
- * @returns pots with their portions; a single piece that fits no pot has one of its own (`checkGathering` says so)
+ * @returns pots with their portions; a single piece that fits no pot has one of its own
+ *   (`checkGathering` says so)
  */
 export function gatherPots<P extends Portion>(
   portions: readonly P[],
@@ -50,7 +62,10 @@ export function gatherPots<P extends Portion>(
     : atOnce
 }
 
-/** A layer comes in a later round than the layers below it, and than those whose moulds it waits for. */
+/**
+ * A layer comes in a later round than the layers below it, and than those whose moulds it waits
+ * for.
+ */
 function roundsOf<P extends Portion>(portions: readonly P[], moulds: GatherTerms['moulds']): P[][] {
   const rounds: P[][] = []
   for (const portion of [...portions].sort((x, y) => x.layerIndex - y.layerIndex)) {
@@ -204,7 +219,8 @@ function packInto<P extends Portion>(
 }
 
 /**
- * Pieces of one layer are alike, whatever order they are for, so they are dealt out anew: each pot gets as many as it
+ * Pieces of one layer are alike, whatever order they are for, so they are dealt out anew: each pot
+ * gets as many as it
  * was given, in the order of the portions, so that they come to lie in as few parts as can be.
  */
 function inOrder<P extends Portion>(
@@ -238,6 +254,8 @@ function inOrder<P extends Portion>(
   return dealt
 }
 
-/** Names pieces that take the same of a pot; parts of a portion take their share to the last digits. */
+/**
+ * Names pieces that take the same of a pot; parts of a portion take their share to the last digits.
+ */
 const alike = ({ layer, layerIndex, pieces, pouredMl }: Portion) =>
   `${layer.id} ${layerIndex} ${colourKey(layer.pigments)} ${layer.pourMin} ${(pouredMl / pieces).toFixed(6)}`

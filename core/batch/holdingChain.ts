@@ -11,7 +11,8 @@ export interface HoldingLink {
 
 /**
  * Follows what holds a line's last task in place, back to where nothing holds any more.
- * A wait for a shift names nobody, so there the chain goes on with the task that had to come before.
+ * A wait for a shift names nobody, so there the chain goes on with the task that had to come
+ * before.
  * @param taskIds the tasks of the line
  * @param lags of the plan's request
  * @returns the chain from its beginning to the last task

@@ -1,6 +1,9 @@
 import type { Pigment } from './types'
 
-/** Each of red, green and blue at least this, and no two further apart: such a pigment is taken for a white. */
+/**
+ * Each of red, green and blue at least this, and no two further apart: such a pigment is taken for
+ * a white.
+ */
 const LEAST_CHANNEL = 215
 const MOST_APART = 28
 

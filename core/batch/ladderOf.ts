@@ -16,9 +16,12 @@ export interface Rung {
 }
 
 /**
- * How several strengths of one pigment come from one cup: the palest is poured first, then drops are added for the next.
- * Drops are whole. What `ladder` tells by volume is turned into the load by mass with both densities.
- * @returns the steps in order, or null where the colours are not several strengths of this one pigment, or it is not dosed by drops
+ * How several strengths of one pigment come from one cup: the palest is poured first, then drops
+ * are added for the next.
+ * Drops are whole. What `ladder` tells by volume is turned into the load by mass with both
+ * densities.
+ * @returns the steps in order, or null where the colours are not several strengths of this one
+ *   pigment, or it is not dosed by drops
  */
 export function ladderOf(
   colours: readonly PotColour[],

@@ -2,7 +2,10 @@ import type { PlanLag, PlannedTask, PlanRequest } from '../plan'
 import type { PlanQuestion } from './planLine'
 import { isOfClock } from './taskNames'
 
-/** Of a window so much is left at its end where it can be, but no more minutes than these. Starting values. */
+/**
+ * Of a window so much is left at its end where it can be, but no more minutes than these. Starting
+ * values.
+ */
 const LEFT_SHARE = 0.2
 const MOST_LEFT_MIN = 30
 
@@ -14,8 +17,10 @@ export interface TimeToLeave {
 }
 
 /**
- * The request with windows that close a little sooner, so that what comes before their end may take longer than it was
- * planned: who is to recoat at the last minute of a tack window misses it as soon as anything is late.
+ * The request with windows that close a little sooner, so that what comes before their end may take
+ * longer than it was
+ * planned: who is to recoat at the last minute of a tack window misses it as soon as anything is
+ * late.
  * What is poured already has the window that it has, for its lag is from the clock.
  */
 export function leaveTime(

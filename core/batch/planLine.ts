@@ -15,9 +15,15 @@ export interface PlanPot {
   restMin: number
   /** From the end of stirring until the last of its pours must have ended, minutes. */
   workMin: number
-  /** When its pours ended or will have ended, minutes on the plan's clock (may be negative); null when still to do. */
+  /**
+   * When its pours ended or will have ended, minutes on the plan's clock (may be negative); null
+   * when still to do.
+   */
   pouredMin: number | null
-  /** When its pieces come out of the heated box, on the plan's clock; null as long as they are not in it. */
+  /**
+   * When its pieces come out of the heated box, on the plan's clock; null as long as they are not
+   * in it.
+   */
   heatedUntilMin: number | null
 }
 
@@ -33,7 +39,9 @@ export interface PlanLine {
   judged: ReadonlySet<number>
   promisedMin: number
   weight: number
-  /** Whether pieces are wanted as they get ready, as for a market day; else all of them together. */
+  /**
+   * Whether pieces are wanted as they get ready, as for a market day; else all of them together.
+   */
   inParts: boolean
 }
 

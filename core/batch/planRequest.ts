@@ -42,10 +42,14 @@ interface Mixing {
 /**
  * Turns orders into the tasks, lags and resources of a plan request.
  *
- * Every line runs through its steps before the pour, its layers from the face backwards and its steps after;
- * a stage of some pieces follows the earlier stages of the same pieces, once what they left has dried. Openings are taken in the cold and
- * closings in the warmth (`cureWait`). A layer follows the one below inside its tack window, or after
- * sanding. A long cure lies on the rack, or goes on in the heated box once nothing moves in it any more. The mould is held
+ * Every line runs through its steps before the pour, its layers from the face backwards and its
+ * steps after;
+ * a stage of some pieces follows the earlier stages of the same pieces, once what they left has
+ * dried. Openings are taken in the cold and
+ * closings in the warmth (`cureWait`). A layer follows the one below inside its tack window, or
+ * after
+ * sanding. A long cure lies on the rack, or goes on in the heated box once nothing moves in it any
+ * more. The mould is held
  * from the first pour to the end of the step that demoulds.
  */
 export function planRequest(options: PlanOptions): PlanQuestion {
@@ -345,7 +349,10 @@ class Builder {
     )
   }
 
-  /** Minutes from the pour of a layer after which a milestone is surely reached, where its cure is planned. */
+  /**
+   * Minutes from the pour of a layer after which a milestone is surely reached, where its cure is
+   * planned.
+   */
   private reachedMin(line: PlanLine, index: number, milestone: Milestone): number {
     const times = this.boxTimes(line, index, milestone)
     return times
@@ -353,7 +360,10 @@ class Builder {
       : this.wait(line.recipe.layers[index], milestone).surelyByMin
   }
 
-  /** Carrying a pot's pieces into the heated box and the rest of their cure there, where it is planned so. @returns the task that ends the cure */
+  /**
+   * Carrying a pot's pieces into the heated box and the rest of their cure there, where it is
+   * planned so. @returns the task that ends the cure
+   */
   private addBox(
     line: PlanLine,
     layer: Layer,
@@ -419,7 +429,10 @@ class Builder {
     }
   }
 
-  /** What is done to a pot's pieces while they cure, so many minutes after the pour or as soon after as there are hands. */
+  /**
+   * What is done to a pot's pieces while they cure, so many minutes after the pour or as soon after
+   * as there are hands.
+   */
   private addVisits(
     line: PlanLine,
     layer: Layer,
@@ -451,7 +464,8 @@ class Builder {
               dust: step.dust,
             },
           )
-          // What has been poured already is seen to as soon as somebody is there, even if that is late.
+          // What has been poured already is seen to as soon as somebody is there, even if that is
+          // late.
           if (pouring === null) this.startsAt(visit, due)
           else
             this.lag(
@@ -582,8 +596,10 @@ class Builder {
   }
 
   /**
-   * The hardening that steps wait for after a layer's cure, each up to its own milestone. Pieces harden from their pour on,
-   * whatever is done to them meanwhile: one hardening follows the other, and the steps only wait for theirs.
+   * The hardening that steps wait for after a layer's cure, each up to its own milestone. Pieces
+   * harden from their pour on,
+   * whatever is done to them meanwhile: one hardening follows the other, and the steps only wait
+   * for theirs.
    * @param opening the milestone that the cure ends with
    * @returns for each step in turn the stints it waits for
    */
@@ -609,7 +625,10 @@ class Builder {
     }
   }
 
-  /** What goes on lying from one milestone to the next: on the rack as long as it takes since the pour, in the heated box no longer than it would on the rack. */
+  /**
+   * What goes on lying from one milestone to the next: on the rack as long as it takes since the
+   * pour, in the heated box no longer than it would on the rack.
+   */
   private addHardening(
     line: PlanLine,
     layer: number,
@@ -642,7 +661,10 @@ class Builder {
     return { first, pieces, enter: id, leave: id }
   }
 
-  /** When the last of some pieces was poured, minutes from the plan's start; infinite while one of them is not. */
+  /**
+   * When the last of some pieces was poured, minutes from the plan's start; infinite while one of
+   * them is not.
+   */
   private pouredMin(
     line: PlanLine,
     index: number,
@@ -660,7 +682,10 @@ class Builder {
 const preparing = (recipe: Recipe, layer: number) =>
   recipe.steps.filter((step) => step.phase === 'before' && step.layer === layer)
 
-/** Whether a later layer has been poured over this pot's pieces, so that nothing waits for it any more. */
+/**
+ * Whether a later layer has been poured over this pot's pieces, so that nothing waits for it any
+ * more.
+ */
 function isCovered(line: PlanLine, pot: PlanPot, index: number): boolean {
   const later = new Set(line.recipe.layers.slice(index + 1).map((layer) => layer.id))
   return line.pots.some(

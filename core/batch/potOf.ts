@@ -32,10 +32,15 @@ export interface PotFigures {
   colours: PotColour[]
 }
 
-/** A mixing cup holds so many times the mix, so that it can be stirred and scraped; a starting value. */
+/**
+ * A mixing cup holds so many times the mix, so that it can be stirred and scraped; a starting
+ * value.
+ */
 export const STIR_ROOM = 1.3
 
-/** Names a colour by what is in it, so that layers of one colour are known as such across recipes. */
+/**
+ * Names a colour by what is in it, so that layers of one colour are known as such across recipes.
+ */
 export const colourKey = (pigments: readonly LayerPigment[]): string =>
   [...pigments]
     .sort((x, y) => x.pigmentId - y.pigmentId)
@@ -44,7 +49,8 @@ export const colourKey = (pigments: readonly LayerPigment[]): string =>
 
 /**
  * What one mix for several portions takes, in resin and minutes.
- * Portions of one colour share their cups, so the film in the cups counts once for each colour. All rest as long as
+ * Portions of one colour share their cups, so the film in the cups counts once for each colour. All
+ * rest as long as
  * the one that rests longest; the pours follow one another.
  * @param portions of one resin, at least one
  * @param warmC the warmest the bench gets, °C

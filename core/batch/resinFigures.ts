@@ -36,7 +36,10 @@ const MILESTONE_FIGURES = MILESTONES.map((name: Milestone): ResinFigure => ({
   of: (resin) => resin.milestones[name] / (name === 'work' || name === 'gel' ? 1 : 60),
 }))
 
-/** Every figure by which a resin is chosen and computed with, in the order in which it is asked about. */
+/**
+ * Every figure by which a resin is chosen and computed with, in the order in which it is asked
+ * about.
+ */
 export const RESIN_FIGURES: readonly ResinFigure[] = [
   figure('viscosityA', 'thickness of A', 'mPa·s', 0),
   figure('viscosityB', 'thickness of B', 'mPa·s', 0),
@@ -58,6 +61,9 @@ export const RESIN_FIGURES: readonly ResinFigure[] = [
   figure('massExponent', 'mass exponent', '', 2),
 ]
 
-/** Where a figure came from, as far as somebody has said; what nobody has looked into is a starting value. */
+/**
+ * Where a figure came from, as far as somebody has said; what nobody has looked into is a starting
+ * value.
+ */
 export const originOf = (resin: Pick<Resin, 'origins'>, key: string): Origin =>
   resin.origins[key] ?? 'starting value'

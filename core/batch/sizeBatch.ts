@@ -33,9 +33,11 @@ export function sizeRequestOf(
 
 /**
  * Works out the resin of every layer of a recipe for a number of pieces, or of sets.
- * In a set each layer goes into every piece of it: levels and area are those of the first, volumes those of all together.
+ * In a set each layer goes into every piece of it: levels and area are those of the first, volumes
+ * those of all together.
  * Inclusions lie in the first.
- * @returns as `size`: levels in mm, volumes in ml; a refusal about another piece of the set names it
+ * @returns as `size`: levels in mm, volumes in ml; a refusal about another piece of the set names
+ *   it
  */
 export function sizeBatch(
   recipe: Recipe,

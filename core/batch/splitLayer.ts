@@ -3,7 +3,8 @@ import type { Layer, Recipe } from './types'
 
 /**
  * Splits a filling layer into layers of equal depth that are poured one after another.
- * The last keeps how the layer was stated (a depth becomes its share), so that its surface stays where it was;
+ * The last keeps how the layer was stated (a depth becomes its share), so that its surface stays
+ * where it was;
  * inclusions stay in the first. Each part is a layer of its own.
  * @param index of the layer
  * @param count of parts, 2 or more

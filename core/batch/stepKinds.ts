@@ -109,8 +109,10 @@ const after = (
   )
 
 /**
- * The kinds of work beside mixing, resting, pouring and heat, with what a new step of each kind begins with: minutes per
- * piece and for the batch, drying times, what it waits for, and its cautions. Ordinary workshop ranges as starting values
+ * The kinds of work beside mixing, resting, pouring and heat, with what a new step of each kind
+ * begins with: minutes per
+ * piece and for the batch, drying times, what it waits for, and its cautions. Ordinary workshop
+ * ranges as starting values
  * that a studio changes.
  */
 export const KINDS_OF_STEP: Record<StepKind, KindOfStep> = {
@@ -190,7 +192,10 @@ export const KINDS_OF_STEP: Record<StepKind, KindOfStep> = {
   other: after('Another step', 5, 'sand', { skill: null, stationKind: null }),
 }
 
-/** A new step of a kind, as the workshop usually does it. @param layer the layer it belongs to, from the face */
+/**
+ * A new step of a kind, as the workshop usually does it. @param layer the layer it belongs to, from
+ * the face
+ */
 export const newStep = (of: StepKind, layer: number): Step => ({
   ...structuredClone(KINDS_OF_STEP[of].usual),
   kind: of,

@@ -4,7 +4,10 @@ import type { Step } from './types'
 /** Nobody does one thing for longer than this without a break, minutes. */
 export const LONGEST_STINT_MIN = 180
 
-/** Some of a line's pieces going through one stage, with the tasks by which the stage is entered and left. */
+/**
+ * Some of a line's pieces going through one stage, with the tasks by which the stage is entered and
+ * left.
+ */
 export interface Stint {
   first: number
   pieces: number

@@ -16,7 +16,8 @@ export interface SparePot {
 }
 
 /**
- * What a pot is expected to leave: the reserve that was mixed on top of the need, and what rounding added.
+ * What a pot is expected to leave: the reserve that was mixed on top of the need, and what rounding
+ * added.
  * @param reservePct the studio's reserve, per cent of the need without it
  * @returns ml
  */
@@ -24,7 +25,8 @@ export const expectedSurplusMl = ({ needMl, roundingMl }: SparePot, reservePct: 
   Math.max(0, needMl - needMl / (1 + reservePct / 100) + (roundingMl ?? 0))
 
 /**
- * Finds homes for what a day's pots leave in the filler moulds of the workshop, each of its copies once.
+ * Finds homes for what a day's pots leave in the filler moulds of the workshop, each of its copies
+ * once.
  * @returns as `surplus`; moulds by their name, numbered where there are several
  */
 export function surplusHomes(

@@ -1,7 +1,10 @@
 import type { PlanLine, PlanPot } from './planLine'
 import type { Layer } from './types'
 
-/** A task of the request's own that fills the whole horizon, so that lags from it fix instants on the clock. */
+/**
+ * A task of the request's own that fills the whole horizon, so that lags from it fix instants on
+ * the clock.
+ */
 export const CLOCK = 'clock'
 
 /** Fills a heated box while it stands cold; a task of the request's own too. */
@@ -18,7 +21,10 @@ export const jobOf = (line: Pick<PlanLine, 'id'>): string => `line${line.id}`
 /** What a cure in the heated box is called within its line. */
 export const BOX = 'box'
 
-/** Whether a task is a cure in the heated box, by its name; and for which line, layer, pot and first piece. */
+/**
+ * Whether a task is a cure in the heated box, by its name; and for which line, layer, pot and first
+ * piece.
+ */
 export const isBoxTask = (id: string): boolean => id.endsWith(`.${BOX}`)
 export const boxTaskOf = (
   lineId: number,

@@ -1,7 +1,10 @@
 import type { TemperatureStep } from '../cure'
 import { MINUTES_PER_DAY } from '../units'
 
-/** The temperatures that a room is expected to have by day and by night; minutes are of the local day. */
+/**
+ * The temperatures that a room is expected to have by day and by night; minutes are of the local
+ * day.
+ */
 export interface RoomClimate {
   dayC: number
   nightC: number
@@ -9,7 +12,10 @@ export interface RoomClimate {
   nightFromMin: number
 }
 
-/** A heated box has its own temperature while it runs, and the room's otherwise; without hours it runs day and night. */
+/**
+ * A heated box has its own temperature while it runs, and the room's otherwise; without hours it
+ * runs day and night.
+ */
 export interface BoxClimate {
   boxC: number
   runs?: { fromMin: number; untilMin: number; room: RoomClimate } | null
@@ -18,7 +24,8 @@ export interface BoxClimate {
 export type PlaceClimate = RoomClimate | BoxClimate
 
 /**
- * The expected temperature of a place as steps on a clock that starts at some minute of a local day.
+ * The expected temperature of a place as steps on a clock that starts at some minute of a local
+ * day.
  * @param startOfDayMin minute of the local day at which the clock reads 0
  * @param days how many days the steps cover; the last holds on
  * @returns steps from minute 0

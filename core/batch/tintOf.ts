@@ -2,7 +2,10 @@ import type { LayerPigment, Pigment } from './types'
 
 /** How clear, unpigmented resin is drawn: the paper shows through. */
 export const CLEAR_TINT = '#e9e2d0'
-/** The load at which a pigment hides what lies behind it, per cent of the resin's mass; a starting value. */
+/**
+ * The load at which a pigment hides what lies behind it, per cent of the resin's mass; a starting
+ * value.
+ */
 const OPAQUE_LOAD_PCT = 3
 
 const channels = (hex: string): [number, number, number] => {
@@ -11,7 +14,8 @@ const channels = (hex: string): [number, number, number] => {
 }
 
 /**
- * The colour in which a layer or a pot is drawn: its pigments by load, over clear resin as far as they are thin.
+ * The colour in which a layer or a pot is drawn: its pigments by load, over clear resin as far as
+ * they are thin.
  * A drawing aid, not a prediction of the cured colour.
  * @param layer loads in per cent of the resin's mass
  * @returns `#rrggbb`

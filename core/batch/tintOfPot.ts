@@ -10,8 +10,10 @@ const RESERVE = 'clear in reserve'
 
 /**
  * The pigment of every colour that a pot is split into after stirring; the reserve stays clear.
- * The mass is that of the exact mix, shared by volume; where a density is missing nothing can be said in grams.
- * @returns the dosed colours in the order of `colours`, each named by its layers, or null for a resin whose mass is unknown
+ * The mass is that of the exact mix, shared by volume; where a density is missing nothing can be
+ * said in grams.
+ * @returns the dosed colours in the order of `colours`, each named by its layers, or null for a
+ *   resin whose mass is unknown
  */
 export function tintOfPot(
   { needMl, reserveMl, colours }: Pick<PotFigures, 'needMl' | 'reserveMl' | 'colours'>,

@@ -78,7 +78,10 @@ export type NamedInclusion = Inclusion & {
   name: string
   /** How high it stands, mm; absent where it does not matter. */
   heightMm?: number
-  /** Where it is set: its middle from the middle of the piece, and its foot above the bottom of its layer, mm. */
+  /**
+   * Where it is set: its middle from the middle of the piece, and its foot above the bottom of its
+   * layer, mm.
+   */
   xMm?: number
   yMm?: number
 }
@@ -114,7 +117,10 @@ export interface Step {
   phase: 'before' | 'curing' | 'after'
   /** Which layer it is done before or on, from the face; of no account after the last. */
   layer: number
-  /** The milestone that the layer below it, or after all the last, must have reached first; null for none. */
+  /**
+   * The milestone that the layer below it, or after all the last, must have reached first; null for
+   * none.
+   */
   waitsFor: Milestone | null
   /** While a layer cures: minutes from the end of its pour to each time it is done. */
   atMin: number[]
@@ -124,7 +130,10 @@ export interface Step {
   batchMin: number
   /** So long must dry or set what it leaves before anything follows, minutes. */
   dryMin: number
-  /** Within so long what follows must begin, or a cure's step be done; null for as long as one likes, minutes. */
+  /**
+   * Within so long what follows must begin, or a cure's step be done; null for as long as one
+   * likes, minutes.
+   */
   holdsMin: number | null
   skill: string | null
   stationKind: string | null
@@ -148,7 +157,10 @@ export interface Recipe {
   name: string
   note: string
   shape: Shape
-  /** The other pieces of a set that must share one colour; what is counted as a piece is then one whole set. */
+  /**
+   * The other pieces of a set that must share one colour; what is counted as a piece is then one
+   * whole set.
+   */
   others: SetPiece[]
   /** What one piece takes up on a rack, cm². */
   footprintCm2: number

@@ -6,12 +6,16 @@ const SHARE_TOLERANCE_PCT = 1e-6
 
 /**
  * Works out the pigment of every colour cup that a mix is split into.
- * The load is the pigment's mass per 100 of resin mass (pigment not counted); shares are of the mix's mass.
+ * The load is the pigment's mass per 100 of resin mass (pigment not counted); shares are of the
+ * mix's mass.
  * Source: the trade's way of stating pigment load; a metric teaspoon is 5 ml.
- * @param request mass of the mix in g, the load above which a cup is warned of in per cent, shares in per cent
+ * @param request mass of the mix in g, the load above which a cup is warned of in per cent,
+ *   shares in per cent
  * @returns per cup the resin in g and each pigment in g, teaspoons and drops
- * @throws nothing; refuses with `invalid-input` when the shares do not add up to 100 or a dose cannot be worked out
- * @example tint({ mixG: 95, maxLoadPct: 6, colours: [{ id: 'slate', sharePct: 100, pigments: [{ id: 'paste', loadPct: 2.5 }] }] }) // massG: 2.375
+ * @throws nothing; refuses with `invalid-input` when the shares do not add up to 100 or a dose
+ *   cannot be worked out
+ * @example tint({ mixG: 95, maxLoadPct: 6, colours: [{ id: 'slate', sharePct: 100, pigments: [{
+ *   id: 'paste', loadPct: 2.5 }] }] }) // massG: 2.375
  */
 export function tint(request: TintRequest): Result<{ colours: TintedCup[] }> {
   const total = request.colours.reduce((sum, colour) => sum + colour.sharePct, 0)

@@ -4,11 +4,15 @@ import type { CureAnswer, CureRequest, CureResin, TemperatureStep } from './type
 
 /**
  * Works out when each milestone of a cure is reached at the temperatures it really meets.
- * A milestone is reached when the rate's integral from the start equals its minutes at the reference.
- * Source: Arrhenius rate (`rateAt`) summed over the temperature steps; in the cup the working time falls with
- * mass as (referenceG/massG)^massExponent, an empirical law whose starting values a studio replaces by its log.
+ * A milestone is reached when the rate's integral from the start equals its minutes at the
+ * reference.
+ * Source: Arrhenius rate (`rateAt`) summed over the temperature steps; in the cup the working time
+ * falls with
+ * mass as (referenceG/massG)^massExponent, an empirical law whose starting values a studio replaces
+ * by its log.
  * @param request milestones and minutes on the profile's clock, temperatures in °C, pot mass in g
- * @returns minutes on the profile's clock; working time in the cup in minutes, null without a pot or `work`
+ * @returns minutes on the profile's clock; working time in the cup in minutes, null without a pot
+ *   or `work`
  * @throws nothing; refuses with `invalid-input` when the start lies before the first temperature
  * @example cure({ resin: { referenceC: 22, activationKJ: 55, milestones: { gel: 180 } },
  *   profile: [{ fromMin: 0, tempC: 22 }], startMin: 0 }) // reachedMin.gel: 180

@@ -1,6 +1,9 @@
 import type { Point } from './types'
 
-/** The area inside a ring, in the square of its unit: shoelace formula, taken from the first corner so that far-off coordinates lose no digits. */
+/**
+ * The area inside a ring, in the square of its unit: shoelace formula, taken from the first corner
+ * so that far-off coordinates lose no digits.
+ */
 export function ringArea(points: readonly Point[]): number {
   const [originX, originY] = points[0] ?? [0, 0]
   const doubleArea = points.reduce((sum, [x, y], i) => {

@@ -3,10 +3,14 @@ import type { Triangles } from './types'
 /**
  * The volume of a closed mesh below each of equally spaced levels, exact for the polyhedron.
  *
- * By the divergence theorem with the field (0, 0, z − h) the volume below a level h is the sum over all triangles,
- * cut off at h, of (projected area) × (mean height − h): the field vanishes on the level itself, so no lid is
- * needed. A triangle wholly below a level adds a linear term, kept as running sums; only those that a level cuts are
- * cut. Source: Gauss's theorem; cf. Mirtich, Fast and Accurate Computation of Polyhedral Mass Properties (1996).
+ * By the divergence theorem with the field (0, 0, z − h) the volume below a level h is the sum over
+ * all triangles,
+ * cut off at h, of (projected area) × (mean height − h): the field vanishes on the level itself, so
+ * no lid is
+ * needed. A triangle wholly below a level adds a linear term, kept as running sums; only those that
+ * a level cuts are
+ * cut. Source: Gauss's theorem; cf. Mirtich, Fast and Accurate Computation of Polyhedral Mass
+ * Properties (1996).
  * @param samples how many equal steps the height is divided into
  * @param progress is told the share that is done, 0 to 1
  * @returns mm³ below levels 0 … samples, positive whichever way the mesh is turned
@@ -19,7 +23,8 @@ export function fillCurve(
   progress: (share: number) => void = () => undefined,
 ): Float64Array {
   const step = heightMm / samples
-  // What begins to be wholly below at each level: Σ area·mean height and Σ area; and what the level itself cuts.
+  // What begins to be wholly below at each level: Σ area·mean height and Σ area; and what the level
+  // itself cuts.
   const moments = new Float64Array(samples + 2)
   const areas = new Float64Array(samples + 2)
   const cut = new Float64Array(samples + 1)

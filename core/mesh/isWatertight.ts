@@ -2,7 +2,8 @@ import { mergeCorners } from './mergeCorners'
 import type { Triangles } from './types'
 
 /**
- * Whether a mesh closes: after merging identical corners every edge lies in exactly two triangles, in opposite directions.
+ * Whether a mesh closes: after merging identical corners every edge lies in exactly two triangles,
+ * in opposite directions.
  * Triangles that have collapsed to a line or a point have no inside and are passed over.
  */
 export function isWatertight(triangles: Triangles): boolean {

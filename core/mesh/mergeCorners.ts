@@ -2,7 +2,8 @@ import type { Triangles } from './types'
 
 /**
  * Gives identical corners one number.
- * A hash table with open addressing over the bits of the coordinates: several times faster than text keys.
+ * A hash table with open addressing over the bits of the coordinates: several times faster than
+ * text keys.
  * @returns for each corner its number, and how many different ones there are
  */
 export function mergeCorners({ corners, count }: Triangles): {

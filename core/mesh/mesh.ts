@@ -17,7 +17,8 @@ export type MeshProgress = (stage: 'reading' | 'checking' | 'slicing', share: nu
  * @param bytes of an STL file
  * @param samples equal steps of height, 1 to 10 000
  * @param progress called now and then
- * @returns volumes in ml and heights in mm above the lowest corner; without volume where the mesh does not close
+ * @returns volumes in ml and heights in mm above the lowest corner; without volume where the mesh
+ *   does not close
  * @throws nothing; refuses with `unreadable-mesh` or, for samples, `invalid-input`
  */
 export function mesh(

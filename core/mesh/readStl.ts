@@ -9,11 +9,14 @@ const unreadable = (message: string): Refusal => refuse('unreadable-mesh', { pat
 
 /**
  * Reads an STL file, binary or text.
- * A file is binary when its length is exactly what its triangle count asks for, whatever its header says.
- * Source: the StereoLithography interface specification (1989) as commonly written; units are taken as mm.
+ * A file is binary when its length is exactly what its triangle count asks for, whatever its header
+ * says.
+ * Source: the StereoLithography interface specification (1989) as commonly written; units are taken
+ * as mm.
  * @param bytes of the file
  * @param progress is told the share that has been read, 0 to 1
- * @returns the corners of all triangles; refuses with `unreadable-mesh` what is no STL, holds no triangle or no finite number
+ * @returns the corners of all triangles; refuses with `unreadable-mesh` what is no STL, holds no
+ *   triangle or no finite number
  */
 export function readStl(
   bytes: Uint8Array,

@@ -12,6 +12,9 @@ export interface MeshAnswer {
   volumeMl: number | null
   heightMm: number
   triangles: number
-  /** Content below each of equally spaced levels, from the lowest corner; null where the mesh is not watertight. */
+  /**
+   * Content below each of equally spaced levels, from the lowest corner; null where the mesh is not
+   * watertight.
+   */
   curve: CurvePoint[] | null
 }

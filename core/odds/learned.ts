@@ -2,7 +2,8 @@
 const PRIOR = 20
 
 /**
- * A share as it is learned: the starting value counts like twenty observations, so few of one's own change it little.
+ * A share as it is learned: the starting value counts like twenty observations, so few of one's own
+ * change it little.
  * Source: mean of a beta distribution after `judged` observations (Bayes).
  * @param startPct the starting value, per cent
  * @param good of so many `judged`
@@ -13,7 +14,8 @@ export const learnedPct = (startPct: number, good: number, judged: number): numb
 
 /**
  * How much something differs from what was planned, as it is learned from how it went.
- * Assumes a log-normal spread; that all take longer or shorter alike is no spread and is left out with the mean.
+ * Assumes a log-normal spread; that all take longer or shorter alike is no spread and is left out
+ * with the mean.
  * Source: pooled variance of the logarithms, the starting value counting like twenty observations.
  * @param startPct the starting value: one standard deviation, per cent
  * @param ratios what it took to what was planned, greater than 0

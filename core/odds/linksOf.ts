@@ -9,8 +9,10 @@ export interface Link {
 }
 
 /**
- * What must come before what when the plan is carried out as it stands: its waits, and for everything that is shared the
- * order in which the plan uses it. Racks and moulds are followed piece by piece: a task comes after those whose room it takes.
+ * What must come before what when the plan is carried out as it stands: its waits, and for
+ * everything that is shared the
+ * order in which the plan uses it. Racks and moulds are followed piece by piece: a task comes after
+ * those whose room it takes.
  * @param planned in request order
  */
 export function linksOf(request: PlanRequest, planned: readonly PlannedTask[]): Link[] {
@@ -41,7 +43,10 @@ export function linksOf(request: PlanRequest, planned: readonly PlannedTask[]): 
   chain((i) => at(i).maker)
   chain((i) => at(i).station)
 
-  /** Room that tasks leave behind: the one that became free last is taken first, so that the others stay loose. */
+  /**
+   * Room that tasks leave behind: the one that became free last is taken first, so that the others
+   * stay loose.
+   */
   const share = (
     capacity: number,
     users: readonly { task: number; amount: number; until: number; untilMin: number }[],

@@ -8,13 +8,19 @@ import {
 import { linksOf, type Link } from './linksOf'
 import type { JobOdds, OddsOptions, Spread } from './types'
 
-/** What is assumed until the notebook tells more: starting values, to be replaced by the studio's own. */
+/**
+ * What is assumed until the notebook tells more: starting values, to be replaced by the studio's
+ * own.
+ */
 export const STARTING_SPREAD: Spread = { handsPct: 25, curesPct: 8, absencePct: 2 }
 
 /** Enough for a chance to be right within about two in a hundred, nineteen times in twenty. */
 export const USUAL_RUNS = 2000
 
-/** So long after the end of a shift somebody stays for what a window would else close on, minutes: nobody leaves a mixed pot standing. A starting value. */
+/**
+ * So long after the end of a shift somebody stays for what a window would else close on, minutes:
+ * nobody leaves a mixed pot standing. A starting value.
+ */
 export const STAYS_ON_MIN = 30
 
 /** So far ahead it is plain whether something is late, minutes. A starting value. */
@@ -27,15 +33,23 @@ const NINE_IN_TEN = 1.2816
 /**
  * How likely each job is ready when promised, and what to promise to be right nine times in ten.
  *
- * The plan is carried out again and again with chance: what hands do differs (log-normal, with the planned minutes as its
- * mean), cures differ too, makers miss shifts, pieces must be made again. Cures are planned in the cold and with a margin, so nine in ten are
- * taken to be done by their planned time. Makers, places and the order on everything shared stay the plan's, and nobody stands in for anybody. What a window closes on
- * is begun as soon as it can be, also a little after the end of a shift (`STAYS_ON_MIN`); all else not before its planned time nor
- * beyond a shift, so the odds are on the careful side; nobody mixes before it is plain that there can be poured (`FORESEEN_MIN`);
- * dust beside an open pour is not looked at again. A job made again takes as long once more as from its first task to its last.
- * Source: Monte Carlo simulation of a fixed resource flow (Policella et al., partial order schedules, 2004).
+ * The plan is carried out again and again with chance: what hands do differs (log-normal, with the
+ * planned minutes as its
+ * mean), cures differ too, makers miss shifts, pieces must be made again. Cures are planned in the
+ * cold and with a margin, so nine in ten are
+ * taken to be done by their planned time. Makers, places and the order on everything shared stay
+ * the plan's, and nobody stands in for anybody. What a window closes on
+ * is begun as soon as it can be, also a little after the end of a shift (`STAYS_ON_MIN`); all else
+ * not before its planned time nor
+ * beyond a shift, so the odds are on the careful side; nobody mixes before it is plain that there
+ * can be poured (`FORESEEN_MIN`);
+ * dust beside an open pour is not looked at again. A job made again takes as long once more as from
+ * its first task to its last.
+ * Source: Monte Carlo simulation of a fixed resource flow (Policella et al., partial order
+ * schedules, 2004).
  * @param planned the tasks of a correct plan, in request order
- * @returns in the order of the jobs; those without tasks are left out. The same seed gives the same odds
+ * @returns in the order of the jobs; those without tasks are left out. The same seed gives the
+ *   same odds
  */
 export function odds(
   request: PlanRequest,
@@ -90,7 +104,10 @@ interface World {
   duration: Float64Array
   /** By task, per cent: how much its duration differs. */
   deviation: Float64Array
-  /** By task: where its planned duration lies in what it can be, in standard deviations from the middle. */
+  /**
+   * By task: where its planned duration lies in what it can be, in standard deviations from the
+   * middle.
+   */
   planned: Float64Array
   maker: Int32Array
   /** By task: how long after the end of a shift it may go on, minutes. */
@@ -158,7 +175,8 @@ function worldOf(
 }
 
 /**
- * Nobody mixes a pot while what its pour waits for is plainly late: what is begun already, and comes before both by the plan,
+ * Nobody mixes a pot while what its pour waits for is plainly late: what is begun already, and
+ * comes before both by the plan,
  * holds the mixing up as long as it would hold up the pour.
  */
 function foreseen(
@@ -205,7 +223,8 @@ function carryOut(
     const maker = world.maker[i] as number
     if (maker >= 0) {
       const own = shifts[maker] as Interval[]
-      // What takes longer than a shift goes on to its end, and no further: the rest is somebody's overtime.
+      // What takes longer than a shift goes on to its end, and no further: the rest is somebody's
+      // overtime.
       const staysOn = world.staysOn[i] as number
       let at =
         staysOn > 0 ? Math.max(0, (nextShift[maker] as number) - 1) : (nextShift[maker] as number)
@@ -232,7 +251,10 @@ function carryOut(
 /** The standard deviation of the logarithm, for one of so many per cent. */
 const deviationOf = (percent: number) => Math.sqrt(Math.log(1 + (percent / 100) ** 2))
 
-/** A log-normal factor on the planned duration, which lies so many standard deviations above its middle (Box and Muller, 1958). */
+/**
+ * A log-normal factor on the planned duration, which lies so many standard deviations above its
+ * middle (Box and Muller, 1958).
+ */
 function factor(deviationPct: number, planned: number, random: () => number): number {
   if (deviationPct <= 0) return 1
   const normal = Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())

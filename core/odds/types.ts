@@ -1,4 +1,6 @@
-/** How much what happens differs from what is planned. Starting values stand in `STARTING_SPREAD`. */
+/**
+ * How much what happens differs from what is planned. Starting values stand in `STARTING_SPREAD`.
+ */
 export interface Spread {
   /** Standard deviation of what hands do, per cent of the planned minutes. */
   handsPct: number

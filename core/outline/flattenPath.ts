@@ -1,7 +1,10 @@
 import svgpath from 'svgpath'
 import type { Point } from '../geometry'
 
-/** More points than any drawing needs; a finer flattening is refused rather than left to fill the memory. */
+/**
+ * More points than any drawing needs; a finer flattening is refused rather than left to fill the
+ * memory.
+ */
 const MOST_POINTS = 200_000
 
 export type Flattened = { ok: true; rings: Point[][] } | { ok: false; message: string }
@@ -13,7 +16,10 @@ const along = (p: Point, q: Point, t: number): Point => [
 const bend = (p: Point, q: Point, r: Point) =>
   Math.hypot(p[0] - 2 * q[0] + r[0], p[1] - 2 * q[1] + r[1])
 
-/** Equal steps of a Bézier curve stay within `tolerance` of it: the chord's error is at most |B″|/(8·n²). */
+/**
+ * Equal steps of a Bézier curve stay within `tolerance` of it: the chord's error is at most
+ * |B″|/(8·n²).
+ */
 function bezier(points: readonly Point[], tolerance: number): Point[] | null {
   const degree = points.length - 1
   const bends = points

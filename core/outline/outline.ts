@@ -12,16 +12,22 @@ import { flattenPath } from './flattenPath'
 import type { OutlineAnswer, OutlineRequest } from './types'
 
 const DEFAULT_FLATTEN_MM = 0.05
-/** Corners nearer than this share of the drawing's extent are one: sums of relative moves end this far from where they began. */
+/**
+ * Corners nearer than this share of the drawing's extent are one: sums of relative moves end this
+ * far from where they began.
+ */
 const SAME_SHARE = 1e-12
 
 /**
  * Measures the area inside a traced or drawn outline.
- * Rings inside another are holes, rings inside those are islands (even–odd). Curves are replaced by chords that
+ * Rings inside another are holes, rings inside those are islands (even–odd). Curves are replaced by
+ * chords that
  * lie within `flattenMm` of them. The perimeter counts every ring with its closing edge.
  * Source: shoelace formula; SVG 2, chapter 9 for the path.
- * @param request points or a path in any unit, and how many of these units are how many mm; flattening in mm
- * @returns area in cm² (null where the outline crosses or touches itself), perimeter in mm, and the corners in mm
+ * @param request points or a path in any unit, and how many of these units are how many mm;
+ *   flattening in mm
+ * @returns area in cm² (null where the outline crosses or touches itself), perimeter in mm, and
+ *   the corners in mm
  * @throws nothing; refuses with `invalid-input` when a path is malformed or encloses nothing
  */
 export function outline(request: OutlineRequest): Result<OutlineAnswer> {
@@ -69,7 +75,10 @@ function closed(ring: readonly Point[]): Point[] {
 const scaled = (ring: readonly Point[], mmPerUnit: number): Point[] =>
   ring.map(([x, y]) => [x * mmPerUnit, y * mmPerUnit])
 
-/** In how many other rings a ring lies; rings that do not cross lie wholly inside or outside each other. */
+/**
+ * In how many other rings a ring lies; rings that do not cross lie wholly inside or outside each
+ * other.
+ */
 function depthOf(
   ring: readonly Point[],
   index: number,

@@ -7,7 +7,10 @@ import { whyThen } from './whyThen'
 import type { Windows } from './windows'
 import { NONE } from './workshop'
 
-/** A finished plan as an answer: in names, with its sums, what no plan can beat, and what holds each task. */
+/**
+ * A finished plan as an answer: in names, with its sums, what no plan can beat, and what holds each
+ * task.
+ */
 export function answerOf(
   model: Model,
   windows: Windows,

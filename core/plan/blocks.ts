@@ -1,7 +1,10 @@
 import type { Edge, Model } from './model'
 import type { Windows } from './windows'
 
-/** Tasks that are placed together: tied by maximum lags, by moulds held between them, or by a circle of these. */
+/**
+ * Tasks that are placed together: tied by maximum lags, by moulds held between them, or by a circle
+ * of these.
+ */
 export interface Block {
   index: number
   job: number
@@ -10,16 +13,22 @@ export interface Block {
   /** Blocks that must be placed before this one, and those that must come after it. */
   after: number[]
   before: number[]
-  /** start(tasks[j]) ≥ start(tasks[i]) + distance[i · size + j]; −Infinity where nothing ties them. */
+  /**
+   * start(tasks[j]) ≥ start(tasks[i]) + distance[i · size + j]; −Infinity where nothing ties them.
+   */
   distance: Float64Array
 }
 
 /**
  * Groups tasks into blocks and orders the blocks.
- * Blocks are the strongly connected parts of the graph in which minimum lags point forward, and maximum lags
- * (two edges each) and held moulds both ways (Tarjan 1972), so what is left between blocks is an order without circles.
- * Lags to a task that can start at one minute only tie nothing together: they already stand in the windows.
- * @param ties `lags` for the smallest blocks; `moulds` for those that also hold all tasks between which a mould is held
+ * Blocks are the strongly connected parts of the graph in which minimum lags point forward, and
+ * maximum lags
+ * (two edges each) and held moulds both ways (Tarjan 1972), so what is left between blocks is an
+ * order without circles.
+ * Lags to a task that can start at one minute only tie nothing together: they already stand in the
+ * windows.
+ * @param ties `lags` for the smallest blocks; `moulds` for those that also hold all tasks between
+ *   which a mould is held
  */
 export function blocksOf(model: Model, windows: Windows, ties: 'lags' | 'moulds'): Block[] {
   const isFixed = model.tasks.map(

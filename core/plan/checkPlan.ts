@@ -10,7 +10,8 @@ export interface Violation {
 }
 
 /**
- * Proves a plan, or names every constraint it breaks. Shares no code with the search, so that a mistake
+ * Proves a plan, or names every constraint it breaks. Shares no code with the search, so that a
+ * mistake
  * there cannot hide here.
  * @param request what was asked
  * @param planned the tasks of the answer, in any order
@@ -99,7 +100,9 @@ function checkSharing(request: PlanRequest, planned: readonly PlannedTask[]): Vi
   ]
 }
 
-/** The uses whose start drives the sum over the capacity; at one minute, ends count before starts. */
+/**
+ * The uses whose start drives the sum over the capacity; at one minute, ends count before starts.
+ */
 function tooMuch(uses: readonly Use[], capacity: number): number[] {
   const events = uses.flatMap((use) => [
     { minute: use.from, amount: use.amount, task: use.task },

@@ -3,7 +3,10 @@ import type { Issue } from '../result'
 import { lastInShift, nextInShift } from './calendar'
 import type { Edge, Model, ModelTask } from './model'
 
-/** A proof that needs more tasks than this is not made smaller; a task with more lags than this is a hub. */
+/**
+ * A proof that needs more tasks than this is not made smaller; a task with more lags than this is a
+ * hub.
+ */
 const MOST_TASKS = 80
 const HUB = 16
 /** In horizons: no start in a plan lies so late. */
@@ -20,9 +23,12 @@ export type Member =
   | { kind: 'until'; task: number }
 
 /**
- * Finds a smallest set of waits, shifts and limits that cannot go together: without any one of them the proof fails.
- * Leaves out one thing after the other, the farthest from the task first, and keeps it out where the windows still close
- * (deletion filter: Chinneck and Dravnieks, "Locating minimal infeasible constraint sets in linear programs", 1991).
+ * Finds a smallest set of waits, shifts and limits that cannot go together: without any one of them
+ * the proof fails.
+ * Leaves out one thing after the other, the farthest from the task first, and keeps it out where
+ * the windows still close
+ * (deletion filter: Chinneck and Dravnieks, "Locating minimal infeasible constraint sets in linear
+ * programs", 1991).
  * @param impossible a task whose window closed; the lags hold no circle
  * @returns lags first, then what tasks ask for; empty where the proof is too wide to be made small
  */
@@ -78,7 +84,10 @@ function lagEdges({ request, tasks }: Model): Edge[][] {
   })
 }
 
-/** What lies around a task, by the number of lags between, wider and wider until it is too much to look at. */
+/**
+ * What lies around a task, by the number of lags between, wider and wider until it is too much to
+ * look at.
+ */
 function* neighbourhoods(
   { tasks }: Model,
   lags: readonly Edge[][],
@@ -105,7 +114,10 @@ function* neighbourhoods(
   }
 }
 
-/** Whether some task finds no start when only these members hold; the same propagation as `windowsOf`, over few tasks. */
+/**
+ * Whether some task finds no start when only these members hold; the same propagation as
+ * `windowsOf`, over few tasks.
+ */
 function closes(
   model: Model,
   tasks: readonly ModelTask[],
@@ -173,7 +185,9 @@ function closes(
   return false
 }
 
-/** A member as an issue: where it stands in the request, and what it asks for in a manager's words. */
+/**
+ * A member as an issue: where it stands in the request, and what it asks for in a manager's words.
+ */
 export function issueOf({ request, tasks, horizon }: Model, member: Member): Issue {
   if (member.kind === 'lag') {
     const lag = request.lags[member.index]

@@ -4,13 +4,17 @@ import type { Windows } from './windows'
 import { NONE, Workshop } from './workshop'
 
 /**
- * A block that keeps failing is given up after this many raises per task, or placings anew per task, which bounds the
+ * A block that keeps failing is given up after this many raises per task, or placings anew per
+ * task, which bounds the
  * work in large blocks; the search tries another order.
  */
 const RAISES_PER_TASK = 60
 const PLACINGS_PER_TASK = 300
 
-/** Where the tasks of a plan lie, by task: minute, maker (`NONE` where it needs none), which of its spots. */
+/**
+ * Where the tasks of a plan lie, by task: minute, maker (`NONE` where it needs none), which of its
+ * spots.
+ */
 export interface Placements {
   start: Int32Array
   maker: Int32Array
@@ -23,7 +27,9 @@ export const copyOf = ({ start, maker, spot }: Placements): Placements => ({
   spot: spot.slice(),
 })
 
-/** A block that can only be placed together with others because of a mould they hold between them. */
+/**
+ * A block that can only be placed together with others because of a mould they hold between them.
+ */
 interface Bundle {
   /** All tasks of its blocks, tied by lags and moulds. */
   whole: Block
@@ -38,13 +44,19 @@ export interface Checkpoint {
 }
 
 /**
- * A plan in the making: blocks are placed one after another, each task at its earliest place and time, and taken out again.
+ * A plan in the making: blocks are placed one after another, each task at its earliest place and
+ * time, and taken out again.
  *
- * Serial schedule generation for minimum and maximum lags. Where a task finds room only after the latest
- * start that a task already placed in its block allows, that task is raised by the difference and everything
- * of the block from there on is placed anew (the unscheduling step of Franck, Neumann and Schwindt, 2001).
- * A mould is taken to be held for the shortest time its waits allow until the task that gives it back is placed. Where
- * that task then comes too late for the next use of the mould, all blocks tied by the mould are placed anew, together.
+ * Serial schedule generation for minimum and maximum lags. Where a task finds room only after the
+ * latest
+ * start that a task already placed in its block allows, that task is raised by the difference and
+ * everything
+ * of the block from there on is placed anew (the unscheduling step of Franck, Neumann and Schwindt,
+ * 2001).
+ * A mould is taken to be held for the shortest time its waits allow until the task that gives it
+ * back is placed. Where
+ * that task then comes too late for the next use of the mould, all blocks tied by the mould are
+ * placed anew, together.
  */
 export class Draft {
   readonly workshop: Workshop
@@ -52,9 +64,15 @@ export class Draft {
   sequence: number[] = []
   /** Blocks before this position in the sequence stay as they are. */
   floor = 0
-  /** The blocks that `place` placed together, because of a mould; empty where it placed one after another. */
+  /**
+   * The blocks that `place` placed together, because of a mould; empty where it placed one after
+   * another.
+   */
   together: readonly number[] = []
-  /** By task: placed anew it comes no sooner, though it could; null where all come as soon as they can. */
+  /**
+   * By task: placed anew it comes no sooner, though it could; null where all come as soon as they
+   * can.
+   */
   notBefore: Float64Array | null = null
   readonly isPlaced: Uint8Array
   readonly blockOf: Int32Array
@@ -109,7 +127,10 @@ export class Draft {
       : index
   }
 
-  /** Places a block where what is placed already allows, though some that must come before it may not be placed yet. */
+  /**
+   * Places a block where what is placed already allows, though some that must come before it may
+   * not be placed yet.
+   */
   placeAlone(index: number): boolean {
     if (!this.placeTasks(this.blocks[index] as Block)) return false
     this.isPlaced[index] = 1
@@ -157,7 +178,10 @@ export class Draft {
     checkpoint.isPlaced.set(this.isPlaced)
   }
 
-  /** @param sequence the order in which the blocks of the checkpoint were placed; what comes after them is left out */
+  /**
+   * @param sequence the order in which the blocks of the checkpoint were placed; what comes after
+   * them is left out
+   */
   load({ position, workshop, isPlaced }: Checkpoint, sequence: readonly number[]): void {
     this.workshop.copyFrom(workshop)
     this.isPlaced.set(isPlaced)
@@ -316,7 +340,10 @@ export class Draft {
   }
 }
 
-/** By task with a mould: the least minutes from its start to the end of the task that gives the mould back. */
+/**
+ * By task with a mould: the least minutes from its start to the end of the task that gives the
+ * mould back.
+ */
 function leastHolds({ tasks }: Model, wholes: readonly Block[]): Float64Array {
   const holds = new Float64Array(tasks.length)
   for (const { tasks: own, distance } of wholes) {

@@ -4,12 +4,18 @@ import type { Model, ModelJob, ModelTask } from './model'
 import type { Windows } from './windows'
 import { NONE, type Workshop } from './workshop'
 
-/** Of a closing window, so much is left before it closes, where that costs nobody anything. A starting value. */
+/**
+ * Of a closing window, so much is left before it closes, where that costs nobody anything. A
+ * starting value.
+ */
 const LEFT_SHARE = 0.5
 /** What is tried of the minutes that are missing, for nights and other work lie between. */
 const TRIED_SHARES = [1, 0.75, 0.5, 0.25, 0.12, 0.06, 0.03]
 
-/** A wait with a greatest value: what ends the first task opens it, and the second must begin before it closes. */
+/**
+ * A wait with a greatest value: what ends the first task opens it, and the second must begin before
+ * it closes.
+ */
 interface Window {
   opens: number
   closes: number
@@ -20,9 +26,12 @@ interface Window {
 /**
  * Begins later what opens a closing window to its very end, so that half of the window is left.
  *
- * Placed as soon as they can be, pots are mixed long before somebody is there to pour them, and layers are poured so that
- * their tack window closes when the shift begins. Nothing is lost by beginning such work later: no job ends later, and
- * nothing moves but what hangs on it by its waits, with the same hands and in the same places. Wide windows come first; what
+ * Placed as soon as they can be, pots are mixed long before somebody is there to pour them, and
+ * layers are poured so that
+ * their tack window closes when the shift begins. Nothing is lost by beginning such work later: no
+ * job ends later, and
+ * nothing moves but what hangs on it by its waits, with the same hands and in the same places. Wide
+ * windows come first; what
  * is moved along for them is eased after.
  * @param placements of a correct plan; changed in place
  * @param mayMove tells which tasks may be moved; all others stay where they are
@@ -99,7 +108,10 @@ function latestOf(
   return Math.min(windows.latest[task] as number, (jobEnds[job] as number) - duration)
 }
 
-/** The new starts of a task that begins later and of all that its waits take along; null where one of them may not. */
+/**
+ * The new starts of a task that begins later and of all that its waits take along; null where one
+ * of them may not.
+ */
 function movedAlong(
   model: Model,
   { start }: Workshop,
@@ -121,7 +133,10 @@ function movedAlong(
   return moved
 }
 
-/** Puts tasks at their new starts, with the hands and places they have; leaves all where they were if one does not fit. */
+/**
+ * Puts tasks at their new starts, with the hands and places they have; leaves all where they were
+ * if one does not fit.
+ */
 function moveAll(model: Model, workshop: Workshop, moved: ReadonlyMap<number, number>): boolean {
   const before = [...moved.keys()].map((task) => ({
     task,

@@ -1,7 +1,8 @@
 import type { Edge, Model } from './model'
 
 /**
- * Finds lags that contradict each other: a circle of tasks each of which must start later than itself.
+ * Finds lags that contradict each other: a circle of tasks each of which must start later than
+ * itself.
  * Source: Bellman–Ford with predecessor tracing; a positive circle leaves no schedule.
  * @returns the tasks of one circle in order, or null when there is none
  */

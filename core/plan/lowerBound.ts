@@ -5,8 +5,10 @@ import { tailsOf } from './tails'
 import { NONE } from './workshop'
 
 /**
- * Sums that no schedule can beat: every task at the earliest start that lags, releases and shifts allow it, and what one
- * job asks of a station of which there is one, one after the other; as if each job were alone in the workshop.
+ * Sums that no schedule can beat: every task at the earliest start that lags, releases and shifts
+ * allow it, and what one
+ * job asks of a station of which there is one, one after the other; as if each job were alone in
+ * the workshop.
  */
 export function lowerBoundOf(model: Model, earliest: readonly number[]) {
   const ends = model.tasks.map((task) => (earliest[task.index] as number) + task.duration)
@@ -29,7 +31,10 @@ export function lowerBoundOf(model: Model, earliest: readonly number[]) {
   return { weightedTardinessMin, weightedCompletionMin }
 }
 
-/** Those of some tasks that need one and the same station, for every such station with more than one. */
+/**
+ * Those of some tasks that need one and the same station, for every such station with more than
+ * one.
+ */
 function queuesOf(model: Model, tasks: readonly number[]): ModelTask[][] {
   const queues = new Map<number, ModelTask[]>()
   for (const index of tasks) {

@@ -8,7 +8,10 @@ export interface Edge {
   weight: number
 }
 
-/** A station and a place that a task can hold together, and the room that follows from them; −1 where there is none. */
+/**
+ * A station and a place that a task can hold together, and the room that follows from them; −1
+ * where there is none.
+ */
 export interface Spot {
   station: number
   place: number
@@ -24,7 +27,10 @@ export interface ModelTask {
   /** No start after this; the horizon or a pin says so. */
   lastStart: number
   attended: boolean
-  /** Makers with the skill, the least versatile first, so that the versatile stay free. Empty when unattended. */
+  /**
+   * Makers with the skill, the least versatile first, so that the versatile stay free. Empty when
+   * unattended.
+   */
   makers: number[]
   spots: Spot[]
   areaCm2: number
@@ -153,7 +159,10 @@ export function modelOf(request: PlanRequest, pins: readonly Pin[] = []): Model 
   return model
 }
 
-/** Shifts by start; one that lies inside another adds nothing, and without it the ends are sorted too. */
+/**
+ * Shifts by start; one that lies inside another adds nothing, and without it the ends are sorted
+ * too.
+ */
 function sortedShifts(shifts: readonly Interval[]): Interval[] {
   const sorted = [...shifts].sort((x, y) => x[0] - y[0] || y[1] - x[1])
   let reached = -Infinity

@@ -1,6 +1,7 @@
 /**
  * An order with some blocks moved next to another, their own order kept.
- * @param side `before` or `after` the target: only those that stand on its far side move; `anywhere`: all move before it
+ * @param side `before` or `after` the target: only those that stand on its far side move;
+ *   `anywhere`: all move before it
  */
 export function movedTo(
   order: readonly number[],

@@ -4,7 +4,9 @@ import { movedTo } from './movedTo'
 import { obstaclesOf, type Obstacle } from './obstacles'
 import type { Score } from './score'
 
-/** What a move changes: blocks that are taken out and placed again in the gaps, or the order of all. */
+/**
+ * What a move changes: blocks that are taken out and placed again in the gaps, or the order of all.
+ */
 export type Move = { takeOut: number[] } | { order: number[] }
 
 /** What a move can look at. */
@@ -17,7 +19,10 @@ export interface Scene {
   anyJob: () => number
 }
 
-/** Which share of the moves that start from a job choose it by what its lateness costs; the others by its completion alone. */
+/**
+ * Which share of the moves that start from a job choose it by what its lateness costs; the others
+ * by its completion alone.
+ */
 const LATE_JOBS = 0.4
 /** What begins within so many minutes of each other can change places with each other. */
 const NEAR_MIN = 240
@@ -29,7 +34,10 @@ export const refillJob = (scene: Scene): Move => ({
   takeOut: withFollowers(scene.draft, scene.blocksOfJob[scene.anyJob()] as number[]),
 })
 
-/** Something that waits, and what stood in its way, with all that follows them: first the one, then the other. */
+/**
+ * Something that waits, and what stood in its way, with all that follows them: first the one, then
+ * the other.
+ */
 export function refillPair(scene: Scene): Move {
   const obstacle = anyObstacle(scene)
   return obstacle
@@ -58,7 +66,10 @@ export function refillJobs(scene: Scene): Move {
   }
 }
 
-/** What is begun at about the time of something of a job, and what follows: taken out at once and put back in another order. */
+/**
+ * What is begun at about the time of something of a job, and what follows: taken out at once and
+ * put back in another order.
+ */
 export function refillTime(scene: Scene): Move {
   const { draft, order, blocksOfJob, random } = scene
   const own = blocksOfJob[scene.anyJob()] as number[]
@@ -74,7 +85,10 @@ export function refillTime(scene: Scene): Move {
   return { takeOut: withFollowers(draft, [...picked]) }
 }
 
-/** Any job to any place in the order; where that place is its own, some block with all that follows it. */
+/**
+ * Any job to any place in the order; where that place is its own, some block with all that follows
+ * it.
+ */
 export function moveJob(scene: Scene): Move {
   const { order, blocksOfJob, random } = scene
   const own = blocksOfJob[Math.floor(random() * blocksOfJob.length)] as number[]

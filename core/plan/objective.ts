@@ -28,7 +28,10 @@ export function objectiveOf(request: PlanRequest, endOf: readonly number[]): Pla
 
 type Sums = Pick<PlanObjective, 'weightedTardinessMin' | 'weightedCompletionMin'>
 
-/** Orders two plans: less weighted tardiness first, then less weighted completion. Negative when `x` is better. */
+/**
+ * Orders two plans: less weighted tardiness first, then less weighted completion. Negative when `x`
+ * is better.
+ */
 export function compareObjectives(x: Sums, y: Sums): number {
   return (
     x.weightedTardinessMin - y.weightedTardinessMin ||

@@ -5,14 +5,19 @@ export function firstDifference(x: readonly number[], y: readonly number[]): num
   return first
 }
 
-/** @returns the last position at which two orders of the same blocks differ; −1 where they do not, or are not of the same blocks */
+/**
+ * @returns the last position at which two orders of the same blocks differ; −1 where they do not,
+ * or are not of the same blocks
+ */
 export function lastDifference(x: readonly number[], y: readonly number[]): number {
   let last = x.length === y.length ? x.length - 1 : -1
   while (last >= 0 && x[last] === y[last]) last--
   return last
 }
 
-/** An order with some of its blocks moved to where their starts belong, after what begins no later. */
+/**
+ * An order with some of its blocks moved to where their starts belong, after what begins no later.
+ */
 export function mergedByStart(
   order: readonly number[],
   blocks: readonly number[],

@@ -1,7 +1,10 @@
 import type { Model, ModelTask } from './model'
 import type { Windows } from './windows'
 
-/** Tasks that are all under way at one minute, wherever their windows let them lie, and ask for more than there is. */
+/**
+ * Tasks that are all under way at one minute, wherever their windows let them lie, and ask for more
+ * than there is.
+ */
 export interface Overfull {
   minute: number
   /** As few as it takes, in the request's order. */
@@ -11,7 +14,10 @@ export interface Overfull {
   available: string
 }
 
-/** What tasks have of something that is limited, from a minute on at the latest and until another at the soonest. */
+/**
+ * What tasks have of something that is limited, from a minute on at the latest and until another at
+ * the soonest.
+ */
 export interface Claim {
   task: number
   amount: number
@@ -30,8 +36,10 @@ interface Limited {
 const TOLERANCE = 1e-6
 
 /**
- * Looks for a minute at which more hands, stations, room or moulds are surely in use than there are.
- * Source: compulsory parts (Lahrichi, Scheduling: the notions of hump, compulsory parts and their use in cumulative
+ * Looks for a minute at which more hands, stations, room or moulds are surely in use than there
+ * are.
+ * Source: compulsory parts (Lahrichi, Scheduling: the notions of hump, compulsory parts and their
+ * use in cumulative
  * problems, 1982): a task is under way from its latest start to its earliest end, in every plan.
  * @returns the first one found, with the fewest tasks that prove it; null proves nothing
  */

@@ -4,7 +4,10 @@ import type { Model } from './model'
 import type { PlannedTask } from './types'
 import { NONE } from './workshop'
 
-/** Where the tasks of the model lay in an earlier plan; `NONE` for those that it does not know or that began before it. */
+/**
+ * Where the tasks of the model lay in an earlier plan; `NONE` for those that it does not know or
+ * that began before it.
+ */
 export function placementsOf(model: Model, planned: readonly PlannedTask[]): Placements {
   const { request, tasks } = model
   const at = new Map(planned.map((task) => [task.id, task]))

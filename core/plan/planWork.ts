@@ -13,11 +13,17 @@ export interface PlanWork {
   improves: boolean
   /** How often what slipped is tried otherwise, where a plan is kept. */
   tries: number
-  /** Whether it is to fit beside what is kept or not at all: else all is planned afresh where that leaves no room. */
+  /**
+   * Whether it is to fit beside what is kept or not at all: else all is planned afresh where that
+   * leaves no room.
+   */
   mustFit?: boolean
 }
 
-/** Does it: afresh by `plan`, else by `replan`; and afresh too where what is kept leaves no room and need not be kept. */
+/**
+ * Does it: afresh by `plan`, else by `replan`; and afresh too where what is kept leaves no room and
+ * need not be kept.
+ */
 export function planWork(
   { request, pins, keep, improves, tries, mustFit = false }: PlanWork,
   clock: PlanClock,

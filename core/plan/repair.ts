@@ -10,7 +10,10 @@ import { seededRandom } from './seededRandom'
 import type { Windows } from './windows'
 import { NONE } from './workshop'
 
-/** What one moved task weighs: so many minutes of completion of a job of mean weight must be won by it; less where somebody asks what would be better. Starting values. */
+/**
+ * What one moved task weighs: so many minutes of completion of a job of mean weight must be won by
+ * it; less where somebody asks what would be better. Starting values.
+ */
 const MOVED_TASK_MIN = 30
 const MOVED_TASK_MIN_TO_IMPROVE = 5
 /** Tries without any gain after which the plan is left as it is. */
@@ -39,10 +42,16 @@ export interface RepairOptions {
   earlier: Placements
   /** Tasks that a person or the hour holds where they are: their blocks are placed first. */
   pinned: readonly number[]
-  /** Whether jobs that stand as well as before may be improved too; else only what slips is looked after. */
+  /**
+   * Whether jobs that stand as well as before may be improved too; else only what slips is looked
+   * after.
+   */
   improves: boolean
   seed: number
-  /** How often slipped jobs are refilled at the most, and where the plan is to improve how often anything is moved. */
+  /**
+   * How often slipped jobs are refilled at the most, and where the plan is to improve how often
+   * anything is moved.
+   */
   tries: number
   /** Told the tries so far, asked whether to stop there. */
   stops: (done: number) => boolean
@@ -51,12 +60,17 @@ export interface RepairOptions {
 /**
  * Mends a plan in which something no longer holds, and leaves the rest where it lies.
  *
- * Pinned blocks are placed first; then, by their old start, all that can still lie where they lay. What cannot, and what is
- * new, is placed into the gaps no sooner than it was; where it finds none, what follows it moves too. Then jobs that slipped are
- * taken out and refilled with what stood in their way (large neighbourhood search), and what moved is put back where that
- * costs nothing. A moved task has a price, so nothing moves for little. Where the plan is to improve, the search of `search` goes
+ * Pinned blocks are placed first; then, by their old start, all that can still lie where they lay.
+ * What cannot, and what is
+ * new, is placed into the gaps no sooner than it was; where it finds none, what follows it moves
+ * too. Then jobs that slipped are
+ * taken out and refilled with what stood in their way (large neighbourhood search), and what moved
+ * is put back where that
+ * costs nothing. A moved task has a price, so nothing moves for little. Where the plan is to
+ * improve, the search of `search` goes
  * on from there, since jobs refilled one by one miss what takes several at once.
- * Source: stability as a cost of its own beside the objective follows Sakkout and Wallace, "Probe backtrack search for
+ * Source: stability as a cost of its own beside the objective follows Sakkout and Wallace, "Probe
+ * backtrack search for
  * minimal perturbation in dynamic scheduling", Constraints 5 (2000).
  */
 export class Repair {
@@ -69,7 +83,10 @@ export class Repair {
   private readonly random: () => number
   private readonly meanWeight: number
   private readonly blocksOfJob: number[][]
-  /** By job, the end in the earlier plan: no gain is seen in being sooner, unless the plan is to improve. */
+  /**
+   * By job, the end in the earlier plan: no gain is seen in being sooner, unless the plan is to
+   * improve.
+   */
   private readonly reference: Float64Array
   private cost = Infinity
 
@@ -143,7 +160,10 @@ export class Repair {
     )
   }
 
-  /** Places blocks into the gaps; where one finds none, more and more around it is taken out and placed after it. */
+  /**
+   * Places blocks into the gaps; where one finds none, more and more around it is taken out and
+   * placed after it.
+   */
   private placeRest(displaced: number[]): boolean {
     const { draft, options } = this
     const pinned = new Set(options.pinned.map((task) => draft.blockOf[task] as number))
@@ -276,7 +296,10 @@ export class Repair {
     return false
   }
 
-  /** What moved goes back to where it lay if that makes nothing worse: job by job, then piece of work by piece of work, as long as something does. */
+  /**
+   * What moved goes back to where it lay if that makes nothing worse: job by job, then piece of
+   * work by piece of work, as long as something does.
+   */
   private putBackWhatNeedNotMove(): void {
     const { blocks } = this.options
     const byOldStart = (some: readonly number[]) =>
@@ -312,7 +335,9 @@ export class Repair {
     return false
   }
 
-  /** Takes out what was tried, and puts what was taken out for it where it lies in the present plan. */
+  /**
+   * Takes out what was tried, and puts what was taken out for it where it lies in the present plan.
+   */
   private bringBack(placed: readonly number[], blocks: readonly number[]): void {
     for (const block of placed) this.draft.takeOut(block)
     for (const block of blocks) this.draft.putBack(block, this.current)
@@ -367,7 +392,10 @@ export class Repair {
   }
 }
 
-/** What lies where blocks could lie as soon as the blocks before them allow, and so many minutes after. */
+/**
+ * What lies where blocks could lie as soon as the blocks before them allow, and so many minutes
+ * after.
+ */
 function inTheWayOf(draft: Draft, blocks: readonly number[], reachMin: number): number[] {
   const { model, workshop, windows } = draft
   const found = new Set<number>()

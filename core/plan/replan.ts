@@ -9,12 +9,21 @@ import { Repair } from './repair'
 import type { Pin, PlanAnswer, PlannedTask, PlanRequest } from './types'
 
 export interface ReplanOptions {
-  /** Where tasks lay in the plan that is to be kept; those it does not know are new, others than the request's are passed over. */
+  /**
+   * Where tasks lay in the plan that is to be kept; those it does not know are new, others than the
+   * request's are passed over.
+   */
   keep: readonly PlannedTask[]
   pins: readonly Pin[]
-  /** Whether jobs that stand as well as before may be improved too; else only what slips is looked after. */
+  /**
+   * Whether jobs that stand as well as before may be improved too; else only what slips is looked
+   * after.
+   */
   improves?: boolean
-  /** How often a slipped job is tried otherwise at the most, and where the plan is to improve how often anything is moved. */
+  /**
+   * How often a slipped job is tried otherwise at the most, and where the plan is to improve how
+   * often anything is moved.
+   */
   tries: number
   /** Told how far the work has come, 0 to 1; asks by its answer to stop there. */
   onProgress?: (done: number) => boolean
@@ -24,7 +33,8 @@ export interface ReplanOptions {
  * Plans anew and keeps of an earlier plan what need not move.
  * Assumes what `plan` assumes; the same request and options give the same answer.
  * @param request as for `plan`; its limit is not read
- * @returns as `plan` does, `iterations` being the tries; `infeasible` only when proven, `not-found` with the task that found no place
+ * @returns as `plan` does, `iterations` being the tries; `infeasible` only when proven,
+ *   `not-found` with the task that found no place
  */
 export function replan(
   request: PlanRequest,

@@ -38,7 +38,8 @@ export interface RoomQuestion {
 
 /**
  * Finds where in a span of time a task could begin: beside everything as planned, and at all.
- * `possible` is necessary, not sufficient: it looks at waits, pins and shifts, not at who would have to make way.
+ * `possible` is necessary, not sufficient: it looks at waits, pins and shifts, not at who would
+ * have to make way.
  * @param span minutes, both ends included
  */
 export function roomFor(question: RoomQuestion, span: Interval): Room {
@@ -61,7 +62,10 @@ export function roomFor(question: RoomQuestion, span: Interval): Room {
   return { possible, free: freeStarts(question, scene, [from, to]) }
 }
 
-/** Says why a task can begin at this minute in no plan; null where only what else is planned stands against it. */
+/**
+ * Says why a task can begin at this minute in no plan; null where only what else is planned stands
+ * against it.
+ */
 export function whyNot(question: RoomQuestion, minute: number): Objection | null {
   const scene = sceneOf(question)
   if (!scene) return question.maker === null ? null : { because: 'skill', maker: question.maker }

@@ -5,13 +5,16 @@ import type { Windows } from './windows'
 import { NONE } from './workshop'
 
 /**
- * What a minute of tardiness usually weighs against a minute of completion while the search goes on. The two are compared one
- * after the other when plans are told apart; a search that never gave up a minute of the one for the other would stick.
+ * What a minute of tardiness usually weighs against a minute of completion while the search goes
+ * on. The two are compared one
+ * after the other when plans are told apart; a search that never gave up a minute of the one for
+ * the other would stick.
  */
 export const TARDINESS_FACTOR = 60
 
 /**
- * What an unfinished plan will cost at least: each job ends no sooner than its placed tasks and what must follow them.
+ * What an unfinished plan will cost at least: each job ends no sooner than its placed tasks and
+ * what must follow them.
  * With every task placed it is what the plan costs.
  */
 export class Score {

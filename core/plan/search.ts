@@ -37,7 +37,10 @@ export interface SearchOptions {
   seed: number
   /** A plan to begin from, in place of the priority rules. */
   from?: Placements
-  /** Asked before each iteration with the number done so far: how much of the limit is used up, 1 at its end. */
+  /**
+   * Asked before each iteration with the number done so far: how much of the limit is used up, 1 at
+   * its end.
+   */
   progress: (iterations: number) => number
 }
 
@@ -57,40 +60,66 @@ const PHASES = {
 } as const
 type Phase = keyof typeof PHASES
 
-/** A phase that takes nothing worse ends when this share of all work so far, and this much for each block, brought nothing. */
+/**
+ * A phase that takes nothing worse ends when this share of all work so far, and this much for each
+ * block, brought nothing.
+ */
 const IDLE_SHARE = 0.1
 const IDLE_PER_BLOCK = 40
-/** Iterations of one heating and cooling, per block; so many follow each other before the gaps are tried again. */
+/**
+ * Iterations of one heating and cooling, per block; so many follow each other before the gaps are
+ * tried again.
+ */
 const HEAT_LENGTH = 8
 const HEATS = 4
-/** Minutes of completion of a job of mean weight that are given up as often as not: least and most at the start of a heat, and at its end. */
+/**
+ * Minutes of completion of a job of mean weight that are given up as often as not: least and most
+ * at the start of a heat, and at its end.
+ */
 const COOLEST_START = 60
 const HOTTEST_START = 2400
 const COLD = 1
-/** How often a heat goes on from where the one before it ended, and not from the best plan: out of deep valleys it takes several. */
+/**
+ * How often a heat goes on from where the one before it ended, and not from the best plan: out of
+ * deep valleys it takes several.
+ */
 const GOES_ON_SHARE = 0.6
-/** How often a heat thinks little of tardiness, so as to find its way to plans with less, and how little. */
+/**
+ * How often a heat thinks little of tardiness, so as to find its way to plans with less, and how
+ * little.
+ */
 const LAX_SHARE = 0.3
 const LAX_FACTOR = 4
 /** The least share of the work for each kind of move. */
 const LEAST_SHARE = 0.1
-/** After so many refills that gained something, what comes later moves up: placing all anew takes as long as some forty refills. */
+/**
+ * After so many refills that gained something, what comes later moves up: placing all anew takes as
+ * long as some forty refills.
+ */
 const LOOSENED_MOST = 30
 /** How slowly the gain of a kind of move is forgotten. */
 const MEMORY = 0.98
-/** Of the limit, so much at the most goes into the order alone at first: gaps are filled better when the whole lies well. */
+/**
+ * Of the limit, so much at the most goes into the order alone at first: gaps are filled better when
+ * the whole lies well.
+ */
 const FIRST_SHARE = 0.8
 const CHECKPOINTS = 24
 
 /**
  * Looks for better plans by placing blocks anew, until told to stop.
  *
- * Starts from the classic priority rules and a while of changing the order in which blocks are placed. Then three phases
- * take turns, each from the best plan so far: jobs are taken out and put back into the gaps in another order (large
- * neighbourhood search: Shaw, 1998); the order of placing is changed; and that again while what is worse is taken too, less and less often (simulated annealing:
- * Kirkpatrick, Gelatt and Vecchi, 1983). Most moves follow one job back from its end and change something that waited,
+ * Starts from the classic priority rules and a while of changing the order in which blocks are
+ * placed. Then three phases
+ * take turns, each from the best plan so far: jobs are taken out and put back into the gaps in
+ * another order (large
+ * neighbourhood search: Shaw, 1998); the order of placing is changed; and that again while what is
+ * worse is taken too, less and less often (simulated annealing:
+ * Kirkpatrick, Gelatt and Vecchi, 1983). Most moves follow one job back from its end and change
+ * something that waited,
  * or what stood in its way. Kinds of moves that gained more for their work get more of it.
- * @returns the best plan, and without one the task at the head of the block that most often found no place
+ * @returns the best plan, and without one the task at the head of the block that most often found
+ *   no place
  */
 export function search(options: SearchOptions): {
   best: Found | null
@@ -125,13 +154,18 @@ class Search {
   private heats = 0
   private heatIteration = 0
   private heatStart = COOLEST_START
-  /** How many refills gained something since all moved up, and the first position that one of them changed. */
+  /**
+   * How many refills gained something since all moved up, and the first position that one of them
+   * changed.
+   */
   private loosened = 0
   private looseFrom = Infinity
   /** The work done when the best plan last became better, or the phase began. */
   private gainedAt = 0
 
-  /** The draft after every so many blocks of the present order; only the first few may still hold. */
+  /**
+   * The draft after every so many blocks of the present order; only the first few may still hold.
+   */
   private readonly stride: number
   private readonly checkpoints: Checkpoint[]
   private readonly mostCheckpoints: number
@@ -181,7 +215,10 @@ class Search {
     }
   }
 
-  /** The plan to begin from in the order of its starts; the rules where it cannot be placed so, or there is none. */
+  /**
+   * The plan to begin from in the order of its starts; the rules where it cannot be placed so, or
+   * there is none.
+   */
   private *starts(): Generator<number[]> {
     const { model, blocks, windows, from } = this.options
     if (from) {
@@ -292,7 +329,10 @@ class Search {
     this.areTotalsKnown = false
   }
 
-  /** A kind of move of this phase: by work, each gets its share, and the more of the rest the more it gained for its work. */
+  /**
+   * A kind of move of this phase: by work, each gets its share, and the more of the rest the more
+   * it gained for its work.
+   */
   private anyKind(): Kind {
     const kinds = this.kinds[this.phase]
     const rates = kinds.map(({ gain, work }) => gain / work + 1e-9)
@@ -308,7 +348,8 @@ class Search {
   }
 
   /**
-   * Places anew what an order puts elsewhere; keeps the result within the limit, else brings back the plan before.
+   * Places anew what an order puts elsewhere; keeps the result within the limit, else brings back
+   * the plan before.
    * @param upTo from this position on everything is placed anew, also where the order is the same
    */
   private rebuild(order: readonly number[], limit: number, upTo = order.length): void {
@@ -331,7 +372,10 @@ class Search {
     this.restoreScore()
   }
 
-  /** Brings the draft to where the first blocks of the present order are placed, from the nearest checkpoint. */
+  /**
+   * Brings the draft to where the first blocks of the present order are placed, from the nearest
+   * checkpoint.
+   */
   private goBackTo(first: number): void {
     const { draft, stride, order, checkpoints } = this
     const near = Math.min(this.saved - 1, Math.floor(first / stride))
@@ -345,7 +389,10 @@ class Search {
     }
   }
 
-  /** Takes blocks out and places them anew in the gaps, in their new order; the others stay where they are. */
+  /**
+   * Takes blocks out and places them anew in the gaps, in their new order; the others stay where
+   * they are.
+   */
   private refill(blocks: readonly number[], limit: number): void {
     const { draft, order } = this
     for (let i = blocks.length - 1; i >= 0; i--) draft.takeOut(blocks[i] as number)
@@ -379,7 +426,8 @@ class Search {
   }
 
   /**
-   * @param together from this position on the same blocks are placed as in the present order: what costs more there by as
+   * @param together from this position on the same blocks are placed as in the present order:
+   *   what costs more there by as
    *   much as may be lost is given up
    * @returns whether all found a place and the plan costs no more than the limit
    */
@@ -446,7 +494,10 @@ class Search {
     return start[(this.options.blocks[block] as Block).tasks[0] as number] as number
   }
 
-  /** Brings the blocks that failed most often forward, by chance; what can start at one minute only stays before all. */
+  /**
+   * Brings the blocks that failed most often forward, by chance; what can start at one minute only
+   * stays before all.
+   */
   private withFailedFirst(order: readonly number[]): number[] {
     const { blocks, windows } = this.options
     const isFixed = (block: number) => hasOneStart(blocks[block] as Block, windows)

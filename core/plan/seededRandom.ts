@@ -1,6 +1,7 @@
 /**
  * A stream of numbers in [0, 1) that depends on the seed alone.
- * Source: mulberry32, a 32-bit counter with an integer hash (Jenkins, public domain); good enough to shuffle by.
+ * Source: mulberry32, a 32-bit counter with an integer hash (Jenkins, public domain); good enough
+ * to shuffle by.
  * @param seed any whole number
  */
 export function seededRandom(seed: number): () => number {

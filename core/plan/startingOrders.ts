@@ -2,12 +2,17 @@ import type { Block } from './blocks'
 import type { Model } from './model'
 import type { Windows } from './windows'
 
-/** How far ahead of its last moment a job begins to count, minutes; far ahead what is short for its weight comes first. */
+/**
+ * How far ahead of its last moment a job begins to count, minutes; far ahead what is short for its
+ * weight comes first.
+ */
 const LOOK_AHEADS_MIN = [1000, 3000, 10_000]
 
 /**
- * The classic priority rules as orders of blocks: shortest for its weight once it is pressing, for several ways to
- * understand that (apparent tardiness cost: Vepsalainen and Morton, 1987); earliest due, least slack, shortest for its
+ * The classic priority rules as orders of blocks: shortest for its weight once it is pressing, for
+ * several ways to
+ * understand that (apparent tardiness cost: Vepsalainen and Morton, 1987); earliest due, least
+ * slack, shortest for its
  * weight, soonest possible. Before all comes what can start at one minute only.
  */
 export function startingOrders(
@@ -61,13 +66,19 @@ export function startingOrders(
   )
 }
 
-/** Whether something of a block can start at one minute only: placed after others it could only fail. */
+/**
+ * Whether something of a block can start at one minute only: placed after others it could only
+ * fail.
+ */
 export const hasOneStart = (
   block: Block,
   { earliest, latest }: Pick<Windows, 'earliest' | 'latest'>,
 ): boolean => block.tasks.some((task) => earliest[task] === latest[task])
 
-/** Ranks jobs as if all hands worked on one after the other; the most pressing for its work comes next. */
+/**
+ * Ranks jobs as if all hands worked on one after the other; the most pressing for its work comes
+ * next.
+ */
 function pressingFirst(
   model: Model,
   earliest: Windows['earliest'],

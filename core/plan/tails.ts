@@ -1,6 +1,9 @@
 import type { Edge, Model } from './model'
 
-/** By task: the least minutes from its start to the end of its job, by waits alone; the lags hold no circle to loop on. */
+/**
+ * By task: the least minutes from its start to the end of its job, by waits alone; the lags hold no
+ * circle to loop on.
+ */
 export function tailsOf(model: Model): Float64Array {
   const tail = Float64Array.from(model.tasks, (task) => task.duration)
   const queue = model.tasks.map((task) => task.index)

@@ -54,7 +54,10 @@ export class Single {
     this.count--
   }
 
-  /** The earliest start at or after a minute from which nothing else is on for so long; from `before` on any answer will do. */
+  /**
+   * The earliest start at or after a minute from which nothing else is on for so long; from
+   * `before` on any answer will do.
+   */
   earliestFit(minute: number, duration: number, before: number): number {
     if (duration <= 0) return minute
     let start = minute
@@ -85,7 +88,8 @@ export class Hands extends Single {
     const { from, to, count } = this
     const { opens, closes } = this.shifts
     let taken = firstAfter(to, count, minute)
-    // A task that ends with its shift still lies in it, so a shift that closes at this very minute counts.
+    // A task that ends with its shift still lies in it, so a shift that closes at this very minute
+    // counts.
     for (let i = firstAfter(closes, closes.length, minute - 1); i < closes.length; i++) {
       const closing = closes[i] as number
       let start = Math.max(minute, opens[i] as number)
@@ -106,7 +110,10 @@ export class Hands extends Single {
   }
 }
 
-/** How much is in use of something that many share: a step function. The first step begins at −Infinity. */
+/**
+ * How much is in use of something that many share: a step function. The first step begins at
+ * −Infinity.
+ */
 export class Shared {
   private times = new Float64Array(16)
   private used = new Float64Array(16)
@@ -162,7 +169,8 @@ export class Shared {
   }
 
   /**
-   * The earliest start at or after a minute from which `amount` more stays within the capacity for `duration`.
+   * The earliest start at or after a minute from which `amount` more stays within the capacity for
+   * `duration`.
    * @returns the minute, or Infinity when it never fits
    */
   earliestFit(minute: number, duration: number, amount: number, before: number): number {

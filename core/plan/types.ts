@@ -1,4 +1,6 @@
-/** Everything in whole minutes from a common origin; an interval holds its start and not its end. */
+/**
+ * Everything in whole minutes from a common origin; an interval holds its start and not its end.
+ */
 export type Interval = [number, number]
 
 export interface PlanMaker {

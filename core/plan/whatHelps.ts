@@ -37,7 +37,10 @@ export interface HelpQuestion {
   request: PlanRequest
   planned: readonly PlannedTask[]
   pins: readonly Pin[]
-  /** The tasks that stand for nothing but a place that is closed, each fixed to its minute, in order of time. */
+  /**
+   * The tasks that stand for nothing but a place that is closed, each fixed to its minute, in order
+   * of time.
+   */
   closings: readonly { task: string; fromMin: number }[]
   /** By job what it is promised in; what has no weight ends nobody's wait and is told for none. */
   promises: Readonly<Record<string, string>>
@@ -46,10 +49,13 @@ export interface HelpQuestion {
 }
 
 /**
- * Tries one more of each mould, each maker two hours longer on one of the next days, and a place that closes two hours
+ * Tries one more of each mould, each maker two hours longer on one of the next days, and a place
+ * that closes two hours
  * later then, and says what each would gain.
- * What improves is compared with the same search without any help, so that a gain is owed to the help alone.
- * @returns what gains something, the most first: less weighted tardiness, then less weighted completion
+ * What improves is compared with the same search without any help, so that a gain is owed to the
+ * help alone.
+ * @returns what gains something, the most first: less weighted tardiness, then less weighted
+ *   completion
  */
 export function whatHelps({
   request,

@@ -3,7 +3,8 @@ import { occupancyOf, type Use } from './occupancy'
 import type { Binding, PlanLag, PlannedTask, PlanRequest, PlanTask, WhyThen } from './types'
 
 /**
- * Says for every task what keeps it from starting one minute earlier: the first constraint that would break
+ * Says for every task what keeps it from starting one minute earlier: the first constraint that
+ * would break
  * if it alone moved, with the same maker, station and place.
  * @param planned the tasks of a correct plan, in request order
  * @returns in request order; `none` means that it waits for somebody's sake, not its own
@@ -74,7 +75,9 @@ function breaksLag(lag: PlanLag, moved: string, at: Map<string, PlannedTask>): b
   return lag.maxMin !== null && lag.maxMin !== undefined && gap + 1 > lag.maxMin
 }
 
-/** The use by somebody else that fills a minute beyond the room left, first the one that ends first. */
+/**
+ * The use by somebody else that fills a minute beyond the room left, first the one that ends first.
+ */
 function blocker(uses: readonly Use[], self: number, minute: number, room: number): Use | null {
   const others = uses.filter((use) => use.task !== self && use.from <= minute && minute < use.to)
   const used = others.reduce((sum, use) => sum + use.amount, 0)

@@ -1,7 +1,10 @@
 import { lastInShift, nextInShift } from './calendar'
 import type { Model, ModelTask } from './model'
 
-/** The earliest and latest start each task can have in any schedule, and the task that closed its window. */
+/**
+ * The earliest and latest start each task can have in any schedule, and the task that closed its
+ * window.
+ */
 export interface Windows {
   earliest: number[]
   latest: number[]
@@ -31,7 +34,8 @@ function latestForHands(model: Model, task: ModelTask, minute: number): number {
 
 /**
  * Narrows the start of every task by releases, lags, shifts and the horizon until nothing changes.
- * Each step removes only starts that no schedule can have, so an empty window proves that none exists.
+ * Each step removes only starts that no schedule can have, so an empty window proves that none
+ * exists.
  * Source: bounds propagation over temporal constraints (Dechter, Meiri, Pearl 1991) with calendars.
  * The lags must hold no circle (see `lagCircle`).
  */

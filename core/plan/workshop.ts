@@ -30,7 +30,10 @@ export class Workshop {
   /** Until when each placed task holds its mould. */
   private readonly heldUntil: Int32Array
 
-  /** @param leastHoldMin by task: its mould is held at least so long, because of the waits until it is given back */
+  /**
+   * @param leastHoldMin by task: its mould is held at least so long, because of the waits until it
+   * is given back
+   */
   constructor(
     private readonly model: Model,
     private readonly leastHoldMin: Float64Array,
@@ -70,8 +73,10 @@ export class Workshop {
   }
 
   /**
-   * Looks for the earliest placement of a task from a minute on, over all spots and makers that could take it.
-   * @returns whether there is one before the horizon; it then stands in `foundStart`, `foundMaker`, `foundSpot`
+   * Looks for the earliest placement of a task from a minute on, over all spots and makers that
+   * could take it.
+   * @returns whether there is one before the horizon; it then stands in `foundStart`,
+   *   `foundMaker`, `foundSpot`
    */
   find(task: ModelTask, minute: number): boolean {
     const { spots, makers } = task
@@ -108,7 +113,10 @@ export class Workshop {
     return this.foundStart <= lastStart
   }
 
-  /** Pushes a start on past every obstacle in turn until none is left; gives up where something better is known. */
+  /**
+   * Pushes a start on past every obstacle in turn until none is left; gives up where something
+   * better is known.
+   */
   private fit(task: ModelTask, minute: number, spot: Spot, maker: number): number {
     const { duration, mould } = task
     const before = this.foundStart
@@ -246,7 +254,10 @@ export class Workshop {
     return NONE
   }
 
-  /** The tasks placed so far that a task could not lie beside in [from, to): they use its only hands, station, place, mould or air. */
+  /**
+   * The tasks placed so far that a task could not lie beside in [from, to): they use its only
+   * hands, station, place, mould or air.
+   */
   isInTheWay(other: number, task: ModelTask, from: number, to: number): boolean {
     const start = this.start[other] as number
     if (start >= to || start === NONE || other === task.index) return false

@@ -7,7 +7,10 @@ export interface Packing {
   proven: boolean
 }
 
-/** Above this many lots only the heuristics run: masks of lots have to stay whole numbers that are quick to work with. */
+/**
+ * Above this many lots only the heuristics run: masks of lots have to stay whole numbers that are
+ * quick to work with.
+ */
 const MOST_LOTS = 24
 /** Nodes after which the proof is given up; far beyond what 24 lots of real layers take. */
 const MOST_NODES = 60_000_000
@@ -15,11 +18,15 @@ const MOST_NODES = 60_000_000
 /**
  * Packs lots into the fewest pots and then makes the largest pot as small as it can be.
  *
- * First-fit decreasing under several orders gives a start; bounds by volume and by time tell how few pots there can
- * be at all. Branch and bound then fills pots one at a time: the largest lot left goes into the next pot, with every
- * set of others whose volume lies in the only range in which the remaining pots can still do better than the best
+ * First-fit decreasing under several orders gives a start; bounds by volume and by time tell how
+ * few pots there can
+ * be at all. Branch and bound then fills pots one at a time: the largest lot left goes into the
+ * next pot, with every
+ * set of others whose volume lies in the only range in which the remaining pots can still do better
+ * than the best
  * known. Sets of lots from which nothing better came are remembered.
- * Source: bin completion (Korf 2003; Fukunaga and Korf 2007) with a second dimension and a shrinking capacity, and
+ * Source: bin completion (Korf 2003; Fukunaga and Korf 2007) with a second dimension and a
+ * shrinking capacity, and
  * sequential number partitioning (Korf, Schreiber and Moffitt 2014) for the range of each pot.
  * @param capMl millilitres a pot may hold
  * @param capMin minutes of pouring a pot allows
@@ -171,7 +178,10 @@ function levelled(
 /** Volumes are told apart to this fraction of a millilitre when a common step is looked for. */
 const STEPS_PER_ML = 1000
 
-/** The largest step of which all volumes are whole multiples; totals can only differ by it. 0 where there is none. */
+/**
+ * The largest step of which all volumes are whole multiples; totals can only differ by it. 0 where
+ * there is none.
+ */
 function commonStep(lots: readonly Lot[]): number {
   const gcd = (x: number, y: number): number => (y === 0 ? x : gcd(y, x % y))
   const steps = lots.map((lot) => Math.round(lot.ml * STEPS_PER_ML))
@@ -224,7 +234,10 @@ function waysToChoose(things: number, most: number): number {
   return sum
 }
 
-/** The band of volumes around the even share that is looked at first, as a share of it; each next band is wider. */
+/**
+ * The band of volumes around the even share that is looked at first, as a share of it; each next
+ * band is wider.
+ */
 const FIRST_BAND = 1 / 512
 const WIDER = 4
 
@@ -272,7 +285,9 @@ class Search {
     )
   }
 
-  /** Tries to put the lots of a set into so many pots. @returns whether something better was found */
+  /**
+   * Tries to put the lots of a set into so many pots. @returns whether something better was found
+   */
   private fill(set: number, count: number): boolean {
     if (set === 0) {
       this.best = this.groups.map((mask) => this.membersOf(mask))
@@ -291,7 +306,8 @@ class Search {
     const most = this.mostInOne(members, limit)
     if (total.ml > count * limit || total.min > count * timeRoom || members.length > count * most)
       return false
-    // So many pots at least hold the most lots there can be in one, and not even the smallest lots would fit them.
+    // So many pots at least hold the most lots there can be in one, and not even the smallest lots
+    // would fit them.
     const full = members.length - (most - 1) * count
     if (full > 0 && mlOf(members.slice(-full * most), this.lots) > full * limit) return false
     if (count === 1) {
@@ -331,8 +347,10 @@ class Search {
   }
 
   /**
-   * Every set of lots that can stand in one pot beside the largest one left, nearest to an even share first.
-   * The others are halved and the subsets of both halves paired by volume (Horowitz and Sahni 1974).
+   * Every set of lots that can stand in one pot beside the largest one left, nearest to an even
+   * share first.
+   * The others are halved and the subsets of both halves paired by volume (Horowitz and Sahni
+   * 1974).
    */
   private choose(members: readonly number[], total: Subset, count: number, most: number): boolean {
     const first = this.lots[members[0] as number] as Lot
@@ -389,8 +407,10 @@ class Search {
   }
 
   /**
-   * As `tryAll`, but passes over a set as long as one of its lots could be swapped for a larger one left out: whatever
-   * packing it leads to, the swapped set leads to as well (Martello and Toth 1990). As better packings are found the
+   * As `tryAll`, but passes over a set as long as one of its lots could be swapped for a larger one
+   * left out: whatever
+   * packing it leads to, the swapped set leads to as well (Martello and Toth 1990). As better
+   * packings are found the
    * limit falls, so sets passed over are looked at again until nothing changes.
    */
   private tryUndominated(

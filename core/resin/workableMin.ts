@@ -3,7 +3,8 @@ import { mix } from '../mix'
 import type { LayerResin } from './types'
 
 /**
- * How long a cup of a resin stays workable from the end of stirring, shortened by its mass and by warmth.
+ * How long a cup of a resin stays workable from the end of stirring, shortened by its mass and by
+ * warmth.
  * Without densities the mass is unknown and only the warmth counts.
  * Source: `cure` (Arrhenius rate, empirical mass exponent).
  * @param mixMl in one cup

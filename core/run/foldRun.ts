@@ -13,8 +13,10 @@ function standing(events: readonly RunEvent[]): RunEvent[] {
 
 /**
  * Works out where a run stands from everything that was done so far.
- * The state is nothing but a fold over the log, so a reload, a second screen or a restart shows the same.
- * After both parts a ratio outside the resin's tolerance asks for the exact top-up first (`rescue`).
+ * The state is nothing but a fold over the log, so a reload, a second screen or a restart shows the
+ * same.
+ * After both parts a ratio outside the resin's tolerance asks for the exact top-up first
+ * (`rescue`).
  * The rest is counted from the end of stirring, as makers count it.
  */
 export function foldRun(targets: RunTargets, events: readonly RunEvent[]): RunState {

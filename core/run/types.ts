@@ -7,7 +7,10 @@ export interface RunTargets {
   /** Both parts in pouring order, with the reading after each and the amount of its own. */
   parts: (MixStep & { ownAmount: number })[]
   needMl: number
-  /** The cups that the mix is split into after stirring, with their pigment; absent where nothing is split or dosed. */
+  /**
+   * The cups that the mix is split into after stirring, with their pigment; absent where nothing is
+   * split or dosed.
+   */
   colours?: RunColour[]
   stirMin: number
   restMin: number
@@ -28,7 +31,10 @@ export interface RunColour {
   pigments: DosedPigment[]
 }
 
-/** What somebody did at the bench, in the order in which it was done. `at` is in milliseconds since 1970, UTC. */
+/**
+ * What somebody did at the bench, in the order in which it was done. `at` is in milliseconds since
+ * 1970, UTC.
+ */
 export type RunEvent = { at: number } & (
   | { kind: 'weighed'; part: Part; amount: number }
   | { kind: 'stirStarted' }

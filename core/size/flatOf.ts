@@ -17,7 +17,9 @@ const rectangle = (widthMm: number, lengthMm: number, radiusMm = 0): Flat => ({
   perimeterMm: 2 * (widthMm + lengthMm) - (8 - 2 * Math.PI) * radiusMm,
 })
 
-/** Perimeter by Ramanujan's second formula (1914); relative error below 1e-5 for any ellipse in use. */
+/**
+ * Perimeter by Ramanujan's second formula (1914); relative error below 1e-5 for any ellipse in use.
+ */
 function ellipse(widthMm: number, lengthMm: number): Flat {
   const [a, b] = [widthMm / 2, lengthMm / 2]
   const h = ((a - b) / (a + b)) ** 2

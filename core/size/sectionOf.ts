@@ -14,7 +14,8 @@ export interface Section {
 
 /**
  * The middle section of a shape along its length.
- * A shape known by its content alone is drawn as a straight block with a square foot of the same content.
+ * A shape known by its content alone is drawn as a straight block with a square foot of the same
+ * content.
  */
 export function sectionOf(shape: Shape): Section {
   const straight = (widthMm: number, heightMm: number | undefined, isTrue = true): Section => ({

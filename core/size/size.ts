@@ -22,10 +22,13 @@ interface Filled {
  * `mixMl = (netMl·pieces·(1 + runOffPct/100) + cups·perCupMl)·(1 + reservePct/100)`; a coat is
  * `area·thickness + perimeter·sideHeight·sideThickness`. Inclusions displace their own volume.
  * Assumes level resin, rigid moulds and no shrinkage on cure.
- * Source: elementary solid geometry (see `flatOf`, `solidOf`); loss rule of the compute contract (`size`).
+ * Source: elementary solid geometry (see `flatOf`, `solidOf`); loss rule of the compute contract
+ * (`size`).
  * @param request shape in mm, layers from the face backwards, losses in ml and per cent
- * @returns area in cm², perimeter in mm, capacity in ml, and per layer levels in mm and volumes in ml
- * @throws nothing; refuses with `over-brim`, `level-not-rising`, `inclusions-exceed-layer`, `outline-crosses`
+ * @returns area in cm², perimeter in mm, capacity in ml, and per layer levels in mm and volumes
+ *   in ml
+ * @throws nothing; refuses with `over-brim`, `level-not-rising`, `inclusions-exceed-layer`,
+ *   `outline-crosses`
  *   or `invalid-input`
  */
 export function size(request: SizeRequest): Result<SizeAnswer> {

@@ -5,7 +5,10 @@ export interface CurvePoint {
   volumeMl: number
 }
 
-/** Every form whose content can be worked out; a height may be left out where a flat surface is only coated. */
+/**
+ * Every form whose content can be worked out; a height may be left out where a flat surface is only
+ * coated.
+ */
 export type Shape =
   | {
       kind: 'rectangle'

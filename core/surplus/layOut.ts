@@ -80,7 +80,8 @@ class Question {
 }
 
 /**
- * Gives filler moulds to pots so that the most millilitres are used, and of equal layouts few moulds.
+ * Gives filler moulds to pots so that the most millilitres are used, and of equal layouts few
+ * moulds.
  * @param classes sorted by what they hold, most first; up to 20 moulds in all
  * @param mostSteps sets looked at, after which the best layout so far is taken
  */
@@ -105,7 +106,10 @@ interface Choice {
   rest: Words
 }
 
-/** Dynamic programming over the moulds still free: exact, where many are alike and so the states are few. */
+/**
+ * Dynamic programming over the moulds still free: exact, where many are alike and so the states are
+ * few.
+ */
 function byStates(question: Question): { chosen: Words[]; proven: boolean } {
   const { packing, pots } = question
   const known = new Map<number, Choice>()
@@ -142,9 +146,12 @@ function byStates(question: Question): { chosen: Words[]; proven: boolean } {
 }
 
 /**
- * Source: bin completion for the multiple knapsack problem (Fukunaga and Korf, 2007). One pot after another takes one
- * of the sets it can fill, tried in the order in which they hold nearest to what it leaves. Only a window of the sorted
- * sets can still lead to more than the best layout: a smaller set loses too much of this pot, a larger one leaves too
+ * Source: bin completion for the multiple knapsack problem (Fukunaga and Korf, 2007). One pot after
+ * another takes one
+ * of the sets it can fill, tried in the order in which they hold nearest to what it leaves. Only a
+ * window of the sorted
+ * sets can still lead to more than the best layout: a smaller set loses too much of this pot, a
+ * larger one leaves too
  * few moulds to the others. The better the best, the narrower the window.
  */
 function byWindows(question: Question, mostSteps: number): { chosen: Words[]; proven: boolean } {

@@ -11,7 +11,8 @@ export interface FillerClass {
 export type Words = [number, number]
 
 /**
- * How many of each class stand in a set, packed into two words: every class has its own bits and one guard bit above
+ * How many of each class stand in a set, packed into two words: every class has its own bits and
+ * one guard bit above
  * them, so that one subtraction tells whether a set is still free.
  */
 export class Packing {
@@ -84,7 +85,10 @@ function copySet(
   to.high[at] = from.high[i]! + high
 }
 
-/** Every set whose least fill some pot could reach, built class by class; merging keeps it sorted without a sort. */
+/**
+ * Every set whose least fill some pot could reach, built class by class; merging keeps it sorted
+ * without a sort.
+ */
 export function allSets(
   classes: readonly FillerClass[],
   packing: Packing,

@@ -5,7 +5,10 @@ import type { FillerMould, SurplusAnswer, SurplusRequest } from './types'
 
 /** How much is looked at. */
 export interface SurplusEffort {
-  /** So many moulds are laid out together, and proven; more are laid out in turns, the largest first. */
+  /**
+   * So many moulds are laid out together, and proven; more are laid out in turns, the largest
+   * first.
+   */
   together: number
   /** Sets of moulds after which the best layout so far is taken. */
   mostSteps: number
@@ -20,14 +23,18 @@ interface Filler {
 }
 
 /**
- * Finds homes for what the pots leave: which filler moulds to lay out, and in what order to fill them.
- * A mould takes resin of one pot, between its least and greatest depth (straight sides assumed). The layout uses
+ * Finds homes for what the pots leave: which filler moulds to lay out, and in what order to fill
+ * them.
+ * A mould takes resin of one pot, between its least and greatest depth (straight sides assumed).
+ * The layout uses
  * the most millilitres; of equal ones few moulds.
  * Source: bin completion (see `layOut`).
  * @param request surplus in ml; moulds in ml and mm
  * @param effort where a person waits, less
- * @returns the fills in order (moulds that must reach their least depth with most resin first), and what is lost
- * @throws nothing; refuses with `invalid-input` a mould whose least depth is over its greatest or its own
+ * @returns the fills in order (moulds that must reach their least depth with most resin first),
+ *   and what is lost
+ * @throws nothing; refuses with `invalid-input` a mould whose least depth is over its greatest or
+ *   its own
  */
 export function surplus(request: SurplusRequest, effort = THOROUGH): Result<SurplusAnswer> {
   const wrong = request.moulds.findIndex(

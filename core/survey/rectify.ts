@@ -10,11 +10,16 @@ const STRAIGHT = 1e-6
 
 /**
  * Undoes the perspective of a photograph of something flat.
- * Source: the projective map of a rectangle onto four corners (Heckbert, Fundamentals of Texture Mapping and Image
- * Warping, 1989, section 2.2.3), inverted. Assumes that lens distortion is small: check with measured lengths.
- * @param request four corners of a rectangle of known size and the points to map, in pixels of the photograph
- * @returns the points in mm in the rectangle's plane, how they agree with measured lengths, and how much a pixel matters
- * @throws nothing; refuses with `invalid-input` corners that do not go round a rectangle seen from in front
+ * Source: the projective map of a rectangle onto four corners (Heckbert, Fundamentals of Texture
+ * Mapping and Image
+ * Warping, 1989, section 2.2.3), inverted. Assumes that lens distortion is small: check with
+ * measured lengths.
+ * @param request four corners of a rectangle of known size and the points to map, in pixels of
+ *   the photograph
+ * @returns the points in mm in the rectangle's plane, how they agree with measured lengths, and
+ *   how much a pixel matters
+ * @throws nothing; refuses with `invalid-input` corners that do not go round a rectangle seen
+ *   from in front
  */
 export function rectify(request: RectifyRequest): Result<RectifyAnswer> {
   const { corners, rectangle, points } = request
@@ -79,7 +84,8 @@ function mapOf(
     1,
   ]
   const [a, b, c, d, e, f, gi, hi, i] = adjugate(fromUnit)
-  // The sign of the adjugate is chosen so that points on the rectangle's side of the horizon have positive depth.
+  // The sign of the adjugate is chosen so that points on the rectangle's side of the horizon have
+  // positive depth.
   const sign = Math.sign(gi * x0 + hi * y0 + i) || 1
   return [
     a * widthMm * sign,

@@ -15,7 +15,9 @@ export interface WaterFillAnswer {
 }
 
 export interface RectifyRequest {
-  /** The corners of the known rectangle as they lie in the photograph, going round from its origin. */
+  /**
+   * The corners of the known rectangle as they lie in the photograph, going round from its origin.
+   */
   corners: Point[]
   rectangle: { widthMm: number; heightMm: number }
   /** Points of the photograph in the rectangle's plane. */

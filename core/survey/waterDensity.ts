@@ -10,7 +10,8 @@ export const WATER_RANGE_C = [0, 40] as const
 
 /**
  * The density of air-free water at normal pressure.
- * Source: CIPM formula; Tanaka, Girard, Davis, Peuto and Bignell, Metrologia 38 (2001), 301–309, equation 1.
+ * Source: CIPM formula; Tanaka, Girard, Davis, Peuto and Bignell, Metrologia 38 (2001), 301–309,
+ * equation 1.
  * Tap water differs by less than 0.05 %.
  * @param tempC 0 to 40
  * @returns g/ml

@@ -7,9 +7,11 @@ import { WATER_RANGE_C, waterDensity } from './waterDensity'
  * One level gives a mould with straight sides; several give its curve, straight between the levels.
  * The lift of the air on the water (0.1 %) is left out: the resin will be weighed in the same air.
  * Source: `waterDensity`.
- * @param request grams of water up to each level, mm above the lowest point, and the water's temperature
+ * @param request grams of water up to each level, mm above the lowest point, and the water's
+ *   temperature
  * @returns the shape, its capacity up to the highest level, and the density used
- * @throws nothing; refuses with `invalid-input` a temperature outside 0 to 40 °C or readings that do not rise
+ * @throws nothing; refuses with `invalid-input` a temperature outside 0 to 40 °C or readings that
+ *   do not rise
  */
 export function waterFill({ waterC, readings }: WaterFillRequest): Result<WaterFillAnswer> {
   const [coldest, warmest] = WATER_RANGE_C

@@ -37,7 +37,8 @@ const scale: Record<Exclude<Unit, '°C' | '°F'>, number> = {
 
 /**
  * Converts a value from a maker's unit to the core's base unit (g, ml, mm or °C).
- * Source: factors of the `convert` package (international avoirdupois ounce, inch and US fluid ounce of 1959).
+ * Source: factors of the `convert` package (international avoirdupois ounce, inch and US fluid
+ * ounce of 1959).
  * @param value in `unit`
  * @param unit one of UNITS
  * @returns the value in the base unit of its quantity

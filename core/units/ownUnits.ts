@@ -34,7 +34,8 @@ export interface OwnFigure {
  * @param value in `unit`
  * @param unit g, ml, mm or °C; a value in any other is only formatted
  * @param decimals as they fit the base unit; larger units get more
- * @example inOwnUnit(25.4, 'mm', { ...METRIC, length: 'in' }, 1) // => { text: '1.000', unit: 'in' }
+ * @example inOwnUnit(25.4, 'mm', { ...METRIC, length: 'in' }, 1) // => { text: '1.000', unit:
+ *   'in' }
  */
 export function inOwnUnit(
   value: number | null | undefined,

@@ -1,7 +1,10 @@
 import type { Knex } from 'knex'
 import { pointsTo } from '../columns'
 
-/** Which layer of which order a pot pours is said by its portions from here on; whether people gathered it, by itself. */
+/**
+ * Which layer of which order a pot pours is said by its portions from here on; whether people
+ * gathered it, by itself.
+ */
 export async function up(knex: Knex): Promise<void> {
   await knex.schema.alterTable('pots', (table) => {
     table.dropForeign(['order_line_id'])

@@ -4,7 +4,8 @@ import type { Knex } from 'knex'
 const BEHIND = 10_000
 
 /**
- * A recipe can be put away; a layer that was poured and then left out of its recipe stays for the record, without a
+ * A recipe can be put away; a layer that was poured and then left out of its recipe stays for the
+ * record, without a
  * position; an order line that has been begun keeps the version it began with.
  */
 export async function up(knex: Knex): Promise<void> {

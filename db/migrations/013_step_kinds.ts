@@ -1,6 +1,9 @@
 import type { Knex } from 'knex'
 
-/** Steps say what kind of work they are, which layer they belong to, and how long what they leave dries or holds. */
+/**
+ * Steps say what kind of work they are, which layer they belong to, and how long what they leave
+ * dries or holds.
+ */
 export async function up(knex: Knex): Promise<void> {
   await knex.schema.alterTable('recipe_steps', (table) => {
     table.string('kind', 24).notNullable().defaultTo('other')

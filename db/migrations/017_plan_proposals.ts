@@ -3,7 +3,10 @@ import { instant, owned, pointsTo } from '../columns'
 
 const NO_TERMS = '{"pins":[],"away":[],"extra":[],"deliveries":[]}'
 
-/** Plans know what they were made on and after which; changes are proposed, worked out in a queue, and accepted. */
+/**
+ * Plans know what they were made on and after which; changes are proposed, worked out in a queue,
+ * and accepted.
+ */
 export async function up(knex: Knex): Promise<void> {
   await knex.schema.alterTable('plans', (table) => {
     table.json('terms').notNullable().defaultTo(NO_TERMS)

@@ -1,7 +1,10 @@
 import type { Knex } from 'knex'
 import { instant, owned, pointsTo } from '../columns'
 
-/** Addresses under which calendars outside fetch the plan: one for each person and one for the workshop. */
+/**
+ * Addresses under which calendars outside fetch the plan: one for each person and one for the
+ * workshop.
+ */
 export async function up(knex: Knex): Promise<void> {
   await knex.schema.createTable('calendar_feeds', (table) => {
     owned(table)

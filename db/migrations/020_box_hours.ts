@@ -1,6 +1,9 @@
 import type { Knex } from 'knex'
 
-/** A heated box may run for some hours of each day only, without any it runs day and night; plans know when that was changed. */
+/**
+ * A heated box may run for some hours of each day only, without any it runs day and night; plans
+ * know when that was changed.
+ */
 export async function up(knex: Knex): Promise<void> {
   await knex.raw(
     "UPDATE plans SET terms = JSON_INSERT(terms, '$.boxOn', JSON_ARRAY(), '$.boxOff', JSON_ARRAY())",

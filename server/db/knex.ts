@@ -17,7 +17,10 @@ const QUIET = {
   debug: () => undefined,
 }
 
-/** Reads where the database is from the environment. @throws Error naming the variable that is missing */
+/**
+ * Reads where the database is from the environment. @throws Error naming the variable that is
+ * missing
+ */
 export function databaseSettings(env: NodeJS.ProcessEnv): DatabaseSettings {
   const need = (name: string): string => {
     const value = env[name]
@@ -34,7 +37,8 @@ export function databaseSettings(env: NodeJS.ProcessEnv): DatabaseSettings {
 }
 
 /**
- * Opens a pool. Instants travel as UTC; DECIMAL arrives as text and is read by the row mappers alone.
+ * Opens a pool. Instants travel as UTC; DECIMAL arrives as text and is read by the row mappers
+ * alone.
  * @param directory of the migrations, for the commands that migrate
  */
 export function openDatabase(settings: DatabaseSettings, migrations?: string): Knex {

@@ -169,7 +169,10 @@ export async function updateOrder(
   return saved
 }
 
-/** The versions of the recipes that these lines are made by from here on, unless they have been begun before. */
+/**
+ * The versions of the recipes that these lines are made by from here on, unless they have been
+ * begun before.
+ */
 export async function pinRecipe(
   db: Db,
   workspaceId: number,

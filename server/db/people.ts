@@ -87,7 +87,9 @@ export async function removeExpiredSessions(db: Db, now: Date): Promise<void> {
   await db('sessions').where('expires_at', '<=', now).delete()
 }
 
-/** Keeps how somebody measures or reads; of two such saves at once both are kept, the later on top. */
+/**
+ * Keeps how somebody measures or reads; of two such saves at once both are kept, the later on top.
+ */
 async function savePerson(
   db: Db,
   workspaceId: number,

@@ -83,7 +83,10 @@ export async function getPiece(
   return row ? pieceOf(row) : null
 }
 
-/** Makes the pieces a pot pours that do not lie anywhere yet, and puts all of them on a place. @returns their keys */
+/**
+ * Makes the pieces a pot pours that do not lie anywhere yet, and puts all of them on a place.
+ * @returns their keys
+ */
 export async function layPieces(
   db: Db,
   workspaceId: number,

@@ -135,7 +135,10 @@ export async function getKeptPlan(
 /** The plan that a plan stands for: itself, or the one it brought back. */
 export const ownIdOf = (plan: Pick<KeptPlan, 'id' | 'restores'>): number => plan.restores ?? plan.id
 
-/** The plan of its own that was made after this one was brought back and before that; null when there is none. */
+/**
+ * The plan of its own that was made after this one was brought back and before that; null when
+ * there is none.
+ */
 export async function planMadeFrom(
   db: Db,
   workspaceId: number,

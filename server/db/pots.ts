@@ -123,7 +123,10 @@ async function withPortions(
   }))
 }
 
-/** Pots still to be mixed or being mixed for orders that still stand, in the order of the current plan. */
+/**
+ * Pots still to be mixed or being mixed for orders that still stand, in the order of the current
+ * plan.
+ */
 export async function listOpenPots(db: Db, workspaceId: number): Promise<StoredPot[]> {
   const wanted = db('pot_portions')
     .join('order_lines', 'order_lines.id', 'pot_portions.order_line_id')
@@ -147,7 +150,10 @@ export async function getPot(db: Db, workspaceId: number, id: number): Promise<S
   return pot ?? null
 }
 
-/** Holds pots until the transaction ends, so that of two who begin or regroup them one waits for the other. */
+/**
+ * Holds pots until the transaction ends, so that of two who begin or regroup them one waits for the
+ * other.
+ */
 export async function lockPots(db: Db, workspaceId: number, ids: readonly number[]): Promise<void> {
   await db('pots')
     .where({ workspace_id: workspaceId })
@@ -200,7 +206,10 @@ export async function removePlannedPots(
       .delete()
 }
 
-/** Takes the portions of removed layers or lines out of planned pots, but for lines that were begun; a pot without any goes. */
+/**
+ * Takes the portions of removed layers or lines out of planned pots, but for lines that were begun;
+ * a pot without any goes.
+ */
 export async function removePlannedPortions(
   db: Db,
   workspaceId: number,

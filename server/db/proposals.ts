@@ -2,7 +2,9 @@ import type { GatheredMix, PlanAsk, PromiseRow, Proposal, ProposalState } from '
 import type { NewPlan } from './plans'
 import { iso, json, type Db } from './rows'
 
-/** A plan worked out and kept until it is accepted; its instants are text while they lie in JSON. */
+/**
+ * A plan worked out and kept until it is accepted; its instants are text while they lie in JSON.
+ */
 export type StoredOutcome = Omit<
   NewPlan,
   'originAt' | 'madeAt' | 'madeBy' | 'basedOn' | 'restores' | 'tasks'
@@ -86,7 +88,10 @@ export async function getProposal(
   return row ? proposalOf(row) : null
 }
 
-/** Those of all workshops that are not worked out yet, the oldest first: what a restarted server goes on with. */
+/**
+ * Those of all workshops that are not worked out yet, the oldest first: what a restarted server
+ * goes on with.
+ */
 export async function listUnfinishedProposals(db: Db): Promise<StoredProposal[]> {
   return (
     (await withNames(db)
@@ -114,7 +119,10 @@ export async function moveProposal(
   return changed === 1
 }
 
-/** Takes away what is of no use any more; accepted ones stay for the record, without their copy of the plan. */
+/**
+ * Takes away what is of no use any more; accepted ones stay for the record, without their copy of
+ * the plan.
+ */
 export async function removeOldProposals(db: Db, workspaceId: number, before: Date): Promise<void> {
   await db('plan_proposals')
     .where({ workspace_id: workspaceId })

@@ -45,7 +45,9 @@ export async function listVersions(
   }))
 }
 
-/** Recipes as they stood in these versions, in no order; versions that were not kept are left out. */
+/**
+ * Recipes as they stood in these versions, in no order; versions that were not kept are left out.
+ */
 export async function readVersions(
   db: Db,
   workspaceId: number,

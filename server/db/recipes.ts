@@ -179,10 +179,14 @@ const layerColumns = (layer: Layer, position: number) => ({
   recoat: layer.recoat,
 })
 
-/** Positions are moved out of the way first, so that layers can change places under the unique key. */
+/**
+ * Positions are moved out of the way first, so that layers can change places under the unique key.
+ */
 const ASIDE = 1000
 
-/** Layers that were poured, or that a begun order still needs, lose only their place in the recipe. */
+/**
+ * Layers that were poured, or that a begun order still needs, lose only their place in the recipe.
+ */
 async function retireLayers(db: Db, workspaceId: number, ids: readonly number[]): Promise<void> {
   const needed = [
     ...((await db('pot_portions')

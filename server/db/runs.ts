@@ -26,7 +26,10 @@ export async function insertRun(
   return id
 }
 
-/** @param lock holds the run's row until the transaction ends, so that two screens add to its log one after the other */
+/**
+ * @param lock holds the run's row until the transaction ends, so that two screens add to its log
+ * one after the other
+ */
 export async function getRun(
   db: Db,
   workspaceId: number,

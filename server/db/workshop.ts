@@ -4,7 +4,10 @@ import { decimal, decimalOrNull, type Db } from './rows'
 
 type Row = Record<string, string>
 
-/** Holds the workshop until the transaction ends, so that two who arrange its pots do so one after the other. */
+/**
+ * Holds the workshop until the transaction ends, so that two who arrange its pots do so one after
+ * the other.
+ */
 export async function lockWorkspace(db: Db, workspaceId: number): Promise<void> {
   await db('workspaces').where({ id: workspaceId }).forUpdate().first('id')
 }

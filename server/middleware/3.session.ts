@@ -4,7 +4,10 @@ import { personOfToken } from '../services/auth'
 import { sendProblem } from '../utils/problem'
 import { readSessionCookie } from '../utils/sessionCookie'
 
-/** Signing in, the health check, and a calendar whose secret address one has are all that a stranger may reach. */
+/**
+ * Signing in, the health check, and a calendar whose secret address one has are all that a stranger
+ * may reach.
+ */
 const OPEN = new Set(['POST /api/session', 'GET /api/health'])
 const CALENDARS = '/api/calendar/'
 

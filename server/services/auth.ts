@@ -21,7 +21,9 @@ import type { Who } from './Who'
 export const SESSION_DAYS = 14
 const MS_PER_DAY = 86_400_000
 const FREE_TRIES = 5
-/** How long the next try has to wait after five wrong ones, and how long wrong tries are remembered. */
+/**
+ * How long the next try has to wait after five wrong ones, and how long wrong tries are remembered.
+ */
 const PAUSE_S = 30
 const REMEMBER_S = 15 * 60
 
@@ -49,7 +51,8 @@ function triesLimiter(): RateLimiterMySQL {
 }
 
 /**
- * Checks a name and a password and opens a session. Five wrong tries for a name from an address make the next wait.
+ * Checks a name and a password and opens a session. Five wrong tries for a name from an address
+ * make the next wait.
  * @returns the session's token for the cookie; only its hash is kept
  */
 export async function signIn(

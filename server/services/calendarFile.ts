@@ -20,8 +20,10 @@ export interface CalendarSource {
 const HOUR_MS = 3_600_000
 
 /**
- * The plan as an iCalendar file (RFC 5545): an event for every task that needs hands, in the workshop's time zone.
- * An event keeps its UID when the task moves, and its SEQUENCE rises with every plan, so calendars move it too.
+ * The plan as an iCalendar file (RFC 5545): an event for every task that needs hands, in the
+ * workshop's time zone.
+ * An event keeps its UID when the task moves, and its SEQUENCE rises with every plan, so calendars
+ * move it too.
  */
 export function calendarFile({
   name,

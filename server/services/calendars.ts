@@ -31,7 +31,10 @@ export async function calendarFeeds(who: Who): Promise<CalendarFeeds> {
   return { mine, workshop, hasWorkshop: who.role === 'manager' }
 }
 
-/** Makes the secret address of a calendar anew. @returns its path, which is not kept in clear anywhere */
+/**
+ * Makes the secret address of a calendar anew. @returns its path, which is not kept in clear
+ * anywhere
+ */
 export async function renewFeed(
   who: Who,
   whose: 'mine' | 'workshop',

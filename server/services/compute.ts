@@ -53,7 +53,8 @@ export const operationNames = Object.keys(OPERATIONS)
 
 /**
  * Runs one operation of the compute contract on a body as it came from outside.
- * @param startedAt reading of `performance.now()` when the request came in, from which `plan` counts its limit
+ * @param startedAt reading of `performance.now()` when the request came in, from which `plan`
+ *   counts its limit
  */
 export function compute(name: string, body: unknown, startedAt: number): Result<unknown> {
   if (!isOperation(name)) {

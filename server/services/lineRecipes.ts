@@ -12,7 +12,9 @@ export interface LineRecipe {
 
 export type RecipeOf = (line: LineRecipe) => Recipe | undefined
 
-/** The recipe that each of these lines is made by: the one it was begun with, else as it stands now. */
+/**
+ * The recipe that each of these lines is made by: the one it was begun with, else as it stands now.
+ */
 export async function recipesOfLines(
   db: Db,
   workspaceId: number,

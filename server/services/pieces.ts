@@ -28,7 +28,10 @@ const MS_PER_MIN = 60_000
 const FOLLOWED_DAYS = 30
 const NOTES_PER_PAGE = 60
 
-/** The temperatures a piece met since its last pour and is expected to meet, on a clock that starts at the pour. */
+/**
+ * The temperatures a piece met since its last pour and is expected to meet, on a clock that starts
+ * at the pour.
+ */
 function profileOf(
   pouredAt: Date,
   moves: readonly { placeId: number; at: Date }[],

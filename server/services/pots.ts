@@ -73,7 +73,8 @@ export async function gatherPots(who: Who, asked: GatherFields, now: Date): Prom
 
 /**
  * The same inside a transaction.
- * Nothing may get lost or be poured twice, and nothing may break (`checkGathering`). A pot keeps its letter where it is
+ * Nothing may get lost or be poured twice, and nothing may break (`checkGathering`). A pot keeps
+ * its letter where it is
  * named; the others get new ones.
  */
 export async function regather(
@@ -163,6 +164,8 @@ export async function regather(
   }
 }
 
-/** What is too much for one pot even alone has to be poured somehow; it is warned of, not refused. */
+/**
+ * What is too much for one pot even alone has to be poured somehow; it is warned of, not refused.
+ */
 const isLonePiece = (portions: readonly Portion[] | undefined) =>
   portions?.length === 1 && portions[0]?.pieces === 1

@@ -144,7 +144,9 @@ export async function startRun(
   })
 }
 
-/** The orders that a pot serves are being made from here on, each by its recipe as it stands now. */
+/**
+ * The orders that a pot serves are being made from here on, each by its recipe as it stands now.
+ */
 async function beginLines(db: Db, who: Who, pot: Pot, now: Date): Promise<void> {
   const recipeOf = new Map(pot.portions.map(({ lineId, recipeId }) => [lineId, recipeId]))
   for (const [lineId, recipeId] of recipeOf) {
@@ -156,8 +158,10 @@ async function beginLines(db: Db, who: Who, pot: Pot, now: Date): Promise<void> 
 }
 
 /**
- * Adds what was done at the bench to a run's log, and brings pot and pieces in step with where the log stands.
- * Events carry keys of the sender's own, so a list that is sent again after a lost answer changes nothing.
+ * Adds what was done at the bench to a run's log, and brings pot and pieces in step with where the
+ * log stands.
+ * Events carry keys of the sender's own, so a list that is sent again after a lost answer changes
+ * nothing.
  */
 export async function addRunEvents(
   who: Who,

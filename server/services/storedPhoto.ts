@@ -7,7 +7,8 @@ const LONGEST_SIDE_PX = 1600
 const READABLE = new Set(['jpeg', 'png', 'webp'])
 
 /**
- * Makes an upload fit to keep: read by content, not by name, turned upright, shrunk, and stripped of everything
+ * Makes an upload fit to keep: read by content, not by name, turned upright, shrunk, and stripped
+ * of everything
  * but the picture (place and camera included).
  * @throws AppError when it is too large or no JPEG, PNG or WebP
  */

@@ -21,7 +21,10 @@ const REFUSED = 422
 /** The one place that maps a code to an HTTP status. */
 export const statusOf = (code: AppErrorCode): number => STATUS[code] ?? REFUSED
 
-/** Answers with `application/problem+json` (RFC 9457); what is not an AppError is our bug and stays in the log. */
+/**
+ * Answers with `application/problem+json` (RFC 9457); what is not an AppError is our bug and stays
+ * in the log.
+ */
 export function sendProblem(event: H3Event, error: unknown): Problem {
   const known = error instanceof AppError ? error : null
   const status = known ? statusOf(known.code) : 500

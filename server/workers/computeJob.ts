@@ -6,10 +6,15 @@ import { pots, type PotsRequest } from '../../core/pots'
 import { answer, type Result } from '../../core/result'
 import { surplus, type SurplusRequest } from '../../core/surplus'
 
-/** What a thread and its starter share: how far the work has come, per mille, and whether it is to stop. */
+/**
+ * What a thread and its starter share: how far the work has come, per mille, and whether it is to
+ * stop.
+ */
 export const CELL = { progress: 0, stop: 1 } as const
 
-/** A request that can take long, and how long ago it came in, since threads do not share a clock. */
+/**
+ * A request that can take long, and how long ago it came in, since threads do not share a clock.
+ */
 export type ComputeJob = { waitedMs: number; cells?: Int32Array } & (
   | { operation: 'plan'; request: PlanRequest }
   | { operation: 'planWork'; work: PlanWork }

@@ -39,7 +39,9 @@ export async function cancelProposal(who: Who, id: number): Promise<void> {
   if (running?.id === id) running.stop.abort()
 }
 
-/** Works on what waits, one after the other; also on what a server before this one left unfinished. */
+/**
+ * Works on what waits, one after the other; also on what a server before this one left unfinished.
+ */
 export async function wake(): Promise<void> {
   if (isAwake) return
   isAwake = true

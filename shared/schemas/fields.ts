@@ -13,7 +13,10 @@ import {
   type Schema,
 } from 'yup'
 
-/** Messages name what would be right; the field's path travels beside them, so they do not repeat it. */
+/**
+ * Messages name what would be right; the field's path travels beside them, so they do not repeat
+ * it.
+ */
 setLocale({
   mixed: {
     default: 'is not valid',

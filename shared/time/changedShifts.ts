@@ -1,6 +1,9 @@
 type Span = [number, number]
 
-/** Shifts with hours beyond them added, where they touch as one, and the hours away cut out; all in the same unit of time. */
+/**
+ * Shifts with hours beyond them added, where they touch as one, and the hours away cut out; all in
+ * the same unit of time.
+ */
 export const changedShifts = (
   shifts: readonly Span[],
   away: readonly Span[],

@@ -8,7 +8,8 @@ export const everyDay = (fromMin: number, toMin: number): Omit<WeeklyShift, 'per
   [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ weekday, fromMin, toMin }))
 
 /**
- * Weekly shifts between two instants, by the clock on the wall: a day of 23 or 25 hours keeps its hours.
+ * Weekly shifts between two instants, by the clock on the wall: a day of 23 or 25 hours keeps its
+ * hours.
  * @param weekly of one person
  * @param from first instant, milliseconds since 1970; a shift that is going on then is cut
  * @param to last instant, likewise

@@ -190,7 +190,9 @@ export interface PromiseOdds {
 
 /** What was learned from the log and went into the odds. */
 export interface OddsBasis {
-  /** How much what hands do differs: one standard deviation, per cent, learned from so many pours. */
+  /**
+   * How much what hands do differs: one standard deviation, per cent, learned from so many pours.
+   */
   handsPct: number
   pours: number
   /** How many of a hundred pieces turn out good, learned from so many judged. */

@@ -55,7 +55,10 @@ export type Supposition =
   | { kind: 'order'; recipeId: number; quantity: number; promisedAt: string | null }
 
 export const ASK_KINDS = ['keep', 'afresh', 'improve'] as const
-/** `keep` moves only what must, `improve` also what gains by it, `afresh` begins from nothing but the pins. */
+/**
+ * `keep` moves only what must, `improve` also what gains by it, `afresh` begins from nothing but
+ * the pins.
+ */
 export type AskKind = (typeof ASK_KINDS)[number]
 
 export interface PlanAsk {

@@ -43,7 +43,8 @@ const line = (changes: Partial<PlanLine> = {}, one: Recipe = recipe()): PlanLine
 
 describe('how long a cure takes on the rack and then in the heated box', () => {
   test('by hand: until the gel in the room, the rest at the box’s rate', () => {
-    // 180 min at 20 °C, where the rate is 1; (1200 − 180) min of the reference at the rate of 40 °C.
+    // 180 min at 20 °C, where the rate is 1; (1200 − 180) min of the reference at the rate of 40
+    // °C.
     const { rackMin, boxMin } = boxWait(bearing, 'demould', range, box, 0)
     expect(rackMin).toBe(180)
     expect(Math.abs(boxMin - 1020 / rateAt(bearing, 40))).toBeLessThanOrEqual(1)
@@ -221,7 +222,8 @@ describe('a line in the heated box', () => {
     const cure = inHours.at('face cures in the warm')
     const runs = mornings.find(([from, to]) => from <= cure.startMin && cure.endMin <= to)
     expect(runs).toBeDefined()
-    // Poured on the first morning it has gelled while the box runs, but not for as long as it needs.
+    // Poured on the first morning it has gelled while the box runs, but not for as long as it
+    // needs.
     expect(Math.floor(cure.startMin / 1440)).toBe(1)
     const longer = solve([line()], [1], [], [[420, 1020], ...mornings.slice(1)])
     expect(Math.floor(longer.at('face cures in the warm').startMin / 1440)).toBe(0)

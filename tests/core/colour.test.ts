@@ -14,7 +14,8 @@ const cup = (pigment: TintPigment, mixG = 200) => {
 
 describe('a dose', () => {
   test('is the same in grams, teaspoons and drops', () => {
-    // 2 % of 200 g = 4 g; a teaspoon of powder at 0.5 g/ml holds 2.5 g; a drop of 0.05 ml at 1.25 g/ml weighs 0.0625 g
+    // 2 % of 200 g = 4 g; a teaspoon of powder at 0.5 g/ml holds 2.5 g; a drop of 0.05 ml at 1.25
+    // g/ml weighs 0.0625 g
     expect(
       cup({ id: 'p', loadPct: 2, bulkDensity: 0.5, density: 1.25, dropMl: 0.05 }).pigments[0],
     ).toEqual({ id: 'p', massG: 4, teaspoons: 1.6, drops: 64 })

@@ -4,7 +4,9 @@ import { conflictOf } from '../../core/plan/conflict'
 import { modelOf } from '../../core/plan/model'
 import { windowsOf } from '../../core/plan/windows'
 
-/** One maker from nine to five on two days; a mix, a pour and a demould, with what lies around them. */
+/**
+ * One maker from nine to five on two days; a mix, a pour and a demould, with what lies around them.
+ */
 function shop(lags: PlanLag[], more: Partial<PlanRequest> = {}): PlanRequest {
   const task = (id: string, durationMin: number) => ({
     id,

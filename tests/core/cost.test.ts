@@ -25,7 +25,8 @@ const cents = (text: string | null) => Math.round(Number(text) * 100)
 
 describe('a batch by hand', () => {
   test('lines, overhead and pieces', () => {
-    // resin 10.00; prepare 4 × 6 min = 8.00; mix 3.00; mould 30 × 4 / 60 = 2.00; sum 23.00, overhead 2.30
+    // resin 10.00; prepare 4 × 6 min = 8.00; mix 3.00; mould 30 × 4 / 60 = 2.00; sum 23.00,
+    // overhead 2.30
     expect(costed()).toMatchObject({
       lines: [
         { name: 'resin', kind: 'material', amount: '10.00' },
@@ -56,7 +57,8 @@ describe('a batch by hand', () => {
 describe('the price', () => {
   const selling = { packaging: '1.00', feePct: 5, feeFixed: '0.25', taxPct: 20 }
   test('leaves the wanted margin, with the fee on the price with tax', () => {
-    // (7.91 + 1.00 + 0.25) / (1 − 0.05 × 1.2 − 0.4) = 9.16 / 0.54 = 16.9629… → 16.96; with tax 20.352 → 20.35; fee 1.0175 → 1.02
+    // (7.91 + 1.00 + 0.25) / (1 − 0.05 × 1.2 − 0.4) = 9.16 / 0.54 = 16.9629… → 16.96; with tax
+    // 20.352 → 20.35; fee 1.0175 → 1.02
     const sold = costed({ selling, ask: { marginPct: 40 } })
     expect(sold).toMatchObject({
       price: '16.96',
@@ -155,7 +157,8 @@ test('with a margin the profit is that margin, as far as cents allow', () => {
           selling: { packaging: '0.80', feePct, feeFixed: '0.10', taxPct },
           ask: { marginPct },
         })
-        // The price, the price with tax and the fee are each rounded: at most a cent and a half on a price of some euros.
+        // The price, the price with tax and the fee are each rounded: at most a cent and a half on
+        // a price of some euros.
         expect(answer.marginPct ?? 0).toBeGreaterThan(marginPct - 0.3)
         expect(answer.marginPct ?? 0).toBeLessThan(marginPct + 0.3)
       },

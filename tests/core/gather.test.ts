@@ -106,7 +106,8 @@ describe('the colours of a pot', () => {
     const figures = potOf([ink(1, 1), ink(0.25, 2), ink(0.5, 3)], resin, rules, 20)
     const climb = ladderOf(figures.colours, resin, drops)!
     expect(climb.map((rung) => rung.name)).toEqual(['0.25 %', '0.5 %', '1 %'])
-    // 300 ml × 1.0667 g/ml × 0.25 % = 0.8 g = 16 drops; then 200 ml by 0.25 % more: 10.7, and 100 ml by 0.5 %
+    // 300 ml × 1.0667 g/ml × 0.25 % = 0.8 g = 16 drops; then 200 ml by 0.25 % more: 10.7, and 100
+    // ml by 0.5 %
     expect(climb.map((rung) => rung.addDrops)).toEqual([16, 11, 11])
     climb.forEach((rung) => expect(Math.abs(rung.reachedPct - rung.wantedPct)).toBeLessThan(0.03))
     expect(climb.at(-1)!.remainingMl).toBeGreaterThanOrEqual(0)
@@ -188,7 +189,8 @@ describe('gathering a day’s layers into pots', () => {
       [1, 1],
     ])
     expect(layers.exact).toBe(false)
-    // four moulds: three and two pieces need them one after the other, the piece without a mould goes with the first
+    // four moulds: three and two pieces need them one after the other, the piece without a mould
+    // goes with the first
     const inMould = (lineId: number, pieces: number) =>
       portion({ lineId, pieces, pouredMl: 20 * pieces, mouldId: 1 })
     expect(

@@ -87,7 +87,8 @@ describe('a mesh of a shape equals its formula', () => {
             heightMm: h,
           }
           const solid = solidOf(shape)!
-          // The four sides of a skew taper are twisted; each is drawn as two triangles, so only straight tapers agree.
+          // The four sides of a skew taper are twisted; each is drawn as two triangles, so only
+          // straight tapers agree.
           const isStraight = topW / w === topL / l
           expect(answer.watertight).toBe(true)
           expect(answer.heightMm).toBe(h)

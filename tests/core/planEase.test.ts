@@ -24,7 +24,9 @@ const tasksOf = (request: PlanRequest): PlannedTask[] => {
 const startOf = (tasks: readonly PlannedTask[], id: string) =>
   tasks.find((task) => task.id === id)!.startMin
 
-/** One mixes, another who comes at minute 60 pours; the pot lives for 80 minutes after it is mixed. */
+/**
+ * One mixes, another who comes at minute 60 pours; the pot lives for 80 minutes after it is mixed.
+ */
 const pot: PlanRequest = {
   horizonMin: 2000,
   makers: [
@@ -50,7 +52,8 @@ const pot: PlanRequest = {
 describe('closing windows', () => {
   test('a pot that would wait to its last minute is mixed later, with its rest, so that half of its window is left', () => {
     const tasks = tasksOf(pot)
-    // Mixed as soon as can be it would end at 10 and be poured at 60, when its window closes; 22 of 44 minutes are to be left.
+    // Mixed as soon as can be it would end at 10 and be poured at 60, when its window closes; 22 of
+    // 44 minutes are to be left.
     expect([startOf(tasks, 'mix'), startOf(tasks, 'rest'), startOf(tasks, 'pour')]).toEqual([
       22, 32, 60,
     ])
@@ -60,7 +63,8 @@ describe('closing windows', () => {
       ...pot,
       makers: [{ id: 'm', skills: ['mix'], shifts: [[0, 20]] }, pot.makers[1]!],
     })
-    // Of the 22 minutes that are missing a quarter can be had: with half of them it would end at 21.
+    // Of the 22 minutes that are missing a quarter can be had: with half of them it would end at
+    // 21.
     expect([startOf(tasks, 'mix'), startOf(tasks, 'pour')]).toEqual([6, 60])
   })
   test('what is kept stays where it lies, what is new is eased', () => {

@@ -216,7 +216,8 @@ describe('what would help', () => {
       closings: [],
       promises: { a: 'market', b: 'market', rest: 'market' },
     }).find((gain) => gain.help.kind === 'mould')
-    // One of two copies each at once: the last ends 400 min sooner, and of four parts of the weight one does.
+    // One of two copies each at once: the last ends 400 min sooner, and of four parts of the weight
+    // one does.
     expect(mould).toEqual({
       help: { kind: 'mould', mould: 'dial' },
       tardinessSavedMin: 0,

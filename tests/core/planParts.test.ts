@@ -224,7 +224,8 @@ describe('lags', () => {
     ).toBeNull()
   })
   test('windows follow minimum and maximum lags and shifts', () => {
-    // t0 (30 min, by hand) starts in a shift; t1 begins 50 to 60 minutes after its end; t2 by hand again
+    // t0 (30 min, by hand) starts in a shift; t1 begins 50 to 60 minutes after its end; t2 by hand
+    // again
     const request = requestOf(
       [30, 10, 20],
       [

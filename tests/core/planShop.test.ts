@@ -110,7 +110,10 @@ describe('published job shops, in so many moves', () => {
   })
 })
 
-/** The length when each machine takes its jobs in this order; infinite where the two orders block each other. */
+/**
+ * The length when each machine takes its jobs in this order; infinite where the two orders block
+ * each other.
+ */
 function lengthInOrders(plan: Sequences, orders: readonly number[][]): number {
   const { shop } = plan
   const queues = orders.map((jobs, machine) =>
@@ -239,7 +242,8 @@ describe('the order on every machine', () => {
       ],
     }
     const sequences = new Sequences(shopOf(request))
-    // Machine 0: a1, b2; machine 1: b1, a2. With b2 before a1 and a2 before b1 each would wait for the other.
+    // Machine 0: a1, b2; machine 1: b1, a2. With b2 before a1 and a2 before b1 each would wait for
+    // the other.
     sequences.load([0, 2, 1, 3])
     sequences.move(2, 1, true)
     expect(sequences.length).toBe(40)

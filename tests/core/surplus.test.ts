@@ -162,7 +162,8 @@ describe('homes for the surplus', () => {
     expect(answer.usedMl).toBeLessThanOrEqual(mostMl + 1e-9)
   })
   test('many moulds alike are proven where none fits evenly', () => {
-    // two of three fit each pot (16 of 21 ml); the seventh pot finds two of twenty left, so 6 × 16 + 14
+    // two of three fit each pot (16 of 21 ml); the seventh pot finds two of twenty left, so 6 × 16
+    // + 14
     const answer = laidOut({
       pots: Array.from({ length: 7 }, (_, i) => ({ id: `p${i}`, surplusMl: 16 })),
       moulds: Array.from({ length: 20 }, (_, i) => filler(`m${i}`, 5, 7)),

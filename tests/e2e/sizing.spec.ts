@@ -164,7 +164,8 @@ test('an outline is traced on a photograph with a known rectangle', async ({ pag
       box.x + (box.width - 800 * scale) / 2 + x * scale,
       box.y + (box.height - 600 * scale) / 2 + y * scale,
     )
-  // The rectangle lies straight in the picture, two pixels a millimetre; the outline is 100 × 50 mm: 50 ml at 10 mm.
+  // The rectangle lies straight in the picture, two pixels a millimetre; the outline is 100 × 50
+  // mm: 50 ml at 10 mm.
   for (const [x, y] of [
     [100, 100],
     [500, 100],

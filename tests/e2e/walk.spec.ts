@@ -74,12 +74,15 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     // tight: 300 + 2.5 = 302.5
     await expect(page.getByRole('dialog')).toContainText('302.5 ml')
     await page.keyboard.press('Escape')
-    // 1 : 1 by volume in a cup marked every 5 ml: 325 ml would be 160 and 165, 3 % off; so 165 and 165
+    // 1 : 1 by volume in a cup marked every 5 ml: 325 ml would be 160 and 165, 3 % off; so 165 and
+    // 165
     await page.getByLabel('Measure with').selectOption({ label: 'a marked cup' })
     await expect(page.getByRole('button', { name: '165 ml. Why?' })).toBeVisible()
     await expect(page.getByRole('button', { name: '330 ml. Why?' })).toBeVisible()
-    // resin 320.65 × 0.05 = 16.03; wipe 3 × 6 min, mix 8 min, pour 3 × 2 min, heat 2 min, demould 3 × 3 min at 19.50 an hour
-    // = 5.85 + 2.60 + 1.95 + 0.65 + 2.93; mould 3 × 24.75 / 45 = 1.65; sum 31.66, overhead 9 % = 2.85, batch 34.51
+    // resin 320.65 × 0.05 = 16.03; wipe 3 × 6 min, mix 8 min, pour 3 × 2 min, heat 2 min, demould 3
+    // × 3 min at 19.50 an hour
+    // = 5.85 + 2.60 + 1.95 + 0.65 + 2.93; mould 3 × 24.75 / 45 = 1.65; sum 31.66, overhead 9 % =
+    // 2.85, batch 34.51
     await expect(page.getByRole('row', { name: /the batch/ })).toContainText('34.51')
     // 34.51 / (3 × 0.93) = 12.369…
     await page.getByRole('button', { name: '12.37 EUR. Why?' }).click()
@@ -136,7 +139,8 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     await expect(row).toContainText('Stove rack')
     await row.getByRole('button', { name: `${RECIPE} 1` }).click()
     await expect(maker.getByText('It may be lifted from')).toBeVisible()
-    // The chosen piece comes before the list, where others may be ready to be lifted by now and have such a button each.
+    // The chosen piece comes before the list, where others may be ready to be lifted by now and
+    // have such a button each.
     await maker.getByRole('button', { name: 'Demould', exact: true }).first().click()
     await expect(maker.getByText('One piece demoulded.')).toBeVisible()
     await maker

@@ -110,7 +110,8 @@ test('planned afresh, two of one resin are proposed as one mix, which is not mad
   expect(found.outcome!.mixes).toHaveLength(1)
   const [mix] = found.outcome!.mixes
   expect([...mix!.letters].sort()).toEqual([...letters].sort())
-  // Weighing 4 min and stirring 4 min once less; the film of one cup, 2.5 ml, and 6 % in reserve of it.
+  // Weighing 4 min and stirring 4 min once less; the film of one cup, 2.5 ml, and 6 % in reserve of
+  // it.
   expect(mix!.savesMin).toBe(8)
   expect(mix!.savesMl).toBeCloseTo(2.5 * 1.06, 3)
   expect(found.outcome!.tasks.filter((task) => task.kind === 'mix')).toHaveLength(2)

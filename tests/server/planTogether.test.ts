@@ -13,7 +13,10 @@ import { layer, recipe, resin, step } from '../fixtures/studio'
 
 const HORIZON_MIN = 20 * 1440
 const rules = { cureMarginPct: 0 }
-/** One maker who is there for an hour in the middle of the day, so that few pours fit one tack window. */
+/**
+ * One maker who is there for an hour in the middle of the day, so that few pours fit one tack
+ * window.
+ */
 const workroom = {
   makers: [
     {
@@ -120,7 +123,11 @@ test('a window that can only be met at its end is used to its end before anythin
     pots: line.pots.map((pot) => ({ ...pot, pouredMin: null })),
     recipe: { ...line.recipe, layers: line.recipe.layers.map((each) => ({ ...each, pourMin: 5 })) },
   }
-  /** Two shifts every third day. Poured by 360 at the latest, the face can be recoated up to 1080, or to 1050 with half an hour left; mixed from the second shift's begin on, the back is poured 15 min after it. */
+  /**
+   * Two shifts every third day. Poured by 360 at the latest, the face can be recoated up to 1080,
+   * or to 1050 with half an hour left; mixed from the second shift's begin on, the back is poured
+   * 15 min after it.
+   */
   const from = (secondShift: number) => {
     const shifts = Array.from({ length: 6 }, (_, i): [number, number][] =>
       [

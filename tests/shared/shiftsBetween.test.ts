@@ -13,7 +13,8 @@ test('a shift under way is cut at both ends of what is asked', () => {
   ).toEqual([['2026-01-05T07:00:00.000Z', '2026-01-05T09:00:00.000Z']])
 })
 test('the clock on the wall holds when summer begins', () => {
-  // Clocks go forward in the night to Sunday 29 March 2026: six o'clock is at 05:00 UTC from then on.
+  // Clocks go forward in the night to Sunday 29 March 2026: six o'clock is at 05:00 UTC from then
+  // on.
   const weeks = iso(shiftsBetween([early], at('2026-03-23T00:00Z'), at('2026-03-31T00:00Z'), ZONE))
   expect(weeks).toEqual([
     ['2026-03-23T06:00:00.000Z', '2026-03-23T10:00:00.000Z'],

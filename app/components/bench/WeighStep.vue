@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import type { RunStep } from '~~/core/run'
 
-/** Weighing one part: the target in large figures, and what the scale really shows, set without typing. */
+/**
+ * Weighing one part: the target in large figures, and what the scale really shows, set without
+ * typing.
+ */
 const { step, grain, before } = defineProps<{
   step: Extract<RunStep, { kind: 'weigh' }>
   /** The smallest digit or mark of the device. */

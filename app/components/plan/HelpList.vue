@@ -4,7 +4,10 @@ import { EVENING_MIN, type Gain, type Help, type PromiseGain } from '~~/core/pla
 import { formatDuration } from '~~/core/units'
 import type { PlanQuestionView } from '~~/shared/types'
 
-/** What the workshop would gain by one more of each mould, a longer evening or a box that runs on, tried out in the browser. */
+/**
+ * What the workshop would gain by one more of each mould, a longer evening or a box that runs on,
+ * tried out in the browser.
+ */
 const { question } = defineProps<{ question: PlanQuestionView }>()
 const workshop = useWorkshopStore()
 const { dayAndClock, clock } = useWhen()

@@ -10,7 +10,10 @@ import {
   savingWords,
 } from '~/utils/proposalChanges'
 
-/** What a change of the plan comes to, before it holds: its progress, then the change task by task and promise by promise. */
+/**
+ * What a change of the plan comes to, before it holds: its progress, then the change task by task
+ * and promise by promise.
+ */
 const { proposal, plan, busy } = defineProps<{
   proposal: Proposal
   plan: PlanView

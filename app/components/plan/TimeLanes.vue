@@ -9,7 +9,8 @@ import type { Lane, LaneMark } from '~/utils/planLanes'
 import type { TaskWindow } from '~/utils/taskWindows'
 
 /**
- * Days and nights from left to right, a lane for each maker, place, mould, order or pot; what is done by hand, and what
+ * Days and nights from left to right, a lane for each maker, place, mould, order or pot; what is
+ * done by hand, and what
  * lies until it opens. The frame scrolls; tasks are taken in hand with the pointer or the keyboard.
  */
 const {
@@ -97,7 +98,10 @@ const laid = computed(() => {
   })
 })
 type Laid = (typeof laid.value)[number]
-/** Marks that are drawn together, so that a step of the view draws only what is new and looks at nothing else. */
+/**
+ * Marks that are drawn together, so that a step of the view draws only what is new and looks at
+ * nothing else.
+ */
 function runsOf(marks: readonly LaneMark[]) {
   return Array.from({ length: Math.ceil(marks.length / RUN) }, (_, i) => {
     const own = marks.slice(i * RUN, (i + 1) * RUN)
@@ -154,7 +158,10 @@ const dayFormatter = computed(
     }),
 )
 const leftDay = computed(() => dayFormatter.value.format(scale.leftMs.value).replace(',', ''))
-/** All days of the range, read from the calendar once for each zoom; a step of the view only picks from them. */
+/**
+ * All days of the range, read from the calendar once for each zoom; a step of the view only picks
+ * from them.
+ */
 const calendar = computed(() => {
   const first = DateTime.fromMillis(rangeFrom, { zone: timeZone }).startOf('day')
   const wide = x(first.plus({ days: 1 }).toMillis()) - x(first.toMillis())
@@ -212,7 +219,8 @@ const ticks = computed(() => {
     .map((ms) => ({ ms, label: clock.value.format(ms) }))
 })
 
-// The platform's own formatter: thousands of marks are worded, some of them while the lanes are panned.
+// The platform's own formatter: thousands of marks are worded, some of them while the lanes are
+// panned.
 const formatter = computed(
   () =>
     new Intl.DateTimeFormat('en-GB', {
@@ -224,7 +232,9 @@ const formatter = computed(
 )
 const clockOf = (ms: number) => formatter.value.format(ms).replace(',', '')
 const potOf = (task: PlanTaskRow) => pots.get(task.potId ?? 0)
-/** Tasks that lie elsewhere than in the plan that holds, or would if the carried one were let go. */
+/**
+ * Tasks that lie elsewhere than in the plan that holds, or would if the carried one were let go.
+ */
 const outlines = computed(() => {
   const shadows = [...ghosts].map(([key, was]) => ({
     key,

@@ -7,7 +7,10 @@ import { pieceRange } from '~~/shared/potTitle'
 import type { Pot, PotPortion } from '~~/shared/types'
 import type { JudgedPot, TablePot } from '~/composables/useGathering'
 
-/** One pot on the table: how full and how busy it is, what it pours, and what breaks. Its layers are dragged, or moved by choice. */
+/**
+ * One pot on the table: how full and how busy it is, what it pours, and what breaks. Its layers are
+ * dragged, or moved by choice.
+ */
 const { judged, others, letterOf, readings, apart } = defineProps<{
   judged: JudgedPot
   /** The pots of the same resin that a layer can be moved to. */

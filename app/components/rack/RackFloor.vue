@@ -4,7 +4,10 @@ import { formatNumber } from '~~/core/units'
 import { clockOfDay } from '~/utils/clockOfDay'
 import { RACK_DEPTH_CM } from '~/utils/rackDepth'
 
-/** A rack from above: the pieces at their footprint, how far each has cured, and the level room that is left. */
+/**
+ * A rack from above: the pieces at their footprint, how far each has cured, and the level room that
+ * is left.
+ */
 const { place, pieces, now, chosen, widestCm } = defineProps<{
   place: PlaceRow
   pieces: readonly PieceRow[]
@@ -24,7 +27,10 @@ interface Laid {
   share: number
 }
 
-/** Shelves filled from the left, each piece as a square of its area: a picture of room, not of the exact spots. Where squares do not pack as tightly as hands do, all are drawn a little smaller. */
+/**
+ * Shelves filled from the left, each piece as a square of its area: a picture of room, not of the
+ * exact spots. Where squares do not pack as tightly as hands do, all are drawn a little smaller.
+ */
 const laid = computed(() => {
   const list: Laid[] = []
   let [x, y, shelf] = [1, 1, 0]

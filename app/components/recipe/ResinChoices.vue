@@ -3,7 +3,9 @@ import type { Resin } from '~~/core/batch'
 import { chooseResin, type ChooseResinRequest, type ResinChoice } from '~~/core/resin'
 import { MINUTES_PER_DAY, formatNumber } from '~~/core/units'
 
-/** Every resin of the studio judged for one layer, best first, with what speaks for and against it. */
+/**
+ * Every resin of the studio judged for one layer, best first, with what speaks for and against it.
+ */
 const { need, currency, resins } = defineProps<{
   need: ChooseResinRequest['need']
   currency: string

@@ -4,7 +4,10 @@ import type { Recipe, SetPiece } from '~~/core/batch'
 import { drawnLayers } from '~/utils/drawnLayers'
 import { blankShape } from '~/utils/shapes'
 
-/** The other pieces of a set: poured with the same layers from the same mix, so that they share their colours. */
+/**
+ * The other pieces of a set: poured with the same layers from the same mix, so that they share
+ * their colours.
+ */
 const { recipe, errorAt } = defineProps<{
   recipe: Recipe
   errorAt: (path: string) => string | undefined

@@ -9,7 +9,10 @@ import {
   type ShapeKind,
 } from '~/utils/shapes'
 
-/** The form of a piece: its kind and its measures. A traced outline or a fill curve is kept as it came. */
+/**
+ * The form of a piece: its kind and its measures. A traced outline or a fill curve is kept as it
+ * came.
+ */
 const { errorAt } = defineProps<{ errorAt: (path: string) => string | undefined }>()
 const model = defineModel<Shape>({ required: true })
 const kind = computed({

@@ -13,7 +13,10 @@ import {
 import { formatDuration } from '~~/core/units'
 import { cautionsFor } from '~/utils/cautions'
 
-/** The work before each pour, while each layer cures, and after the last, in the order in which it is done. */
+/**
+ * The work before each pour, while each layer cures, and after the last, in the order in which it
+ * is done.
+ */
 const { errorAt, layers } = defineProps<{
   errorAt: (path: string) => string | undefined
   layers: readonly string[]

@@ -8,7 +8,10 @@ import { readSvg, type SvgOutline } from '~/utils/svgOutline'
 /** The outline of a mould or a board from an SVG file, with straight sides. */
 const emit = defineEmits<{ sized: [shape: Shape | null, from: string] }>()
 const MOST_BYTES = 5_000_000
-/** Finer than the contract's default: a hole of 40 mm would be off by a third of a per cent with that. */
+/**
+ * Finer than the contract's default: a hole of 40 mm would be off by a third of a per cent with
+ * that.
+ */
 const FLATTEN_MM = 0.005
 const file = ref('')
 const refused = ref('')

@@ -2,7 +2,10 @@
 import { levelAtVolume, solidOf, type Shape } from '~~/core/size'
 import type { MeasuredMesh } from '~/composables/useMeshWorker'
 
-/** The inside of a mould from an STL file, measured in a worker and shown with the resin standing in it. */
+/**
+ * The inside of a mould from an STL file, measured in a worker and shown with the resin standing in
+ * it.
+ */
 const emit = defineEmits<{ sized: [shape: Shape | null, from: string] }>()
 const MOST_BYTES = 200_000_000
 const { progress, measure, cancel } = useMeshWorker()

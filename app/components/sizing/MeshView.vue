@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import type { MeshViewNews, MeshViewOrder } from '~/workers/meshView.worker'
 
-/** A mould's cavity from any side, with the resin standing in it. Turn it with a finger or the arrow keys. */
+/**
+ * A mould's cavity from any side, with the resin standing in it. Turn it with a finger or the arrow
+ * keys.
+ */
 const { corners, heightMm, levelMm } = defineProps<{
   corners: Float32Array
   heightMm: number

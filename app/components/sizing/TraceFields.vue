@@ -4,7 +4,10 @@ import { outline } from '~~/core/outline'
 import type { Shape } from '~~/core/size'
 import { rectify } from '~~/core/survey'
 
-/** An outline traced on a photograph, scaled by a known length or by the four corners of a known rectangle. */
+/**
+ * An outline traced on a photograph, scaled by a known length or by the four corners of a known
+ * rectangle.
+ */
 const emit = defineEmits<{ sized: [shape: Shape | null, from: string] }>()
 const MOST_BYTES = 20_000_000
 const MODES = [

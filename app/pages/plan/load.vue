@@ -43,7 +43,10 @@ const mouldOf = (id: string) => workshop.moulds.get(Number(id.slice(1)))?.name ?
 const weekWords = (i: number) =>
   i === 0 ? 'rest of this week' : `week of ${weekStarts.value[i]!.toFormat('d LLL')}`
 
-/** Weeks from the darkest on; each a pair of bars: what shifts offer, outlined, and what is planned of it. */
+/**
+ * Weeks from the darkest on; each a pair of bars: what shifts offer, outlined, and what is planned
+ * of it.
+ */
 const SHADES = ['--ink', '--soft', '--firm', '--hair'] as const
 const hands = computed(() => {
   const makers = weekly.value?.makers ?? []

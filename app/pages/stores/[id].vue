@@ -68,7 +68,9 @@ const FIRSTS = [
   { value: 'a', label: 'part A' },
   { value: 'b', label: 'part B' },
 ] as const
-/** The thinner part leaves less on the wall; without thicknesses the lighter one is taken for it. */
+/**
+ * The thinner part leaves less on the wall; without thicknesses the lighter one is taken for it.
+ */
 const thinner = computed(() => {
   const { viscosityA, viscosityB, densityA, densityB } = draft.value
   const [a, b] = viscosityA && viscosityB ? [viscosityA, viscosityB] : [densityA, densityB]
@@ -166,8 +168,8 @@ const setMilestone = (name: Milestone, amount: number | undefined) =>
               label="density of A"
               unit="g/ml"
               :error="errorAt('densityA')"
-              @update:model-value="set('densityA', $event)"
               :origin="origin('densityA')"
+              @update:model-value="set('densityA', $event)"
               @origin="setOrigin('densityA', $event)"
             />
             <SourcedNumber
@@ -176,8 +178,8 @@ const setMilestone = (name: Milestone, amount: number | undefined) =>
               label="density of B"
               unit="g/ml"
               :error="errorAt('densityB')"
-              @update:model-value="set('densityB', $event)"
               :origin="origin('densityB')"
+              @update:model-value="set('densityB', $event)"
               @origin="setOrigin('densityB', $event)"
             />
             <SourcedNumber
@@ -206,8 +208,8 @@ const setMilestone = (name: Milestone, amount: number | undefined) =>
               label="ratio off by"
               unit="%"
               :error="errorAt('tolerancePct')"
-              @update:model-value="set('tolerancePct', $event)"
               :origin="origin('tolerancePct')"
+              @update:model-value="set('tolerancePct', $event)"
               @origin="setOrigin('tolerancePct', $event)"
             />
           </div>
@@ -220,8 +222,8 @@ const setMilestone = (name: Milestone, amount: number | undefined) =>
               label="greatest mix"
               unit="ml"
               :error="errorAt('maxMixMl')"
-              @update:model-value="set('maxMixMl', $event)"
               :origin="origin('maxMixMl')"
+              @update:model-value="set('maxMixMl', $event)"
               @origin="setOrigin('maxMixMl', $event)"
             />
             <span />
@@ -230,8 +232,8 @@ const setMilestone = (name: Milestone, amount: number | undefined) =>
               label="least layer"
               unit="mm"
               :error="errorAt('minDepthMm')"
-              @update:model-value="set('minDepthMm', $event)"
               :origin="origin('minDepthMm')"
+              @update:model-value="set('minDepthMm', $event)"
               @origin="setOrigin('minDepthMm', $event)"
             />
             <SourcedNumber
@@ -239,8 +241,8 @@ const setMilestone = (name: Milestone, amount: number | undefined) =>
               label="greatest layer"
               unit="mm"
               :error="errorAt('maxDepthMm')"
-              @update:model-value="set('maxDepthMm', $event)"
               :origin="origin('maxDepthMm')"
+              @update:model-value="set('maxDepthMm', $event)"
               @origin="setOrigin('maxDepthMm', $event)"
             />
             <FieldNumber
@@ -276,8 +278,8 @@ const setMilestone = (name: Milestone, amount: number | undefined) =>
               label="cured, bears"
               unit="°C"
               :error="errorAt('heatC')"
-              @update:model-value="set('heatC', $event)"
               :origin="origin('heatC')"
+              @update:model-value="set('heatC', $event)"
               @origin="setOrigin('heatC', $event)"
             />
             <SourcedNumber
@@ -285,8 +287,8 @@ const setMilestone = (name: Milestone, amount: number | undefined) =>
               :model-value="draft.whiteHold"
               label="white stays up, 1 to 5"
               :error="errorAt('whiteHold')"
-              @update:model-value="set('whiteHold', $event)"
               :origin="origin('whiteHold')"
+              @update:model-value="set('whiteHold', $event)"
               @origin="setOrigin('whiteHold', $event)"
             />
             <SourcedNumber
@@ -374,8 +376,8 @@ const setMilestone = (name: Milestone, amount: number | undefined) =>
             label="times hold at"
             unit="°C"
             :error="errorAt('referenceC')"
-            @update:model-value="set('referenceC', $event)"
             :origin="origin('referenceC')"
+            @update:model-value="set('referenceC', $event)"
             @origin="setOrigin('referenceC', $event)"
           />
           <table class="ledger">
@@ -393,10 +395,10 @@ const setMilestone = (name: Milestone, amount: number | undefined) =>
                     hide-label
                     :label="MILESTONE_WORDS[name]"
                     :origin="origin(name)"
-                    @origin="setOrigin(name, $event)"
                     :model-value="draft.milestones[name] / milestoneUnit(name).minutes"
                     :unit="milestoneUnit(name).unit"
                     :error="errorAt(`milestones.${name}`)"
+                    @origin="setOrigin(name, $event)"
                     @update:model-value="setMilestone(name, $event)"
                   />
                 </td>
@@ -409,8 +411,8 @@ const setMilestone = (name: Milestone, amount: number | undefined) =>
               label="activation energy"
               unit="kJ/mol"
               :error="errorAt('activationKJ')"
-              @update:model-value="set('activationKJ', $event)"
               :origin="origin('activationKJ')"
+              @update:model-value="set('activationKJ', $event)"
               @origin="setOrigin('activationKJ', $event)"
             />
             <SourcedNumber
@@ -418,16 +420,16 @@ const setMilestone = (name: Milestone, amount: number | undefined) =>
               label="working time holds for"
               unit="g"
               :error="errorAt('referencePotG')"
-              @update:model-value="set('referencePotG', $event)"
               :origin="origin('referencePotG')"
+              @update:model-value="set('referencePotG', $event)"
               @origin="setOrigin('referencePotG', $event)"
             />
             <SourcedNumber
               :model-value="draft.massExponent"
               label="mass exponent"
               :error="errorAt('massExponent')"
-              @update:model-value="set('massExponent', $event)"
               :origin="origin('massExponent')"
+              @update:model-value="set('massExponent', $event)"
               @origin="setOrigin('massExponent', $event)"
             />
           </div>

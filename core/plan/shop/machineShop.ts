@@ -2,7 +2,8 @@ import type { Model } from '../model'
 import { NONE } from '../workshop'
 
 /**
- * A workshop in which all that is shared are machines of which there is one each, and a single completion counts:
+ * A workshop in which all that is shared are machines of which there is one each, and a single
+ * completion counts:
  * what is published as a job shop, with waits, releases and any order of steps besides.
  */
 export interface MachineShop {
@@ -18,9 +19,12 @@ export interface MachineShop {
 }
 
 /**
- * What tasks wait for, or what waits for them. Every task has a wait of its own number, and the others follow from it: the
- * loops that look at them are the hottest there are, and most tasks have one. Where a task waits for no other, it waits for
- * its release on a task of nobody's (number `size`), which starts at 0; so does the end of all for the task.
+ * What tasks wait for, or what waits for them. Every task has a wait of its own number, and the
+ * others follow from it: the
+ * loops that look at them are the hottest there are, and most tasks have one. Where a task waits
+ * for no other, it waits for
+ * its release on a task of nobody's (number `size`), which starts at 0; so does the end of all for
+ * the task.
  */
 export interface Waits {
   /** By wait: the other task. */
@@ -31,7 +35,10 @@ export interface Waits {
   another: Int32Array
 }
 
-/** @returns the shop, or null where something else is shared, hands are needed, or waits have a greatest value */
+/**
+ * @returns the shop, or null where something else is shared, hands are needed, or waits have a
+ * greatest value
+ */
 export function machineShopOf(model: Model): MachineShop | null {
   const { tasks, jobs, edges } = model
   const isPlain = tasks.every(
@@ -45,7 +52,8 @@ export function machineShopOf(model: Model): MachineShop | null {
       task.lastStart === model.horizon - task.duration,
   )
   if (!isPlain || jobs.filter((job) => job.tasks.length > 0).length !== 1) return null
-  // A wait below nothing would let a task begin before the one it follows has ended; the moves count on the end.
+  // A wait below nothing would let a task begin before the one it follows has ended; the moves
+  // count on the end.
   if (edges.some(({ from, weight }) => weight < (tasks[from]?.duration ?? 0))) return null
   const size = tasks.length
   return {
@@ -76,7 +84,10 @@ export function machineShopOf(model: Model): MachineShop | null {
 
 type Wait = [other: number, weight: number]
 
-/** The waits of one task; the one on nobody only where it says something, for every wait is looked at in every move. */
+/**
+ * The waits of one task; the one on nobody only where it says something, for every wait is looked
+ * at in every move.
+ */
 const waitsOn = (nobody: number, weight: number, waits: Wait[]): Wait[] =>
   waits.every((wait) => wait[1] < weight) ? [...waits, [nobody, weight]] : waits
 

@@ -24,9 +24,12 @@ interface Kept {
 /**
  * Looks for shorter plans of a shop of single machines, until told to stop.
  *
- * Walks from plan to plan by changing one machine's order along a critical path, always to the shortest that was not
- * lately left, though it be longer (taboo search on the disjunctive graph: Nowicki and Smutnicki, 1996; the moves and how
- * their gain is judged: Balas and Vazacopoulos, 1998). When a walk brings nothing more, the next begins between two of the
+ * Walks from plan to plan by changing one machine's order along a critical path, always to the
+ * shortest that was not
+ * lately left, though it be longer (taboo search on the disjunctive graph: Nowicki and Smutnicki,
+ * 1996; the moves and how
+ * their gain is judged: Balas and Vazacopoulos, 1998). When a walk brings nothing more, the next
+ * begins between two of the
  * best plans found (path relinking: Peng, Lü and Cheng, 2015).
  * @returns as `search` does
  */
@@ -67,7 +70,10 @@ class ShopSearch {
     return { best: this.best, iterations: this.iterations }
   }
 
-  /** As the tasks of the first plan begin; where two begin together, as they must follow each other (blocks stand in that order). */
+  /**
+   * As the tasks of the first plan begin; where two begin together, as they must follow each other
+   * (blocks stand in that order).
+   */
   private firstOrder(): number[] {
     const start = this.best?.placements.start
     const tasks = this.options.blocks.flatMap((block) => block.tasks)
@@ -85,7 +91,9 @@ class ShopSearch {
     return between((elite[x] as Kept).order, other, 0.3 + 0.4 * random())
   }
 
-  /** Always to the shortest plan next to the present one that is not forbidden, though it be longer. */
+  /**
+   * Always to the shortest plan next to the present one that is not forbidden, though it be longer.
+   */
   private walk(start: ArrayLike<number>): Kept {
     const { plan, tabu, moves, options } = this
     plan.load(start)
@@ -153,7 +161,10 @@ class ShopSearch {
       }
   }
 
-  /** Among the good plans, in place of the longest; one that is as long as another is taken for the same. */
+  /**
+   * Among the good plans, in place of the longest; one that is as long as another is taken for the
+   * same.
+   */
   private keep(found: Kept): void {
     const { elite } = this
     if (elite.some(({ length }) => length === found.length)) return
@@ -163,7 +174,10 @@ class ShopSearch {
   }
 }
 
-/** Between two orders: by ranks, weighed. What both put first stays first, so no task comes before what it must follow. */
+/**
+ * Between two orders: by ranks, weighed. What both put first stays first, so no task comes before
+ * what it must follow.
+ */
 function between(x: Int32Array, y: ArrayLike<number>, share: number): Int32Array {
   const rank = new Float64Array(x.length)
   for (let i = 0; i < x.length; i++) {

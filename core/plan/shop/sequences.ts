@@ -2,10 +2,13 @@ import { NONE } from '../workshop'
 import type { MachineShop, Waits } from './machineShop'
 
 /**
- * The order of the tasks on every machine, and the plan that follows from it: every task as soon as it can.
+ * The order of the tasks on every machine, and the plan that follows from it: every task as soon as
+ * it can.
  *
- * Waits and machine orders together are a graph without circles (the disjunctive graph: Roy and Sussmann, 1964). A
- * task's head is the longest way to its start, its tail the longest way from its start to the end of all; where the two
+ * Waits and machine orders together are a graph without circles (the disjunctive graph: Roy and
+ * Sussmann, 1964). A
+ * task's head is the longest way to its start, its tail the longest way from its start to the end
+ * of all; where the two
  * add up to the length of the plan the task is critical.
  */
 export class Sequences {
@@ -17,7 +20,9 @@ export class Sequences {
   /** The task before and after on the same machine; `nobody` where there is none. */
   readonly previous: Int32Array
   readonly next: Int32Array
-  /** All tasks so that none comes before what it must follow, and where each stands in that order. */
+  /**
+   * All tasks so that none comes before what it must follow, and where each stands in that order.
+   */
   readonly order: Int32Array
   readonly rank: Int32Array
   length = 0
@@ -126,7 +131,10 @@ export class Sequences {
     return false
   }
 
-  /** Puts those of a stretch first that were (1) or were not (0) reached; the target must not be, that would be a circle. */
+  /**
+   * Puts those of a stretch first that were (1) or were not (0) reached; the target must not be,
+   * that would be a circle.
+   */
   private reorder(from: number, to: number, target: number, first: 0 | 1): boolean {
     const { order, rank, isReached, stretch } = this
     const isCircle = isReached[target] === 1

@@ -11,7 +11,8 @@ export interface ShopMove {
 /**
  * The moves that could make a plan shorter, and how long it would then be at least, nearly.
  *
- * They are kept in lists that are filled anew for every plan, since a search looks at millions of them.
+ * They are kept in lists that are filled anew for every plan, since a search looks at millions of
+ * them.
  */
 export class ShopMoves {
   count = 0
@@ -19,7 +20,10 @@ export class ShopMoves {
   readonly target: Int32Array
   readonly isAfter: Uint8Array
   readonly length: Int32Array
-  /** One way through the plan on which nothing can be later without making all later: from `first` to the end of the list. */
+  /**
+   * One way through the plan on which nothing can be later without making all later: from `first`
+   * to the end of the list.
+   */
   readonly path: Int32Array
   first: number
   /** Scratch: the heads of the tasks that change places. */
@@ -41,8 +45,10 @@ export class ShopMoves {
   }
 
   /**
-   * Finds a critical path, one of several by chance, and all moves along it: inside a run of tasks on one machine one goes
-   * to the run's end or start, or its end or start goes inside (Balas and Vazacopoulos, 1998; Zhang, Li, Guan and Rao, 2007).
+   * Finds a critical path, one of several by chance, and all moves along it: inside a run of tasks
+   * on one machine one goes
+   * to the run's end or start, or its end or start goes inside (Balas and Vazacopoulos, 1998;
+   * Zhang, Li, Guan and Rao, 2007).
    * What surely closes no circle is told by heads and tails alone.
    */
   find(): void {
@@ -126,7 +132,9 @@ export class ShopMoves {
     return last
   }
 
-  /** A task whose wait holds this one where it starts; `nobody` where it starts with its release. */
+  /**
+   * A task whose wait holds this one where it starts; `nobody` where it starts with its release.
+   */
   private bindingWait(task: number): number {
     const {
       head,
@@ -195,7 +203,9 @@ export class ShopMoves {
     return true
   }
 
-  /** The longest way over the tasks that change places, as if all others kept their heads and tails. */
+  /**
+   * The longest way over the tasks that change places, as if all others kept their heads and tails.
+   */
   private lengthAfter(task: number, target: number): number {
     const {
       heads,

@@ -2,13 +2,22 @@ import type { MachineShop } from './machineShop'
 import type { Sequences } from './sequences'
 import type { ShopMove } from './shopMoves'
 
-/** How long a pair of tasks may not change back, in moves: so many, more where machines have long queues, and at most this much longer. */
+/**
+ * How long a pair of tasks may not change back, in moves: so many, more where machines have long
+ * queues, and at most this much longer.
+ */
 const LEAST_TENURE = 6
 const TENURE_SPREAD = 0.5
 
-/** Remembers which tasks of a machine lately changed places, so that they do not at once change back. */
+/**
+ * Remembers which tasks of a machine lately changed places, so that they do not at once change
+ * back.
+ */
 export class Tabu {
-  /** By pair of tasks on one machine: until which move the first may not come before the second again. */
+  /**
+   * By pair of tasks on one machine: until which move the first may not come before the second
+   * again.
+   */
   private readonly until: Int32Array
   /** By task: where its row of pairs begins, and its column in the rows of others. */
   private readonly row: Int32Array

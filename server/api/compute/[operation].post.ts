@@ -12,7 +12,10 @@ import { api } from '../../utils/api'
 import { statusOf } from '../../utils/problem'
 import { computeInWorker } from '../../workers/pool'
 
-/** The compute contract over HTTP; what can take long runs in a worker, everything else takes microseconds. */
+/**
+ * The compute contract over HTTP; what can take long runs in a worker, everything else takes
+ * microseconds.
+ */
 export default api(async (event) => {
   const startedAt = performance.now()
   const operation = getRouterParam(event, 'operation') ?? ''

@@ -6,23 +6,33 @@ import type { Together } from './planTogether'
 
 /** So many lines are tried in the heated box at the most. */
 const MOST_TRIED = 6
-/** Carrying pieces about is worth it where nothing is less late only when the plan gains so much completion for the line's weight, minutes; a starting value. */
+/**
+ * Carrying pieces about is worth it where nothing is less late only when the plan gains so much
+ * completion for the line's weight, minutes; a starting value.
+ */
 const WORTH_MIN = 720
 
 export interface BoxChoice {
   lines: readonly PlanLine[]
   mayBeHeated: (line: PlanLine) => boolean
-  /** Whether what need not move has to stay: then a line is heated only where that makes something less late. */
+  /**
+   * Whether what need not move has to stay: then a line is heated only where that makes something
+   * less late.
+   */
   isStable: boolean
   /** Plans with these paths, beside what is given of the plan so far. */
   planAgain: (paths: Paths, beside: readonly PlannedTask[]) => Promise<Together>
 }
 
 /**
- * Tries the heated box for lines that are late, and where a rack is short for those that wait for room on it or take it
- * from others, and the rack for those that are late because the box stands cold; one line after the other, the latest
- * first, each taken out of the plan and put back with its cures in the other place. What makes the promises less late, or
- * is worth the carrying, stays. It is compared with the same search without the change, so that a gain is owed to it alone.
+ * Tries the heated box for lines that are late, and where a rack is short for those that wait for
+ * room on it or take it
+ * from others, and the rack for those that are late because the box stands cold; one line after the
+ * other, the latest
+ * first, each taken out of the plan and put back with its cures in the other place. What makes the
+ * promises less late, or
+ * is worth the carrying, stays. It is compared with the same search without the change, so that a
+ * gain is owed to it alone.
  */
 export async function chooseBoxes(
   planned: Together,
@@ -76,7 +86,10 @@ export async function chooseBoxes(
   return best
 }
 
-/** Late lines with how late they are, and with nothing those that wait for room on a rack or stand in the way there. */
+/**
+ * Late lines with how late they are, and with nothing those that wait for room on a rack or stand
+ * in the way there.
+ */
 function linesInNeed(question: PlanQuestion, answer: PlanAnswer): Map<number, number> {
   const lineOf = (task: string | null) =>
     task === null ? undefined : question.meaning.get(task)?.lineId

@@ -13,7 +13,10 @@ export interface Paths extends LinePaths {
 export const mayBeSanded = (line: PlanLine) =>
   line.recipe.layers.some((layer, i) => i > 0 && layer.recoat === 'either')
 
-/** What a line takes on, from the first choice to the last: sanding costs days, and a window missed at its edge is no more than that. */
+/**
+ * What a line takes on, from the first choice to the last: sanding costs days, and a window missed
+ * at its edge is no more than that.
+ */
 const CHOICES = [
   { sands: false, isAtEdge: false },
   { sands: false, isAtEdge: true },
@@ -22,7 +25,8 @@ const CHOICES = [
 ]
 
 /**
- * Chooses for each line, as if it were alone in the workshop, between recoating in the tack window and sanding
+ * Chooses for each line, as if it were alone in the workshop, between recoating in the tack window
+ * and sanding
  * first; the window saves days, so sanding is taken only where the window cannot be met.
  */
 export async function choosePaths(

@@ -9,7 +9,9 @@ const POURS = 300
 /** A pour that took that many times as long or short was left standing, or its clock was. */
 const STRAYS = 5
 
-/** What the log says about how work goes and comes out; the starting values where it says little. */
+/**
+ * What the log says about how work goes and comes out; the starting values where it says little.
+ */
 export async function readExperience(
   db: Db,
   workspaceId: number,

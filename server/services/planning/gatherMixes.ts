@@ -23,7 +23,10 @@ const NEAR_MIN = 2 * MINUTES_PER_DAY
 const MOST_TRIED = 10
 /** A mix less is worth so much weighted completion, an hour of a commission's; a starting value. */
 const WORTH_MIN = 3 * 60
-/** Nobody's window may come to close on somebody so much more often for it, per cent, found in so few runs; starting values. */
+/**
+ * Nobody's window may come to close on somebody so much more often for it, per cent, found in so
+ * few runs; starting values.
+ */
 const MORE_MISSED_PCT = 5
 const ROUGH_RUNS = 1000
 
@@ -35,8 +38,10 @@ interface Pair {
 }
 
 /**
- * Mixes pots of different orders as one where that misses no promise by more and no window more often: one mix less to weigh
- * and stir, and the film of one cup; but several pours that must all come in time. Those of one colour and mixed at nearly the same time come first; what people gathered may grow too.
+ * Mixes pots of different orders as one where that misses no promise by more and no window more
+ * often: one mix less to weigh
+ * and stir, and the film of one cup; but several pours that must all come in time. Those of one
+ * colour and mixed at nearly the same time come first; what people gathered may grow too.
  * @param planAgain the plan in another situation, beside the one so far
  */
 export async function gatherMixes(

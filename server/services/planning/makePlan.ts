@@ -19,8 +19,10 @@ const weighHere: Weigh = ({ request, planned, options }) =>
 const MOST_TRIES = 3
 
 /**
- * Plans all accepted orders forward from now, on the terms of the plan that holds, and makes the outcome the plan that holds.
- * Where somebody changed that plan meanwhile, it is worked out again upon theirs, so that their pins and terms are kept.
+ * Plans all accepted orders forward from now, on the terms of the plan that holds, and makes the
+ * outcome the plan that holds.
+ * Where somebody changed that plan meanwhile, it is worked out again upon theirs, so that their
+ * pins and terms are kept.
  * Pots stay as they are: whose pots are mixed as one is proposed, never done unasked.
  * @param kind `keep` where something small changed and the rest is to stay, as after gathering pots
  */
@@ -42,7 +44,9 @@ export async function makePlan(
   )
 }
 
-/** @returns whether the plan that it began from still held at its end; if not, nothing is changed */
+/**
+ * @returns whether the plan that it began from still held at its end; if not, nothing is changed
+ */
 async function planUponNewest(
   { workspaceId, personId }: Who,
   { solve, now, weigh, kind }: { solve: Solve; now: Date; weigh: Weigh; kind: AskKind },

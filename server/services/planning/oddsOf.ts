@@ -24,8 +24,10 @@ export interface OddsContext {
 }
 
 /**
- * The odds of each order's promise: the plan is carried out again and again with chance (`core/odds`).
- * A commission must be made again when one of the pieces that are not judged yet fails; a market takes what is ready.
+ * The odds of each order's promise: the plan is carried out again and again with chance
+ * (`core/odds`).
+ * A commission must be made again when one of the pieces that are not judged yet fails; a market
+ * takes what is ready.
  * @param runs how often
  * @returns by order; orders of which nothing is planned are left out
  */

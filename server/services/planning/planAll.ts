@@ -29,7 +29,8 @@ export interface PlanAllOptions {
 }
 
 /**
- * Chooses for all lines together: tack window or sanding, rack or heated box, own pots or shared ones; and plans them
+ * Chooses for all lines together: tack window or sanding, rack or heated box, own pots or shared
+ * ones; and plans them
  * from the situation's instant on.
  */
 export async function planAll(
@@ -103,7 +104,10 @@ export async function planAll(
     : { ...heated, situation, mixes: [] }
 }
 
-/** Lines that were planned before keep the path they took; the others are tried alone. What is begun does not leave the heated box. */
+/**
+ * Lines that were planned before keep the path they took; the others are tried alone. What is begun
+ * does not leave the heated box.
+ */
 async function pathsOf(
   { lines, ask }: Situation,
   keep: KeptPlan | null,

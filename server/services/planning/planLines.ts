@@ -55,7 +55,10 @@ export function planLines(order: Order, context: LinesContext): PlanLine[] {
   })
 }
 
-/** What a pot pours for one line; how long it is stirred, rests and stays workable hangs on all that it pours. */
+/**
+ * What a pot pours for one line; how long it is stirred, rests and stays workable hangs on all that
+ * it pours.
+ */
 function portionsOf(
   pot: StoredPot,
   lineId: number,

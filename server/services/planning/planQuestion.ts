@@ -5,7 +5,9 @@ import type { Who } from '../Who'
 import { holdBegun, keptTasks, readSituation } from './situation'
 import { pinsOf } from './terms'
 
-/** What the plan that holds answers, as the core asks it from now on; null before the first plan. */
+/**
+ * What the plan that holds answers, as the core asks it from now on; null before the first plan.
+ */
 export async function planQuestion(who: Who, now: Date): Promise<PlanQuestionView | null> {
   const keep = await getKeptPlan(database(), who.workspaceId)
   if (!keep) return null

@@ -21,7 +21,10 @@ export const numbersOf = ({
   pieces: number
 }): number[] => Array.from({ length: pieces }, (_, i) => firstPiece + i)
 
-/** A stored portion as the core knows it, its amount worked out anew; null when its recipe has not this layer. */
+/**
+ * A stored portion as the core knows it, its amount worked out anew; null when its recipe has not
+ * this layer.
+ */
 export function corePortion(
   stored: Pick<StoredPortion, 'lineId' | 'layerId' | 'firstPiece' | 'pieces'>,
   recipe: Recipe | undefined,

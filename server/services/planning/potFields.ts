@@ -2,7 +2,10 @@ import { potOf, tintOf, type Portion, type Resin } from '../../../core/batch'
 import type { PotFields } from '../../db/pots'
 import type { Shelf } from './shelf'
 
-/** A pot for these portions, as it is stored: the need from the core, the tint of its largest colour. */
+/**
+ * A pot for these portions, as it is stored: the need from the core, the tint of its largest
+ * colour.
+ */
 export function potFields(
   portions: readonly Portion[],
   resin: Resin,

@@ -232,7 +232,10 @@ const gatheringOf = (mixes: readonly GatheredMix[]): GatherFields => ({
   pots: mixes.map(({ keep, portions }) => ({ keep, portions })),
 })
 
-/** A pot can have been gathered or spoiled while the proposal lay there; then it has to be worked out again. */
+/**
+ * A pot can have been gathered or spoiled while the proposal lay there; then it has to be worked
+ * out again.
+ */
 async function stillThere(
   db: Db,
   workspaceId: number,
@@ -245,7 +248,10 @@ async function stillThere(
   return tasks
 }
 
-/** The plan that holds, if it is still the one that somebody looked at; else the refusal that shows the other. */
+/**
+ * The plan that holds, if it is still the one that somebody looked at; else the refusal that shows
+ * the other.
+ */
 async function requireNewest(
   db: Db,
   workspaceId: number,
@@ -266,8 +272,10 @@ const changedMeanwhile = (current: PlanView | null) =>
   )
 
 /**
- * Brings back the plan before the one that holds, or with `redo` the one that was brought back from.
- * Its tasks go back to where they lay as far as the day allows; what has been poured since stays poured.
+ * Brings back the plan before the one that holds, or with `redo` the one that was brought back
+ * from.
+ * Its tasks go back to where they lay as far as the day allows; what has been poured since stays
+ * poured.
  */
 export async function restorePlan(
   who: Who,

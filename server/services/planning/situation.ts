@@ -56,7 +56,8 @@ export interface Situation {
 }
 
 /**
- * Reads orders, recipes, pots, pieces, shifts and moulds as they are now, with what is only supposed beside them. What lies in
+ * Reads orders, recipes, pots, pieces, shifts and moulds as they are now, with what is only
+ * supposed beside them. What lies in
  * the heated box is there by the plan so far.
  * Brings the pots still to be mixed in step with the orders on the way.
  */
@@ -137,7 +138,10 @@ export async function readSituation(
   return withPots(pots)
 }
 
-/** When what lies in the heated box comes out of it, by its task; what goes in as the new plan begins lies there already, for nobody carries it a second time. */
+/**
+ * When what lies in the heated box comes out of it, by its task; what goes in as the new plan
+ * begins lies there already, for nobody carries it a second time.
+ */
 export const inBoxUntil = ({ tasks }: Pick<KeptPlan, 'tasks'>, origin: Date): Map<string, Date> =>
   new Map(
     tasks.flatMap((task) =>
@@ -145,7 +149,10 @@ export const inBoxUntil = ({ tasks }: Pick<KeptPlan, 'tasks'>, origin: Date): Ma
     ),
   )
 
-/** The tasks of the plan that holds, on the clock of a new one; those begun before it lie before its start. */
+/**
+ * The tasks of the plan that holds, on the clock of a new one; those begun before it lie before its
+ * start.
+ */
 export function keptTasks({ tasks }: KeptPlan, origin: Date): PlannedTask[] {
   const minute = (at: Date) => Math.round((at.getTime() - origin.getTime()) / MS_PER_MIN)
   return tasks.map((task) => ({
@@ -158,13 +165,19 @@ export function keptTasks({ tasks }: KeptPlan, origin: Date): PlannedTask[] {
   }))
 }
 
-/** What begins within these minutes stays as it is: people have laid it out already. A starting value. */
+/**
+ * What begins within these minutes stays as it is: people have laid it out already. A starting
+ * value.
+ */
 const FROZEN_MIN = 120
 
 /**
- * What the plan that holds has begun by now goes on: it lasts for what is left of it, from this minute on and in the same hands;
- * so does what lies and hardens, and what has hardened by it is over. What hands are about to begin stays where it is.
- * Something that waits for what nobody has done yet has not begun, whatever the plan says; and who is not there holds nothing.
+ * What the plan that holds has begun by now goes on: it lasts for what is left of it, from this
+ * minute on and in the same hands;
+ * so does what lies and hardens, and what has hardened by it is over. What hands are about to begin
+ * stays where it is.
+ * Something that waits for what nobody has done yet has not begun, whatever the plan says; and who
+ * is not there holds nothing.
  * @param withHands false for what lies alone, where hands have to give way
  * @returns the pins that hold it
  */
@@ -176,7 +189,8 @@ export function holdBegun(
   const isSoon = ({ maker, startMin, endMin }: PlannedTask) =>
     maker === null ? startMin < 0 : withHands && endMin > 0 && startMin <= FROZEN_MIN
   const soon = new Map(earlier.filter(isSoon).map((task) => [task.id, task]))
-  // What is poured is known from the log, which is better than what was planned; it comes before all else.
+  // What is poured is known from the log, which is better than what was planned; it comes before
+  // all else.
   const onClock = new Set(
     request.lags.flatMap((lag) =>
       lag.from === CLOCK && lag.maxMin === -request.horizonMin ? [lag.to] : [],

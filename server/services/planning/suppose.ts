@@ -10,7 +10,10 @@ export const SUPPOSED_ORDER = -1
 /** A commission that asks for no date is told when it could be ready: it is late by nothing. */
 const NO_DATE = '9999-12-31T00:00:00.000Z'
 
-/** The orders with pieces made again and a commission that nobody has given yet; their lines have numbers below nothing. */
+/**
+ * The orders with pieces made again and a commission that nobody has given yet; their lines have
+ * numbers below nothing.
+ */
 export function supposedOrders(orders: readonly Order[], suppose: readonly Supposition[]): Order[] {
   let line = 0
   const failed = suppose.flatMap((one) => (one.kind === 'failed' ? [one] : []))

@@ -10,7 +10,10 @@ const MS_PER_MIN = 60_000
 export const minuteOf = (origin: Date) => (at: string) =>
   Math.round((Date.parse(at) - origin.getTime()) / MS_PER_MIN)
 
-/** The workroom with those away taken out of their shifts and extra hours added; and the hours of the heated box likewise. */
+/**
+ * The workroom with those away taken out of their shifts and extra hours added; and the hours of
+ * the heated box likewise.
+ */
 export function withShiftChanges(
   { makers, box, ...workroom }: Workroom,
   { away, extra, boxOn, boxOff }: PlanTerms,

@@ -21,7 +21,10 @@ export interface WorkedOut {
   mixes: GatheredMix[]
 }
 
-/** Plans what is left of all accepted orders from the situation's instant on, proven by the core's checker. */
+/**
+ * Plans what is left of all accepted orders from the situation's instant on, proven by the core's
+ * checker.
+ */
 export async function workOut(asked: Situation, options: PlanAllOptions): Promise<WorkedOut> {
   const { situation, question, solved, paths, mixes } = await planAll(asked, options)
   const { origin, lines, orders, people, basis } = situation
@@ -82,7 +85,8 @@ function storedTasks(answer: PlanAnswer, question: PlanQuestion, origin: Date): 
   const at = (minute: number) => new Date(origin.getTime() + minute * MS_PER_MIN)
   return answer.tasks.flatMap((task) => {
     const meaning = question.meaning.get(task.id)
-    // What has hardened or come out of the heated box is remembered, so that no later plan begins it again.
+    // What has hardened or come out of the heated box is remembered, so that no later plan begins
+    // it again.
     if (
       !meaning ||
       (task.endMin === task.startMin && meaning.kind !== 'harden' && !isBoxTask(task.id))

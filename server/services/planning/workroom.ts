@@ -63,7 +63,8 @@ export async function readWorkroom(
       areaCm2: place.areaCm2,
     })),
     moulds: moulds.map((mould) => ({ id: planId.mould(mould.id), count: mould.count })),
-    // Any of several boxes may be taken: as warm as the coldest surely is, as much room as the largest has, while all of them run.
+    // Any of several boxes may be taken: as warm as the coldest surely is, as much room as the
+    // largest has, while all of them run.
     box:
       boxes.length === 0
         ? null

@@ -10,7 +10,10 @@ import { checkLayerSchema, chooseResinSchema, surplusSchema } from './resin'
 import { sizeSchema } from './size'
 import { rectifySchema, waterFillSchema } from './survey'
 
-/** The operations of the compute contract and those of docs/compute.md, each with the schema of its request. */
+/**
+ * The operations of the compute contract and those of docs/compute.md, each with the schema of its
+ * request.
+ */
 export const COMPUTE_SCHEMAS = {
   mix: mixSchema,
   rescue: rescueSchema,

@@ -364,7 +364,10 @@ const portion = () =>
     firstPiece: whole().required().min(1).max(5000),
     pieces: whole().required().min(1).max(5000),
   }).required()
-/** How some planned pots are to be put together anew: the pots as they were read, and what each new one pours. */
+/**
+ * How some planned pots are to be put together anew: the pots as they were read, and what each new
+ * one pours.
+ */
 export interface GatherFields {
   from: { id: number; version: number }[]
   pots: {
