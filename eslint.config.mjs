@@ -146,14 +146,25 @@ export default tseslint.config(
     },
   },
   {
-    files: ['server/**/*.ts', 'cli/**/*.ts', 'demo/**/*.ts', 'tests/**/*.ts'],
+    files: ['{app,core,shared,server,db,cli,demo,tests}/**/*.{ts,vue}'],
     languageOptions: {
       parserOptions: {
-        project: ['./tsconfig.tools.json', './tests/app/tsconfig.json'],
+        project: [
+          './tsconfig.tools.json',
+          './.nuxt/tsconfig.app.json',
+          './tests/app/tsconfig.json',
+        ],
         tsconfigRootDir: import.meta.dirname,
+        extraFileExtensions: ['.vue'],
       },
     },
-    rules: { '@typescript-eslint/no-floating-promises': 'error' },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': [
+        'error',
+        { considerDefaultExhaustiveForUnions: true },
+      ],
+    },
   },
   {
     files: ['server/services/**'],

@@ -1,4 +1,9 @@
+import { createEventHook } from '@vueuse/core'
 import type { Problem } from '~~/shared/types'
+
+/** Told when the server no longer knows who is signed in. */
+const signedOut = createEventHook<void>()
+export const onSignedOut = signedOut.on
 
 /** What the server refused, as its problem document says it. */
 export class ProblemError extends Error {
@@ -31,7 +36,7 @@ async function readAnswer<T>(response: Response): Promise<T> {
   const body: unknown = await response.json().catch(() => null)
   if (response.ok) return body as T
   const problem = body as Problem | null
-  if (response.status === 401 && problem?.code === 'not-signed-in') useSessionStore().expire()
+  if (response.status === 401 && problem?.code === 'not-signed-in') void signedOut.trigger()
   throw new ProblemError(problem ?? { ...UNREACHABLE, status: response.status })
 }
 

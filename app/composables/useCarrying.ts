@@ -18,8 +18,8 @@ export type Verdict =
   | { possible: false; words: string }
   | null
 
-export const makerIdOf = (personId: number | null) => (personId === null ? null : `p${personId}`)
-export const personIdOf = (maker: string | null) => (maker === null ? null : Number(maker.slice(1)))
+const makerIdOf = (personId: number | null) => (personId === null ? null : `p${personId}`)
+const personIdOf = (maker: string | null) => (maker === null ? null : Number(maker.slice(1)))
 
 /**
  * Taking a task of the plan in hand, with what lights up and what would follow, tried out in the

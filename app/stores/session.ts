@@ -28,9 +28,9 @@ export const useSessionStore = defineStore('session', () => {
     await api.remove('/api/session')
     person.value = null
   }
-  function expire(): void {
+  onSignedOut(() => {
     if (person.value) expired.value = true
-  }
+  })
   async function chooseMeasure(measure: MeasureChoice): Promise<void> {
     const chosen = await api.put<MeasureChoice>('/api/me/measure', measure)
     if (person.value) person.value = { ...person.value, measure: chosen }
@@ -45,7 +45,6 @@ export const useSessionStore = defineStore('session', () => {
     load,
     signIn,
     signOut,
-    expire,
     chooseMeasure,
     chooseUnits,
   }

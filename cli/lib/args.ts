@@ -1,7 +1,7 @@
 import { parseArgs } from 'node:util'
 import { Sentence } from './Sentence'
 
-export const DEFAULT_PORT = 4310
+const DEFAULT_PORT = 4310
 
 export interface ServeArgs {
   port: number

@@ -30,7 +30,7 @@ export interface CostParts {
 }
 
 /** The costing question that a recipe and a number of pieces ask. */
-export function costRequestOf(parts: CostParts): Result<CostRequest> {
+function costRequestOf(parts: CostParts): Result<CostRequest> {
   const { recipe, pieces, resins, rules, mould } = parts
   const sized = sizeBatch(recipe, pieces, rules)
   if (!sized.ok) return sized

@@ -10,7 +10,7 @@ import {
 import type { Recipe, StudioRules } from './types'
 
 /** The sizing question that a recipe and a number of pieces ask. */
-export function sizeRequestOf(
+function sizeRequestOf(
   recipe: Recipe,
   pieces: number,
   rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>,

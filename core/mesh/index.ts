@@ -1,3 +1,3 @@
-export { measure, mesh, type MeshProgress } from './mesh'
+export { measure, mesh } from './mesh'
 export { readStl } from './readStl'
 export type * from './types'

@@ -1,6 +1,6 @@
 export { allowedDepthMm } from './allowedDepthMm'
 export { checkLayer } from './checkLayer'
 export { chooseResin } from './chooseResin'
-export { LAYER_WARNINGS } from './types'
+
 export { workableMin } from './workableMin'
 export type * from './types'

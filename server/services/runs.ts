@@ -22,7 +22,7 @@ import type { Who } from './Who'
 
 const DEFAULT_C = 20
 
-export const measureOf = (choice: MeasureChoice): Measure =>
+const measureOf = (choice: MeasureChoice): Measure =>
   choice.kind === 'cup'
     ? { kind: 'cup', graduationMl: choice.step }
     : { kind: 'scale', resolutionG: choice.step, tare: choice.tare }

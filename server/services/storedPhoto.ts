@@ -1,7 +1,7 @@
 import sharp from 'sharp'
 import { AppError } from './AppError'
 
-export const MOST_PHOTO_BYTES = 12 * 1024 * 1024
+const MOST_PHOTO_BYTES = 12 * 1024 * 1024
 const MOST_PIXELS = 60_000_000
 const LONGEST_SIDE_PX = 1600
 const READABLE = new Set(['jpeg', 'png', 'webp'])

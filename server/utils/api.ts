@@ -41,7 +41,7 @@ export function numberOf(event: H3Event, name: string): number {
 }
 
 /** The JSON of a request as it was sent; never guessed at. */
-export async function jsonBody(event: H3Event): Promise<unknown> {
+async function jsonBody(event: H3Event): Promise<unknown> {
   const text = await readRawBody(event, 'utf8')
   try {
     return JSON.parse(text ?? '') as unknown

@@ -18,7 +18,7 @@ export function check<T>(schema: Schema<T>, value: unknown): Result<T> {
 }
 
 /** The first complaint of each field, since the later ones only follow from it. */
-export function issuesOf(error: ValidationError): Issue[] {
+function issuesOf(error: ValidationError): Issue[] {
   const all =
     error.inner.length > 0
       ? error.inner.flatMap((inner) => issuesOf(inner))

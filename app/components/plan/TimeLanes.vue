@@ -374,11 +374,11 @@ function keyOnMark(event: KeyboardEvent, where: Laid & { mark: LaneMark }): bool
   else if (event.key === 'Enter' || event.key === ' ') emit('choose', mark.task.key)
   else if (step === undefined) return false
   else if (event.key === 'ArrowLeft' || event.key === 'ArrowRight')
-    lead(lane.marks[lane.marks.indexOf(mark) + step])
+    void lead(lane.marks[lane.marks.indexOf(mark) + step])
   else {
     const others = laid.value.filter((one) => one.lane.marks.length > 0)
     const next = others[others.findIndex((one) => one.lane === lane) + step]
-    lead(
+    void lead(
       next?.lane.marks.reduce((best, one) =>
         Math.abs(one.fromMs - mark.fromMs) < Math.abs(best.fromMs - mark.fromMs) ? one : best,
       ),

@@ -6,7 +6,7 @@ import type { Shelf } from './shelf'
 import { planId } from './workroom'
 
 /** The order of what is only supposed, which no row has. */
-export const SUPPOSED_ORDER = -1
+const SUPPOSED_ORDER = -1
 /** A commission that asks for no date is told when it could be ready: it is late by nothing. */
 const NO_DATE = '9999-12-31T00:00:00.000Z'
 

@@ -33,16 +33,4 @@ export const COMPUTE_SCHEMAS = {
 } as const satisfies Record<string, Schema>
 
 export type ComputeOperation = keyof typeof COMPUTE_SCHEMAS
-export {
-  costSchema,
-  cureSchema,
-  ladderSchema,
-  mixSchema,
-  outlineSchema,
-  planSchema,
-  potsSchema,
-  rescueSchema,
-  sizeSchema,
-  surplusSchema,
-  tintSchema,
-}
+export { outlineSchema, planSchema, potsSchema, surplusSchema }

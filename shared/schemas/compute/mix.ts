@@ -24,7 +24,7 @@ const MEASURES = {
 const isMeasure = (name: unknown): name is keyof typeof MEASURES =>
   typeof name === 'string' && Object.hasOwn(MEASURES, name)
 
-export const measureSchema = lazy((value: { kind?: unknown } | null | undefined) => {
+const measureSchema = lazy((value: { kind?: unknown } | null | undefined) => {
   const named = value?.kind
   return isMeasure(named)
     ? MEASURES[named]
