@@ -37,8 +37,8 @@ interface Ids {
 
 /**
  * Loads the made-up Oxbow Yard: people, stores, recipes, three months of past work and the open
- * orders, with
- * every date relative to `now`. Work goes through the same services as the application's.
+ * orders, with every date relative to `now`. Work goes through the same services as the
+ * application's.
  */
 export async function loadDemo(knex: Knex, now: Date): Promise<void> {
   useDatabase(knex)

@@ -48,8 +48,7 @@ const sourceOf = (table: string, { name, target }: Column): string => {
 
 /**
  * Copies all orders with everything made of them until there are `times` as many, to see how the
- * application
- * bears years of work.
+ * application bears years of work.
  * @param times how many times the present amount, at least 1
  */
 export async function multiplyHistory(knex: Knex, times: number): Promise<void> {

@@ -11,9 +11,8 @@ import {
 
 /**
  * A labelled number with its unit, shown in the maker's own. It keeps what was typed, comma or
- * point, this unit or
- * another of its kind, and hands on the number in the unit of the core; what is no number is handed
- * on as NaN, which no schema accepts, and is never guessed at.
+ * point, this unit or another of its kind, and hands on the number in the unit of the core; what is
+ * no number is handed on as NaN, which no schema accepts, and is never guessed at.
  */
 const {
   label,

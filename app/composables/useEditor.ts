@@ -20,8 +20,7 @@ interface UseEditorOptions<
 
 /**
  * A page that edits one row: it opens the row that the address names or begins a new one, keeps a
- * draft, sends it, and
- * after somebody else's save offers both.
+ * draft, sends it, and after somebody else's save offers both.
  */
 export function useEditor<
   Fields extends object,

@@ -6,8 +6,7 @@ const storageKey = (runId: number) => `velvet-run-${runId}`
 
 /**
  * The live run of a pot. What is done is kept on the device first and shown at once; it is sent as
- * soon as the
- * server answers, and as often as needed, since every event carries a key of its own.
+ * soon as the server answers, and as often as needed, since every event carries a key of its own.
  */
 export const useBenchStore = defineStore('bench', () => {
   const api = useApi()

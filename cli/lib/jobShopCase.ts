@@ -10,8 +10,8 @@ const LONGEST_MIN = 99
  * recipe.
  * Source: Taillard, Benchmarks for basic scheduling problems (1993): minutes of 1 to 99 evenly,
  * machines in an order of chance.
- * @returns a request in which the one job of all tasks is due at once, so that its tardiness is
- *   the length of the plan
+ * @returns a request in which the one job of all tasks is due at once, so that its tardiness is the
+ *   length of the plan
  */
 export function jobShopCase({
   jobs,

@@ -111,8 +111,7 @@ function readSecrets(file: string): Secrets {
 
 /**
  * The application may use its own schema and nothing else. All other accounts that come with an
- * installation are
- * removed; these statements themselves run at start with all rights.
+ * installation are removed; these statements themselves run at start with all rights.
  */
 function firstStatements({ user, password, database }: DatabaseSettings): string {
   return [

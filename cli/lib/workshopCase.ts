@@ -26,8 +26,8 @@ const DAY_MIN = 1440
 
 /**
  * Makes up a workshop and its orders: prepare, mix, rest, pour, bubbles, cure, demould, finish and
- * pack, with moulds held
- * from pour to demould, pot lives, racks, weekends and hands that can do some of it.
+ * pack, with moulds held from pour to demould, pot lives, racks, weekends and hands that can do
+ * some of it.
  * @returns a request for `plan`; the same options give the same request
  */
 export function workshopCase(options: CaseOptions): PlanRequest {

@@ -27,8 +27,7 @@ export const isWorthHeating = (milestone: Milestone): boolean => WORTH_HEATING.h
  * How long a piece lies on the rack until nothing moves in it any more, and then in the heated box
  * until a milestone.
  * Source: Arrhenius rate (`rateAt`), the rest of the cure at the box's temperature. Assumes that
- * warmth before the gel
- * would run the surface and heat the pour, so that it waits for that.
+ * warmth before the gel would run the surface and heat the pour, so that it waits for that.
  * @param marginPct added to both, per cent
  * @returns whole minutes
  */
@@ -57,9 +56,8 @@ export interface Heating {
 
 /**
  * Whether the cures of a line may be planned in the heated box: nothing of it is poured yet, each
- * pot's pieces have room
- * in it, one of its cures gains by it and ends before the box pauses, and every resin is known to
- * bear the warmth.
+ * pot's pieces have room in it, one of its cures gains by it and ends before the box pauses, and
+ * every resin is known to bear the warmth.
  */
 export function mayBeHeated(line: PlanLine, { box, range, resins, marginPct }: Heating): boolean {
   const { recipe, pots } = line

@@ -4,8 +4,7 @@ const MS_PER_MIN = 60_000
 
 /**
  * When a resin that is ordered now can be there: after its lead time, at the next full hour, so
- * that a plan asked for a few
- * minutes later does not move for that.
+ * that a plan asked for a few minutes later does not move for that.
  * @param nowMs instant, milliseconds
  * @param leadDays from the order to the door
  * @returns instant, milliseconds

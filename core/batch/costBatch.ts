@@ -140,9 +140,8 @@ function materialsOf(
 }
 
 /**
- * Costs a batch of a recipe: resin and pigment by layer, labour by step, wear of the mould.
- * Resin is priced by the millilitre of its kit; pigment by its load on the mix's mass (left out
- * where a
+ * Costs a batch of a recipe: resin and pigment by layer, labour by step, wear of the mould. Resin
+ * is priced by the millilitre of its kit; pigment by its load on the mix's mass (left out where a
  * density is missing). One piece is one use of the mould.
  * @returns as `cost`
  */

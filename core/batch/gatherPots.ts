@@ -35,12 +35,10 @@ export interface GatherTerms {
 }
 
 /**
- * Gathers layers into the fewest mixes of one resin.
- * Where not all can be poured at once, because a piece has two layers among them or there are too
- * few moulds, they
- * are gathered round by round. Within a round layers of one colour come from one pot as long as
- * they fit one. Portions stay whole where that costs no pot;
- * otherwise their pieces are spread over the pots.
+ * Gathers layers into the fewest mixes of one resin. Where not all can be poured at once, because a
+ * piece has two layers among them or there are too few moulds, they are gathered round by round.
+ * Within a round layers of one colour come from one pot as long as they fit one. Portions stay
+ * whole where that costs no pot; otherwise their pieces are spread over the pots.
  * @param portions of one resin, in the order in which they are wanted
  * @returns pots with their portions; a single piece that fits no pot has one of its own
  *   (`checkGathering` says so)
@@ -220,8 +218,8 @@ function packInto<P extends Portion>(
 
 /**
  * Pieces of one layer are alike, whatever order they are for, so they are dealt out anew: each pot
- * gets as many as it
- * was given, in the order of the portions, so that they come to lie in as few parts as can be.
+ * gets as many as it was given, in the order of the portions, so that they come to lie in as few
+ * parts as can be.
  */
 function inOrder<P extends Portion>(
   pots: readonly (readonly Portion[])[],

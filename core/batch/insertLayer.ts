@@ -6,10 +6,9 @@ import type { Layer, Recipe } from './types'
 const THINNEST_MM = 0.5
 
 /**
- * Drops a layer into a piece at a level, as onto the cutaway.
- * Inside a layer the new one takes what lies above the level, and that layer keeps the rest with
- * what is set into it; over
- * the last layer it fills up to the level. On a coated surface it becomes the last coat.
+ * Drops a layer into a piece at a level, as onto the cutaway. Inside a layer the new one takes what
+ * lies above the level, and that layer keeps the rest with what is set into it; over the last layer
+ * it fills up to the level. On a coated surface it becomes the last coat.
  * @param levelMm above the bottom
  * @param fresh the new layer; its fill is replaced
  * @returns the layers and the place of the new one, or null where there is no room for it or the

@@ -18,10 +18,9 @@ export interface TimeToLeave {
 
 /**
  * The request with windows that close a little sooner, so that what comes before their end may take
- * longer than it was
- * planned: who is to recoat at the last minute of a tack window misses it as soon as anything is
- * late.
- * What is poured already has the window that it has, for its lag is from the clock.
+ * longer than it was planned: who is to recoat at the last minute of a tack window misses it as
+ * soon as anything is late. What is poured already has the window that it has, for its lag is from
+ * the clock.
  */
 export function leaveTime(
   { request, meaning }: PlanQuestion,

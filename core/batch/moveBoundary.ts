@@ -6,11 +6,10 @@ import type { Layer, Recipe } from './types'
 const THINNEST_MM = 0.1
 
 /**
- * Moves the surface of a filling layer to another level, as when it is dragged on the cutaway.
- * The layer gets a depth of its own; a layer above that is stated by its depth gives or takes as
- * much, so that its own
- * surface stays; one stated by a level or the brim keeps it anyway. The level is held between the
- * neighbours.
+ * Moves the surface of a filling layer to another level, as when it is dragged on the cutaway. The
+ * layer gets a depth of its own; a layer above that is stated by its depth gives or takes as much,
+ * so that its own surface stays; one stated by a level or the brim keeps it anyway. The level is
+ * held between the neighbours.
  * @param index of the layer whose surface moves
  * @param levelMm above the bottom
  * @returns the layers, or null where the layer is a coat or the recipe cannot be sized

@@ -7,9 +7,8 @@ const WEIGHT_STEP = 1 / 64
 
 /**
  * The jobs of lines that are wanted piece by piece, as for a market day that takes what is ready:
- * each part of the line is a
- * job with its share of the weight, so that some are in time where not all can be. What serves
- * several parts is nobody's end.
+ * each part of the line is a job with its share of the weight, so that some are in time where not
+ * all can be. What serves several parts is nobody's end.
  * @param parts by the last task of each part
  * @returns the jobs of each line, and for every task that serves one part alone its job
  */

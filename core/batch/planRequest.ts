@@ -43,14 +43,11 @@ interface Mixing {
  * Turns orders into the tasks, lags and resources of a plan request.
  *
  * Every line runs through its steps before the pour, its layers from the face backwards and its
- * steps after;
- * a stage of some pieces follows the earlier stages of the same pieces, once what they left has
- * dried. Openings are taken in the cold and
- * closings in the warmth (`cureWait`). A layer follows the one below inside its tack window, or
- * after
- * sanding. A long cure lies on the rack, or goes on in the heated box once nothing moves in it any
- * more. The mould is held
- * from the first pour to the end of the step that demoulds.
+ * steps after; a stage of some pieces follows the earlier stages of the same pieces, once what they
+ * left has dried. Openings are taken in the cold and closings in the warmth (`cureWait`). A layer
+ * follows the one below inside its tack window, or after sanding. A long cure lies on the rack, or
+ * goes on in the heated box once nothing moves in it any more. The mould is held from the first
+ * pour to the end of the step that demoulds.
  */
 export function planRequest(options: PlanOptions): PlanQuestion {
   const builder = new Builder(options)

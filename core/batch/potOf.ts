@@ -48,10 +48,9 @@ export const colourKey = (pigments: readonly LayerPigment[]): string =>
     .join(' ')
 
 /**
- * What one mix for several portions takes, in resin and minutes.
- * Portions of one colour share their cups, so the film in the cups counts once for each colour. All
- * rest as long as
- * the one that rests longest; the pours follow one another.
+ * What one mix for several portions takes, in resin and minutes. Portions of one colour share their
+ * cups, so the film in the cups counts once for each colour. All rest as long as the one that rests
+ * longest; the pours follow one another.
  * @param portions of one resin, at least one
  * @param warmC the warmest the bench gets, °C
  * @returns ml and minutes

@@ -29,9 +29,8 @@ export interface LayerPots {
 
 /**
  * Splits a layer's resin into the fewest equal pots that are neither too large for the resin nor
- * too slow to
- * pour out while the cup is workable. All pieces of a layer take the same, so equal parts are the
- * fewest.
+ * too slow to pour out while the cup is workable. All pieces of a layer take the same, so equal
+ * parts are the fewest.
  * @param sized the layer for one piece: `netMl` is per piece whatever the number of pieces
  * @param warmC the warmest the bench gets, °C
  * @param mostPieces as many as there are moulds for

@@ -110,10 +110,8 @@ const after = (
 
 /**
  * The kinds of work beside mixing, resting, pouring and heat, with what a new step of each kind
- * begins with: minutes per
- * piece and for the batch, drying times, what it waits for, and its cautions. Ordinary workshop
- * ranges as starting values
- * that a studio changes.
+ * begins with: minutes per piece and for the batch, drying times, what it waits for, and its
+ * cautions. Ordinary workshop ranges as starting values that a studio changes.
  */
 export const KINDS_OF_STEP: Record<StepKind, KindOfStep> = {
   seal: before('Seal or prime', 6, { dryMin: DAY, needs: 'sealer, brush' }, ['solvent']),

@@ -6,8 +6,8 @@ import type { LadderAnswer, LadderRequest } from './types'
  * In each step the drops go in first and spread evenly, then the pour leaves at that strength.
  * Source: mass balance of a well-stirred cup; volumes add.
  * @param request contents and pours in ml, the size of a drop in ml
- * @returns per step the pigment in ml per 100 ml of contents at the pour, and what is left after
- *   it in ml
+ * @returns per step the pigment in ml per 100 ml of contents at the pour, and what is left after it
+ *   in ml
  * @throws nothing; refuses with `cup-empty` when a pour asks for more than the cup holds
  * @example ladder({ startMl: 60, dropMl: 0.05, steps: [{ addDrops: 2, pourMl: 20 }] }) //
  *   pigmentPct: 0.166…

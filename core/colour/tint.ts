@@ -14,8 +14,8 @@ const SHARE_TOLERANCE_PCT = 1e-6
  * @returns per cup the resin in g and each pigment in g, teaspoons and drops
  * @throws nothing; refuses with `invalid-input` when the shares do not add up to 100 or a dose
  *   cannot be worked out
- * @example tint({ mixG: 95, maxLoadPct: 6, colours: [{ id: 'slate', sharePct: 100, pigments: [{
- *   id: 'paste', loadPct: 2.5 }] }] }) // massG: 2.375
+ * @example tint({ mixG: 95, maxLoadPct: 6, colours: [{ id: 'slate', sharePct: 100, pigments: [{ id:
+ *   'paste', loadPct: 2.5 }] }] }) // massG: 2.375
  */
 export function tint(request: TintRequest): Result<{ colours: TintedCup[] }> {
   const total = request.colours.reduce((sum, colour) => sum + colour.sharePct, 0)

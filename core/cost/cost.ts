@@ -14,12 +14,11 @@ const share = (pct: number): Exact => new Exact(pct).div(100)
  * Costs a batch line by line, a piece, a good piece, and the price that leaves the wanted margin.
  *
  * Every line, the overhead, both costs and the price are rounded half up to the currency's minor
- * unit, in
- * that order; the selling fee is taken on the price with tax. With a margin the price is
+ * unit, in that order; the selling fee is taken on the price with tax. With a margin the price is
  * `(costPerGood + packaging + feeFixed) / (1 − fee·(1 + tax) − margin)`.
  * Source: cost accounting rule of the compute contract (`cost`); minor units from ISO 4217.
- * @param request money as decimal texts, minutes, rates per hour, per cents; quantities in any
- *   unit whose cost is given
+ * @param request money as decimal texts, minutes, rates per hour, per cents; quantities in any unit
+ *   whose cost is given
  * @returns all amounts as decimal texts; the five selling figures are null without `selling` and
  *   `ask`
  * @throws nothing; refuses with `margin-impossible` when fee, tax and margin leave nothing

@@ -7,9 +7,8 @@ import type { CureAnswer, CureRequest, CureResin, TemperatureStep } from './type
  * A milestone is reached when the rate's integral from the start equals its minutes at the
  * reference.
  * Source: Arrhenius rate (`rateAt`) summed over the temperature steps; in the cup the working time
- * falls with
- * mass as (referenceG/massG)^massExponent, an empirical law whose starting values a studio replaces
- * by its log.
+ * falls with mass as (referenceG/massG)^massExponent, an empirical law whose starting values a
+ * studio replaces by its log.
  * @param request milestones and minutes on the profile's clock, temperatures in °C, pot mass in g
  * @returns minutes on the profile's clock; working time in the cup in minutes, null without a pot
  *   or `work`

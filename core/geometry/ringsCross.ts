@@ -38,8 +38,7 @@ const foldsBack = (p: Point, q: Point, next: Point): boolean =>
  * Tells whether closed outlines cross or touch themselves or each other.
  * Neighbouring edges share a corner by right; folding back over each other counts as touching.
  * Source: orientation test for segment intersection (Cormen et al., Introduction to Algorithms,
- * 33.1), asked only
- * of edges whose extents overlap from left to right.
+ * 33.1), asked only of edges whose extents overlap from left to right.
  * @param rings corners in order, either direction, the closing edge implied
  */
 export function ringsCross(rings: readonly (readonly Point[])[]): boolean {

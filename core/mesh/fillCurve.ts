@@ -4,13 +4,10 @@ import type { Triangles } from './types'
  * The volume of a closed mesh below each of equally spaced levels, exact for the polyhedron.
  *
  * By the divergence theorem with the field (0, 0, z − h) the volume below a level h is the sum over
- * all triangles,
- * cut off at h, of (projected area) × (mean height − h): the field vanishes on the level itself, so
- * no lid is
- * needed. A triangle wholly below a level adds a linear term, kept as running sums; only those that
- * a level cuts are
- * cut. Source: Gauss's theorem; cf. Mirtich, Fast and Accurate Computation of Polyhedral Mass
- * Properties (1996).
+ * all triangles, cut off at h, of (projected area) × (mean height − h): the field vanishes on the
+ * level itself, so no lid is needed. A triangle wholly below a level adds a linear term, kept as
+ * running sums; only those that a level cuts are cut. Source: Gauss's theorem; cf. Mirtich, Fast
+ * and Accurate Computation of Polyhedral Mass Properties (1996).
  * @param samples how many equal steps the height is divided into
  * @param progress is told the share that is done, 0 to 1
  * @returns mm³ below levels 0 … samples, positive whichever way the mesh is turned

@@ -13,14 +13,12 @@ const basisOfDevice = (measure: Measure): 'volume' | 'mass' | null =>
  * Splits a need into part A and part B, exactly and on the marks or digits of a real cup or scale.
  *
  * m = ρ·v for each part; volumes add, so the mix has the density (mA + mB)/(vA + vB). Shrinkage on
- * cure
- * and the film left in the cup are not in here (the film is in `size`).
+ * cure and the film left in the cup are not in here (the film is in `size`).
  * Source: mass balance; the rounding rule is the compute contract's (`mix`).
  * @param request need in ml or g, ratio by volume or by mass, densities in g/ml, the measuring
  *   device
- * @returns the ratio both ways, exact and measured amounts, the error that rounding costs (per
- *   cent of
- *   the ratio), and the reading after each part
+ * @returns the ratio both ways, exact and measured amounts, the error that rounding costs (per cent
+ *   of the ratio), and the reading after each part
  * @throws nothing; refuses with `density-required` where a conversion needs a density that is not
  *   given
  * @example mix({ resin: { ratio: { basis: 'volume', a: 2, b: 1 } }, need: { volumeMl: 75 },

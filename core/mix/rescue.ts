@@ -16,8 +16,8 @@ const DEFAULT_TOLERANCE_PCT = 3
  * What is in the cup cannot be taken out, so the part that is short is topped up to the exact
  * ratio.
  * Source: mass balance, as `mix`.
- * @param request what the cup holds of each part (g or ml; one of them may be 0), need and
- *   capacity in ml
+ * @param request what the cup holds of each part (g or ml; one of them may be 0), need and capacity
+ *   in ml
  * @returns the error of what is in the cup, the part to add in g and ml, totals after adding
  * @throws nothing; refuses with `density-required`, or `invalid-input` for an empty cup
  */

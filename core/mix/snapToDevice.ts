@@ -33,14 +33,11 @@ interface Candidate extends DeviceSteps {
 const about = (x: number, y: number) => Math.abs(x - y) < LIMIT_TOLERANCE
 
 /**
- * Finds the whole steps of both parts that a cup or a scale should show.
- * For each count of A only the smallest B that reaches need and ratio can have the smallest total,
- * and only
- * the two whole counts around the ideal B the smallest error, so one pass over A sees every best
- * pair.
+ * Finds the whole steps of both parts that a cup or a scale should show. For each count of A only
+ * the smallest B that reaches need and ratio can have the smallest total, and only the two whole
+ * counts around the ideal B the smallest error, so one pass over A sees every best pair.
  * @returns the pair with the smallest total inside the snap tolerance, else the pair with the
- *   smallest error
- *   (then the smaller total, then the larger A)
+ *   smallest error (then the smaller total, then the larger A)
  */
 export function snapToDevice(options: SnapOptions): DeviceSteps {
   const { need, needPerStepA, needPerStepB, mostTotal, snapTolerancePct } = options

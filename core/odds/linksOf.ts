@@ -10,9 +10,8 @@ export interface Link {
 
 /**
  * What must come before what when the plan is carried out as it stands: its waits, and for
- * everything that is shared the
- * order in which the plan uses it. Racks and moulds are followed piece by piece: a task comes after
- * those whose room it takes.
+ * everything that is shared the order in which the plan uses it. Racks and moulds are followed
+ * piece by piece: a task comes after those whose room it takes.
  * @param planned in request order
  */
 export function linksOf(request: PlanRequest, planned: readonly PlannedTask[]): Link[] {

@@ -34,22 +34,19 @@ const NINE_IN_TEN = 1.2816
  * How likely each job is ready when promised, and what to promise to be right nine times in ten.
  *
  * The plan is carried out again and again with chance: what hands do differs (log-normal, with the
- * planned minutes as its
- * mean), cures differ too, makers miss shifts, pieces must be made again. Cures are planned in the
- * cold and with a margin, so nine in ten are
- * taken to be done by their planned time. Makers, places and the order on everything shared stay
- * the plan's, and nobody stands in for anybody. What a window closes on
- * is begun as soon as it can be, also a little after the end of a shift (`STAYS_ON_MIN`); all else
- * not before its planned time nor
- * beyond a shift, so the odds are on the careful side; nobody mixes before it is plain that there
- * can be poured (`FORESEEN_MIN`);
- * dust beside an open pour is not looked at again. A job made again takes as long once more as from
- * its first task to its last.
+ * planned minutes as its mean), cures differ too, makers miss shifts, pieces must be made again.
+ * Cures are planned in the cold and with a margin, so nine in ten are taken to be done by their
+ * planned time. Makers, places and the order on everything shared stay the plan's, and nobody
+ * stands in for anybody. What a window closes on is begun as soon as it can be, also a little after
+ * the end of a shift (`STAYS_ON_MIN`); all else not before its planned time nor beyond a shift, so
+ * the odds are on the careful side; nobody mixes before it is plain that there can be poured
+ * (`FORESEEN_MIN`); dust beside an open pour is not looked at again. A job made again takes as long
+ * once more as from its first task to its last.
  * Source: Monte Carlo simulation of a fixed resource flow (Policella et al., partial order
  * schedules, 2004).
  * @param planned the tasks of a correct plan, in request order
- * @returns in the order of the jobs; those without tasks are left out. The same seed gives the
- *   same odds
+ * @returns in the order of the jobs; those without tasks are left out. The same seed gives the same
+ *   odds
  */
 export function odds(
   request: PlanRequest,

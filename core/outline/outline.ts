@@ -19,15 +19,14 @@ const DEFAULT_FLATTEN_MM = 0.05
 const SAME_SHARE = 1e-12
 
 /**
- * Measures the area inside a traced or drawn outline.
- * Rings inside another are holes, rings inside those are islands (even–odd). Curves are replaced by
- * chords that
- * lie within `flattenMm` of them. The perimeter counts every ring with its closing edge.
+ * Measures the area inside a traced or drawn outline. Rings inside another are holes, rings inside
+ * those are islands (even–odd). Curves are replaced by chords that lie within `flattenMm` of them.
+ * The perimeter counts every ring with its closing edge.
  * Source: shoelace formula; SVG 2, chapter 9 for the path.
  * @param request points or a path in any unit, and how many of these units are how many mm;
  *   flattening in mm
- * @returns area in cm² (null where the outline crosses or touches itself), perimeter in mm, and
- *   the corners in mm
+ * @returns area in cm² (null where the outline crosses or touches itself), perimeter in mm, and the
+ *   corners in mm
  * @throws nothing; refuses with `invalid-input` when a path is malformed or encloses nothing
  */
 export function outline(request: OutlineRequest): Result<OutlineAnswer> {

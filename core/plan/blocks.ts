@@ -20,13 +20,10 @@ export interface Block {
 }
 
 /**
- * Groups tasks into blocks and orders the blocks.
- * Blocks are the strongly connected parts of the graph in which minimum lags point forward, and
- * maximum lags
- * (two edges each) and held moulds both ways (Tarjan 1972), so what is left between blocks is an
- * order without circles.
- * Lags to a task that can start at one minute only tie nothing together: they already stand in the
- * windows.
+ * Groups tasks into blocks and orders the blocks. Blocks are the strongly connected parts of the
+ * graph in which minimum lags point forward, and maximum lags (two edges each) and held moulds both
+ * ways (Tarjan 1972), so what is left between blocks is an order without circles. Lags to a task
+ * that can start at one minute only tie nothing together: they already stand in the windows.
  * @param ties `lags` for the smallest blocks; `moulds` for those that also hold all tasks between
  *   which a mould is held
  */

@@ -11,8 +11,7 @@ export interface Violation {
 
 /**
  * Proves a plan, or names every constraint it breaks. Shares no code with the search, so that a
- * mistake
- * there cannot hide here.
+ * mistake there cannot hide here.
  * @param request what was asked
  * @param planned the tasks of the answer, in any order
  * @returns nothing when the plan keeps all seven constraints of the compute contract (`plan`)

@@ -24,11 +24,9 @@ export type Member =
 
 /**
  * Finds a smallest set of waits, shifts and limits that cannot go together: without any one of them
- * the proof fails.
- * Leaves out one thing after the other, the farthest from the task first, and keeps it out where
- * the windows still close
- * (deletion filter: Chinneck and Dravnieks, "Locating minimal infeasible constraint sets in linear
- * programs", 1991).
+ * the proof fails. Leaves out one thing after the other, the farthest from the task first, and
+ * keeps it out where the windows still close (deletion filter: Chinneck and Dravnieks, "Locating
+ * minimal infeasible constraint sets in linear programs", 1991).
  * @param impossible a task whose window closed; the lags hold no circle
  * @returns lags first, then what tasks ask for; empty where the proof is too wide to be made small
  */

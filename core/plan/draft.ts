@@ -5,8 +5,7 @@ import { NONE, Workshop } from './workshop'
 
 /**
  * A block that keeps failing is given up after this many raises per task, or placings anew per
- * task, which bounds the
- * work in large blocks; the search tries another order.
+ * task, which bounds the work in large blocks; the search tries another order.
  */
 const RAISES_PER_TASK = 60
 const PLACINGS_PER_TASK = 300
@@ -48,15 +47,11 @@ export interface Checkpoint {
  * time, and taken out again.
  *
  * Serial schedule generation for minimum and maximum lags. Where a task finds room only after the
- * latest
- * start that a task already placed in its block allows, that task is raised by the difference and
- * everything
- * of the block from there on is placed anew (the unscheduling step of Franck, Neumann and Schwindt,
- * 2001).
- * A mould is taken to be held for the shortest time its waits allow until the task that gives it
- * back is placed. Where
- * that task then comes too late for the next use of the mould, all blocks tied by the mould are
- * placed anew, together.
+ * latest start that a task already placed in its block allows, that task is raised by the
+ * difference and everything of the block from there on is placed anew (the unscheduling step of
+ * Franck, Neumann and Schwindt, 2001). A mould is taken to be held for the shortest time its waits
+ * allow until the task that gives it back is placed. Where that task then comes too late for the
+ * next use of the mould, all blocks tied by the mould are placed anew, together.
  */
 export class Draft {
   readonly workshop: Workshop

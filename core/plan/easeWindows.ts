@@ -27,12 +27,10 @@ interface Window {
  * Begins later what opens a closing window to its very end, so that half of the window is left.
  *
  * Placed as soon as they can be, pots are mixed long before somebody is there to pour them, and
- * layers are poured so that
- * their tack window closes when the shift begins. Nothing is lost by beginning such work later: no
- * job ends later, and
- * nothing moves but what hangs on it by its waits, with the same hands and in the same places. Wide
- * windows come first; what
- * is moved along for them is eased after.
+ * layers are poured so that their tack window closes when the shift begins. Nothing is lost by
+ * beginning such work later: no job ends later, and nothing moves but what hangs on it by its
+ * waits, with the same hands and in the same places. Wide windows come first; what is moved along
+ * for them is eased after.
  * @param placements of a correct plan; changed in place
  * @param mayMove tells which tasks may be moved; all others stay where they are
  */

@@ -9,8 +9,7 @@ import { earliestForHands, windowsOf, type Windows } from './windows'
 /**
  * Looks for a proof that no schedule exists, and says it in a manager's words.
  * @returns the refusal with the task at fault, and after it where windows close a smallest set of
- *   things that cannot go
- *   together; or the windows that are left to search in
+ *   things that cannot go together; or the windows that are left to search in
  */
 export function infeasible(model: Model): { refusal: Refusal } | { windows: Windows } {
   for (const task of model.tasks) {

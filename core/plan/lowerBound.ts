@@ -6,9 +6,8 @@ import { NONE } from './workshop'
 
 /**
  * Sums that no schedule can beat: every task at the earliest start that lags, releases and shifts
- * allow it, and what one
- * job asks of a station of which there is one, one after the other; as if each job were alone in
- * the workshop.
+ * allow it, and what one job asks of a station of which there is one, one after the other; as if
+ * each job were alone in the workshop.
  */
 export function lowerBoundOf(model: Model, earliest: readonly number[]) {
   const ends = model.tasks.map((task) => (earliest[task.index] as number) + task.duration)

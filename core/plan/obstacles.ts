@@ -11,8 +11,8 @@ export interface Obstacle {
 
 /**
  * Follows a job back from its end and collects what stood in its way: for every task that starts
- * later than the waits
- * before it ask for, the tasks that hold its hands, station, place, mould or air in between.
+ * later than the waits before it ask for, the tasks that hold its hands, station, place, mould or
+ * air in between.
  * @returns obstacles, in no order
  */
 export function obstaclesOf(draft: Draft, job: number): Obstacle[] {

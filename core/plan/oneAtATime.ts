@@ -6,10 +6,9 @@ export interface Work {
 }
 
 /**
- * The least minute at which all is over when only one can be worked on at a time.
- * Assumes that work may be interrupted, which can only end sooner: always the one with the longest
- * tail of those that are
- * there goes on (Jackson, 1955; Carlier, 1982).
+ * The least minute at which all is over when only one can be worked on at a time. Assumes that work
+ * may be interrupted, which can only end sooner: always the one with the longest tail of those that
+ * are there goes on (Jackson, 1955; Carlier, 1982).
  */
 export function oneAtATime(works: readonly Work[]): number {
   const coming = [...works].sort((x, y) => x.from - y.from)

@@ -39,8 +39,8 @@ const TOLERANCE = 1e-6
  * Looks for a minute at which more hands, stations, room or moulds are surely in use than there
  * are.
  * Source: compulsory parts (Lahrichi, Scheduling: the notions of hump, compulsory parts and their
- * use in cumulative
- * problems, 1982): a task is under way from its latest start to its earliest end, in every plan.
+ * use in cumulative problems, 1982): a task is under way from its latest start to its earliest end,
+ * in every plan.
  * @returns the first one found, with the fewest tasks that prove it; null proves nothing
  */
 export function overfull(model: Model, windows: Windows): Overfull | null {

@@ -32,15 +32,12 @@ export interface PlanClock {
  * Schedules pours, cures and hands in the whole workshop.
  *
  * Hard constraints and the two sums to minimise are the compute contract's (`plan`); the method is
- * serial
- * schedule generation with unscheduling (`Draft`) inside a search over priorities (`search`), and
- * where all that is shared are single
- * machines a search over their queues (`searchShop`).
- * Assumes whole minutes, fixed durations, and that the lags state all waits.
+ * serial schedule generation with unscheduling (`Draft`) inside a search over priorities
+ * (`search`), and where all that is shared are single machines a search over their queues
+ * (`searchShop`). Assumes whole minutes, fixed durations, and that the lags state all waits.
  * @param request makers, stations, places, moulds, jobs, tasks and lags; every id in it is known
- * @param clock for a limit in milliseconds; with a limit in iterations it is never read, the
- *   answer depends
- *   on the request alone, and `elapsedMs` is 0
+ * @param clock for a limit in milliseconds; with a limit in iterations it is never read, the answer
+ *   depends on the request alone, and `elapsedMs` is 0
  * @param wishes what people pinned, and who wants to know how far it has come
  * @returns every task with its place and time, what holds it there, and proven lower bounds
  * @throws nothing a request can cause; refuses with `infeasible` (proven) or `not-found`

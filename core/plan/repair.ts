@@ -61,17 +61,13 @@ export interface RepairOptions {
  * Mends a plan in which something no longer holds, and leaves the rest where it lies.
  *
  * Pinned blocks are placed first; then, by their old start, all that can still lie where they lay.
- * What cannot, and what is
- * new, is placed into the gaps no sooner than it was; where it finds none, what follows it moves
- * too. Then jobs that slipped are
- * taken out and refilled with what stood in their way (large neighbourhood search), and what moved
- * is put back where that
- * costs nothing. A moved task has a price, so nothing moves for little. Where the plan is to
- * improve, the search of `search` goes
- * on from there, since jobs refilled one by one miss what takes several at once.
+ * What cannot, and what is new, is placed into the gaps no sooner than it was; where it finds none,
+ * what follows it moves too. Then jobs that slipped are taken out and refilled with what stood in
+ * their way (large neighbourhood search), and what moved is put back where that costs nothing. A
+ * moved task has a price, so nothing moves for little. Where the plan is to improve, the search of
+ * `search` goes on from there, since jobs refilled one by one miss what takes several at once.
  * Source: stability as a cost of its own beside the objective follows Sakkout and Wallace, "Probe
- * backtrack search for
- * minimal perturbation in dynamic scheduling", Constraints 5 (2000).
+ * backtrack search for minimal perturbation in dynamic scheduling", Constraints 5 (2000).
  */
 export class Repair {
   readonly current: Placements

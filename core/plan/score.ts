@@ -6,9 +6,8 @@ import { NONE } from './workshop'
 
 /**
  * What a minute of tardiness usually weighs against a minute of completion while the search goes
- * on. The two are compared one
- * after the other when plans are told apart; a search that never gave up a minute of the one for
- * the other would stick.
+ * on. The two are compared one after the other when plans are told apart; a search that never gave
+ * up a minute of the one for the other would stick.
  */
 export const TARDINESS_FACTOR = 60
 

@@ -110,14 +110,12 @@ const CHECKPOINTS = 24
  * Looks for better plans by placing blocks anew, until told to stop.
  *
  * Starts from the classic priority rules and a while of changing the order in which blocks are
- * placed. Then three phases
- * take turns, each from the best plan so far: jobs are taken out and put back into the gaps in
- * another order (large
- * neighbourhood search: Shaw, 1998); the order of placing is changed; and that again while what is
- * worse is taken too, less and less often (simulated annealing:
- * Kirkpatrick, Gelatt and Vecchi, 1983). Most moves follow one job back from its end and change
- * something that waited,
- * or what stood in its way. Kinds of moves that gained more for their work get more of it.
+ * placed. Then three phases take turns, each from the best plan so far: jobs are taken out and put
+ * back into the gaps in another order (large neighbourhood search: Shaw, 1998); the order of
+ * placing is changed; and that again while what is worse is taken too, less and less often
+ * (simulated annealing: Kirkpatrick, Gelatt and Vecchi, 1983). Most moves follow one job back from
+ * its end and change something that waited, or what stood in its way. Kinds of moves that gained
+ * more for their work get more of it.
  * @returns the best plan, and without one the task at the head of the block that most often found
  *   no place
  */
@@ -426,9 +424,8 @@ class Search {
   }
 
   /**
-   * @param together from this position on the same blocks are placed as in the present order:
-   *   what costs more there by as
-   *   much as may be lost is given up
+   * @param together from this position on the same blocks are placed as in the present order: what
+   *   costs more there by as much as may be lost is given up
    * @returns whether all found a place and the plan costs no more than the limit
    */
   private placeAll(

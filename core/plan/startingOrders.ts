@@ -10,10 +10,9 @@ const LOOK_AHEADS_MIN = [1000, 3000, 10_000]
 
 /**
  * The classic priority rules as orders of blocks: shortest for its weight once it is pressing, for
- * several ways to
- * understand that (apparent tardiness cost: Vepsalainen and Morton, 1987); earliest due, least
- * slack, shortest for its
- * weight, soonest possible. Before all comes what can start at one minute only.
+ * several ways to understand that (apparent tardiness cost: Vepsalainen and Morton, 1987); earliest
+ * due, least slack, shortest for its weight, soonest possible. Before all comes what can start at
+ * one minute only.
  */
 export function startingOrders(
   model: Model,

@@ -50,10 +50,8 @@ export interface HelpQuestion {
 
 /**
  * Tries one more of each mould, each maker two hours longer on one of the next days, and a place
- * that closes two hours
- * later then, and says what each would gain.
- * What improves is compared with the same search without any help, so that a gain is owed to the
- * help alone.
+ * that closes two hours later then, and says what each would gain. What improves is compared with
+ * the same search without any help, so that a gain is owed to the help alone.
  * @returns what gains something, the most first: less weighted tardiness, then less weighted
  *   completion
  */

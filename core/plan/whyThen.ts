@@ -4,8 +4,7 @@ import type { Binding, PlanLag, PlannedTask, PlanRequest, PlanTask, WhyThen } fr
 
 /**
  * Says for every task what keeps it from starting one minute earlier: the first constraint that
- * would break
- * if it alone moved, with the same maker, station and place.
+ * would break if it alone moved, with the same maker, station and place.
  * @param planned the tasks of a correct plan, in request order
  * @returns in request order; `none` means that it waits for somebody's sake, not its own
  */

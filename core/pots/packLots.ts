@@ -19,15 +19,13 @@ const MOST_NODES = 60_000_000
  * Packs lots into the fewest pots and then makes the largest pot as small as it can be.
  *
  * First-fit decreasing under several orders gives a start; bounds by volume and by time tell how
- * few pots there can
- * be at all. Branch and bound then fills pots one at a time: the largest lot left goes into the
- * next pot, with every
- * set of others whose volume lies in the only range in which the remaining pots can still do better
- * than the best
- * known. Sets of lots from which nothing better came are remembered.
+ * few pots there can be at all. Branch and bound then fills pots one at a time: the largest lot
+ * left goes into the next pot, with every set of others whose volume lies in the only range in
+ * which the remaining pots can still do better than the best known. Sets of lots from which nothing
+ * better came are remembered.
  * Source: bin completion (Korf 2003; Fukunaga and Korf 2007) with a second dimension and a
- * shrinking capacity, and
- * sequential number partitioning (Korf, Schreiber and Moffitt 2014) for the range of each pot.
+ * shrinking capacity, and sequential number partitioning (Korf, Schreiber and Moffitt 2014) for the
+ * range of each pot.
  * @param capMl millilitres a pot may hold
  * @param capMin minutes of pouring a pot allows
  */
@@ -408,10 +406,9 @@ class Search {
 
   /**
    * As `tryAll`, but passes over a set as long as one of its lots could be swapped for a larger one
-   * left out: whatever
-   * packing it leads to, the swapped set leads to as well (Martello and Toth 1990). As better
-   * packings are found the
-   * limit falls, so sets passed over are looked at again until nothing changes.
+   * left out: whatever packing it leads to, the swapped set leads to as well (Martello and Toth
+   * 1990). As better packings are found the limit falls, so sets passed over are looked at again
+   * until nothing changes.
    */
   private tryUndominated(
     subsets: readonly Subset[],

@@ -7,10 +7,9 @@ const MOST_PROVEN = 24
 
 /**
  * Groups layers of one resin into the fewest pots, and among these into those whose largest pot is
- * smallest.
- * A pot holds layers while their millilitres stay within the greatest mix, and resting and pouring
- * them one after
- * another stays within the working time. Layers of a match group stay together.
+ * smallest. A pot holds layers while their millilitres stay within the greatest mix, and resting
+ * and pouring them one after another stays within the working time. Layers of a match group stay
+ * together.
  * Source: two-dimensional vector packing; branch and bound in `packLots`.
  * @param request millilitres and minutes
  * @returns pots in the order of their first layer, layers in the order of the request

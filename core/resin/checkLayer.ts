@@ -11,8 +11,8 @@ const WHITE_DEPTH_MM = 3
 
 /**
  * Looks for what will go wrong with a layer before it is poured.
- * @param request the layer in mm, ml and minutes, the resin, the room in °C and the pigment cap
- *   in per cent
+ * @param request the layer in mm, ml and minutes, the resin, the room in °C and the pigment cap in
+ *   per cent
  * @returns warnings with the value, the limit and the nearest thing that works; none when all is
  *   well
  * @throws nothing, refuses nothing

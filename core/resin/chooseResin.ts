@@ -14,10 +14,10 @@ const HOLDS_WHITE = 4
 const LETS_WHITE_SINK = 2
 
 /**
- * Judges every resin of the studio for one layer, with the reasons for and against.
- * A reason against makes it unfit; one that asks for care leaves it usable (several layers, several
- * pots, waiting for
- * a delivery, an unknown figure). Best first: fitting ones, then those with care, each by cost.
+ * Judges every resin of the studio for one layer, with the reasons for and against. A reason
+ * against makes it unfit; one that asks for care leaves it usable (several layers, several pots,
+ * waiting for a delivery, an unknown figure). Best first: fitting ones, then those with care, each
+ * by cost.
  * Source: `allowedDepthMm`, `workableMin` and the cure's rate at the temperature of the room.
  * @param request what the layer needs in mm, ml, minutes and °C; the resins with stock and lead
  *   times

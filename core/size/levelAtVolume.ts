@@ -5,8 +5,7 @@ const HALVINGS = 200
 
 /**
  * The level at which a solid holds a volume: the inverse of `volumeBelowMl`, by bisection, since
- * the
- * content never falls with the level whatever the shape.
+ * the content never falls with the level whatever the shape.
  * @param volumeMl 0 to the solid's capacity
  * @returns mm above the bottom, to the precision of a double
  */

@@ -25,11 +25,10 @@ interface Filled {
  * Source: elementary solid geometry (see `flatOf`, `solidOf`); loss rule of the compute contract
  * (`size`).
  * @param request shape in mm, layers from the face backwards, losses in ml and per cent
- * @returns area in cm², perimeter in mm, capacity in ml, and per layer levels in mm and volumes
- *   in ml
+ * @returns area in cm², perimeter in mm, capacity in ml, and per layer levels in mm and volumes in
+ *   ml
  * @throws nothing; refuses with `over-brim`, `level-not-rising`, `inclusions-exceed-layer`,
- *   `outline-crosses`
- *   or `invalid-input`
+ *   `outline-crosses` or `invalid-input`
  */
 export function size(request: SizeRequest): Result<SizeAnswer> {
   const { shape } = request

@@ -11,11 +11,9 @@ export interface Solid {
 }
 
 /**
- * The fillable body of a shape.
- * Straight sides fill evenly; a frustum is the truncated cone V = πh/3·(r₀² + r₀r + r²); a tapered
- * rectangle
- * is the integral of its width times its length; a bowl is a spherical cap on its pole, V = πh²(3R
- * − h)/3.
+ * The fillable body of a shape. Straight sides fill evenly; a frustum is the truncated cone V =
+ * πh/3·(r₀² + r₀r + r²); a tapered rectangle is the integral of its width times its length; a bowl
+ * is a spherical cap on its pole, V = πh²(3R − h)/3.
  * @returns null when the shape has no height and can only be coated
  */
 export function solidOf(shape: Shape): Solid | null {

@@ -147,12 +147,10 @@ function byStates(question: Question): { chosen: Words[]; proven: boolean } {
 
 /**
  * Source: bin completion for the multiple knapsack problem (Fukunaga and Korf, 2007). One pot after
- * another takes one
- * of the sets it can fill, tried in the order in which they hold nearest to what it leaves. Only a
- * window of the sorted
- * sets can still lead to more than the best layout: a smaller set loses too much of this pot, a
- * larger one leaves too
- * few moulds to the others. The better the best, the narrower the window.
+ * another takes one of the sets it can fill, tried in the order in which they hold nearest to what
+ * it leaves. Only a window of the sorted sets can still lead to more than the best layout: a
+ * smaller set loses too much of this pot, a larger one leaves too few moulds to the others. The
+ * better the best, the narrower the window.
  */
 function byWindows(question: Question, mostSteps: number): { chosen: Words[]; proven: boolean } {
   const { packing, pots, afterMl, classes } = question

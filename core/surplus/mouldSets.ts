@@ -12,8 +12,7 @@ export type Words = [number, number]
 
 /**
  * How many of each class stand in a set, packed into two words: every class has its own bits and
- * one guard bit above
- * them, so that one subtraction tells whether a set is still free.
+ * one guard bit above them, so that one subtraction tells whether a set is still free.
  */
 export class Packing {
   readonly shift: number[] = []

@@ -24,10 +24,8 @@ interface Filler {
 
 /**
  * Finds homes for what the pots leave: which filler moulds to lay out, and in what order to fill
- * them.
- * A mould takes resin of one pot, between its least and greatest depth (straight sides assumed).
- * The layout uses
- * the most millilitres; of equal ones few moulds.
+ * them. A mould takes resin of one pot, between its least and greatest depth (straight sides
+ * assumed). The layout uses the most millilitres; of equal ones few moulds.
  * Source: bin completion (see `layOut`).
  * @param request surplus in ml; moulds in ml and mm
  * @param effort where a person waits, less

@@ -11,15 +11,14 @@ const STRAIGHT = 1e-6
 /**
  * Undoes the perspective of a photograph of something flat.
  * Source: the projective map of a rectangle onto four corners (Heckbert, Fundamentals of Texture
- * Mapping and Image
- * Warping, 1989, section 2.2.3), inverted. Assumes that lens distortion is small: check with
- * measured lengths.
- * @param request four corners of a rectangle of known size and the points to map, in pixels of
- *   the photograph
- * @returns the points in mm in the rectangle's plane, how they agree with measured lengths, and
- *   how much a pixel matters
- * @throws nothing; refuses with `invalid-input` corners that do not go round a rectangle seen
- *   from in front
+ * Mapping and Image Warping, 1989, section 2.2.3), inverted. Assumes that lens distortion is small:
+ * check with measured lengths.
+ * @param request four corners of a rectangle of known size and the points to map, in pixels of the
+ *   photograph
+ * @returns the points in mm in the rectangle's plane, how they agree with measured lengths, and how
+ *   much a pixel matters
+ * @throws nothing; refuses with `invalid-input` corners that do not go round a rectangle seen from
+ *   in front
  */
 export function rectify(request: RectifyRequest): Result<RectifyAnswer> {
   const { corners, rectangle, points } = request

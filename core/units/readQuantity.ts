@@ -56,13 +56,12 @@ const PARTS = /^([^a-zA-Z°"″³]*?)\s*([a-zA-Z°"″][a-zA-Z°"″³3 .]*)?$/
 /**
  * Reads a number with or without a unit, as people type it: `8 fl oz`, `1/8 in`, `0,5 kg`, `70 °F`.
  * A bare ounce is refused: where a volume is asked it may be either kind, and where a mass is asked
- * somebody may
- * mean the fluid one.
+ * somebody may mean the fluid one.
  * @param text what stands in the field
  * @param quantity what the field asks for
  * @param bare the unit that a number alone is in
- * @returns the value in the quantity's base unit (g, ml, mm, °C), or a code that says why it
- *   cannot be read
+ * @returns the value in the quantity's base unit (g, ml, mm, °C), or a code that says why it cannot
+ *   be read
  * @example readQuantity('1/8 in', 'length') // => { ok: true, value: 3.175, unit: 'in' }
  */
 export function readQuantity(

@@ -5,8 +5,7 @@ const BEHIND = 10_000
 
 /**
  * A recipe can be put away; a layer that was poured and then left out of its recipe stays for the
- * record, without a
- * position; an order line that has been begun keeps the version it began with.
+ * record, without a position; an order line that has been begun keeps the version it began with.
  */
 export async function up(knex: Knex): Promise<void> {
   await knex.schema.alterTable('recipes', (table) =>

@@ -8,8 +8,7 @@ const SAFE = new Set(['GET', 'HEAD', 'OPTIONS'])
  * Refuses changes that another site asks for: by fetch metadata, and by origin where a browser
  * sends no metadata.
  * Source: OWASP, cross-site request forgery prevention (fetch metadata with origin fallback); the
- * session
- * cookie is SameSite=Strict besides.
+ * session cookie is SameSite=Strict besides.
  */
 export default defineEventHandler((event) => {
   if (SAFE.has(event.method)) return

@@ -72,10 +72,8 @@ export async function gatherPots(who: Who, asked: GatherFields, now: Date): Prom
 }
 
 /**
- * The same inside a transaction.
- * Nothing may get lost or be poured twice, and nothing may break (`checkGathering`). A pot keeps
- * its letter where it is
- * named; the others get new ones.
+ * The same inside a transaction. Nothing may get lost or be poured twice, and nothing may break
+ * (`checkGathering`). A pot keeps its letter where it is named; the others get new ones.
  */
 export async function regather(
   trx: Db,

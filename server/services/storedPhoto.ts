@@ -8,8 +8,7 @@ const READABLE = new Set(['jpeg', 'png', 'webp'])
 
 /**
  * Makes an upload fit to keep: read by content, not by name, turned upright, shrunk, and stripped
- * of everything
- * but the picture (place and camera included).
+ * of everything but the picture (place and camera included).
  * @throws AppError when it is too large or no JPEG, PNG or WebP
  */
 export async function storedPhoto(

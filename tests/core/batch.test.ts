@@ -76,9 +76,8 @@ test('openings are taken in the cold, closings in the warmth', () => {
 
 test('the costs of a batch, by hand', () => {
   // 2 pieces × 100 ml at 40.00 per 1000 ml = 8.00; the mix weighs 213.33 g, 3 % of it 6.40 g at
-  // 0.50 = 3.20
-  // prepare 2 × 10 min = 10.00, mix 8 min = 4.00, pour 2 × 2 min = 2.00, demould 2 × 3 min = 3.00;
-  // mould 2 × 20/40 = 1.00
+  // 0.50 = 3.20 prepare 2 × 10 min = 10.00, mix 8 min = 4.00, pour 2 × 2 min = 2.00, demould 2 × 3
+  // min = 3.00; mould 2 × 20/40 = 1.00
   const costed = costBatch({
     recipe: recipe({ layers: [layer({ pigments: [{ pigmentId: 1, loadPct: 3 }] })] }),
     pieces: 2,

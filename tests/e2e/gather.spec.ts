@@ -74,8 +74,8 @@ test('24 plaques of one colour are gathered into the fewest pots, kept, planned 
   await expect(page.getByText('4 pots picked, 4 on the table')).toBeVisible()
 
   // A face of 37 ml rests 12 minutes and is poured in 2.5: a cup for ten goes off after 35 of the
-  // 37 minutes it takes, one
-  // for nine lasts. So 12 and 12 take two pots each, and 24 together three of eight.
+  // 37 minutes it takes, one for nine lasts. So 12 and 12 take two pots each, and 24 together three
+  // of eight.
   await page.getByRole('button', { name: 'Fewest pots' }).click()
   await expect(page.getByText('4 pots picked, 3 on the table')).toBeVisible()
   const table = page.getByRole('region', { name: 'The pots they come from' })

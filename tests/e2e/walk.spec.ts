@@ -80,9 +80,8 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     await expect(page.getByRole('button', { name: '165 ml. Why?' })).toBeVisible()
     await expect(page.getByRole('button', { name: '330 ml. Why?' })).toBeVisible()
     // resin 320.65 × 0.05 = 16.03; wipe 3 × 6 min, mix 8 min, pour 3 × 2 min, heat 2 min, demould 3
-    // × 3 min at 19.50 an hour
-    // = 5.85 + 2.60 + 1.95 + 0.65 + 2.93; mould 3 × 24.75 / 45 = 1.65; sum 31.66, overhead 9 % =
-    // 2.85, batch 34.51
+    // × 3 min at 19.50 an hour = 5.85 + 2.60 + 1.95 + 0.65 + 2.93; mould 3 × 24.75 / 45 = 1.65; sum
+    // 31.66, overhead 9 % = 2.85, batch 34.51
     await expect(page.getByRole('row', { name: /the batch/ })).toContainText('34.51')
     // 34.51 / (3 × 0.93) = 12.369…
     await page.getByRole('button', { name: '12.37 EUR. Why?' }).click()

@@ -10,8 +10,8 @@ import type { TaskWindow } from '~/utils/taskWindows'
 
 /**
  * Days and nights from left to right, a lane for each maker, place, mould, order or pot; what is
- * done by hand, and what
- * lies until it opens. The frame scrolls; tasks are taken in hand with the pointer or the keyboard.
+ * done by hand, and what lies until it opens. The frame scrolls; tasks are taken in hand with the
+ * pointer or the keyboard.
  */
 const {
   lanes,

@@ -20,11 +20,9 @@ export interface MachineShop {
 
 /**
  * What tasks wait for, or what waits for them. Every task has a wait of its own number, and the
- * others follow from it: the
- * loops that look at them are the hottest there are, and most tasks have one. Where a task waits
- * for no other, it waits for
- * its release on a task of nobody's (number `size`), which starts at 0; so does the end of all for
- * the task.
+ * others follow from it: the loops that look at them are the hottest there are, and most tasks have
+ * one. Where a task waits for no other, it waits for its release on a task of nobody's (number
+ * `size`), which starts at 0; so does the end of all for the task.
  */
 export interface Waits {
   /** By wait: the other task. */

@@ -25,12 +25,10 @@ interface Kept {
  * Looks for shorter plans of a shop of single machines, until told to stop.
  *
  * Walks from plan to plan by changing one machine's order along a critical path, always to the
- * shortest that was not
- * lately left, though it be longer (taboo search on the disjunctive graph: Nowicki and Smutnicki,
- * 1996; the moves and how
- * their gain is judged: Balas and Vazacopoulos, 1998). When a walk brings nothing more, the next
- * begins between two of the
- * best plans found (path relinking: Peng, Lü and Cheng, 2015).
+ * shortest that was not lately left, though it be longer (taboo search on the disjunctive graph:
+ * Nowicki and Smutnicki, 1996; the moves and how their gain is judged: Balas and Vazacopoulos,
+ * 1998). When a walk brings nothing more, the next begins between two of the best plans found (path
+ * relinking: Peng, Lü and Cheng, 2015).
  * @returns as `search` does
  */
 export function searchShop(shop: MachineShop, options: SearchOptions): ReturnType<typeof search> {

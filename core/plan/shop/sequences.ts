@@ -6,10 +6,8 @@ import type { MachineShop, Waits } from './machineShop'
  * it can.
  *
  * Waits and machine orders together are a graph without circles (the disjunctive graph: Roy and
- * Sussmann, 1964). A
- * task's head is the longest way to its start, its tail the longest way from its start to the end
- * of all; where the two
- * add up to the length of the plan the task is critical.
+ * Sussmann, 1964). A task's head is the longest way to its start, its tail the longest way from its
+ * start to the end of all; where the two add up to the length of the plan the task is critical.
  */
 export class Sequences {
   readonly head: Int32Array

@@ -46,10 +46,9 @@ export class ShopMoves {
 
   /**
    * Finds a critical path, one of several by chance, and all moves along it: inside a run of tasks
-   * on one machine one goes
-   * to the run's end or start, or its end or start goes inside (Balas and Vazacopoulos, 1998;
-   * Zhang, Li, Guan and Rao, 2007).
-   * What surely closes no circle is told by heads and tails alone.
+   * on one machine one goes to the run's end or start, or its end or start goes inside (Balas and
+   * Vazacopoulos, 1998; Zhang, Li, Guan and Rao, 2007). What surely closes no circle is told by
+   * heads and tails alone.
    */
   find(): void {
     this.findPath()

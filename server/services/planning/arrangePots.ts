@@ -28,11 +28,10 @@ const keysOf = (
   numbersOf(portion).map((number): PieceKey => `${portion.lineId}/${layerId}/${number}`)
 
 /**
- * Brings the pots still to be mixed in step with orders, recipes and what has been poured.
- * Pieces that no pot serves yet, or whose pot was given up, get one. Pots that people gathered stay
- * together as long
- * as nothing breaks in them; the others stay, with their letters, as long as nothing about them
- * changed.
+ * Brings the pots still to be mixed in step with orders, recipes and what has been poured. Pieces
+ * that no pot serves yet, or whose pot was given up, get one. Pots that people gathered stay
+ * together as long as nothing breaks in them; the others stay, with their letters, as long as
+ * nothing about them changed.
  */
 export async function arrangePots(
   db: Db,

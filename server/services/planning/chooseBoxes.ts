@@ -26,13 +26,10 @@ export interface BoxChoice {
 
 /**
  * Tries the heated box for lines that are late, and where a rack is short for those that wait for
- * room on it or take it
- * from others, and the rack for those that are late because the box stands cold; one line after the
- * other, the latest
- * first, each taken out of the plan and put back with its cures in the other place. What makes the
- * promises less late, or
- * is worth the carrying, stays. It is compared with the same search without the change, so that a
- * gain is owed to it alone.
+ * room on it or take it from others, and the rack for those that are late because the box stands
+ * cold; one line after the other, the latest first, each taken out of the plan and put back with
+ * its cures in the other place. What makes the promises less late, or is worth the carrying, stays.
+ * It is compared with the same search without the change, so that a gain is owed to it alone.
  */
 export async function chooseBoxes(
   planned: Together,

@@ -26,8 +26,8 @@ const CHOICES = [
 
 /**
  * Chooses for each line, as if it were alone in the workshop, between recoating in the tack window
- * and sanding
- * first; the window saves days, so sanding is taken only where the window cannot be met.
+ * and sanding first; the window saves days, so sanding is taken only where the window cannot be
+ * met.
  */
 export async function choosePaths(
   lines: readonly PlanLine[],

@@ -39,9 +39,9 @@ interface Pair {
 
 /**
  * Mixes pots of different orders as one where that misses no promise by more and no window more
- * often: one mix less to weigh
- * and stir, and the film of one cup; but several pours that must all come in time. Those of one
- * colour and mixed at nearly the same time come first; what people gathered may grow too.
+ * often: one mix less to weigh and stir, and the film of one cup; but several pours that must all
+ * come in time. Those of one colour and mixed at nearly the same time come first; what people
+ * gathered may grow too.
  * @param planAgain the plan in another situation, beside the one so far
  */
 export async function gatherMixes(

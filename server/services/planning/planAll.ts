@@ -30,8 +30,7 @@ export interface PlanAllOptions {
 
 /**
  * Chooses for all lines together: tack window or sanding, rack or heated box, own pots or shared
- * ones; and plans them
- * from the situation's instant on.
+ * ones; and plans them from the situation's instant on.
  */
 export async function planAll(
   situation: Situation,

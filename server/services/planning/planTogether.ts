@@ -11,10 +11,8 @@ export interface Together {
 
 /**
  * Plans the lines beside each other. One that finds no room there uses its windows to their end, is
- * then taken out of the
- * heated box, then sanded between its layers if its recipe allows, and otherwise left out with the
- * reason, so that the
- * promises of the others still stand.
+ * then taken out of the heated box, then sanded between its layers if its recipe allows, and
+ * otherwise left out with the reason, so that the promises of the others still stand.
  * @param gives false where the lines are to fit as they are chosen, or not at all
  */
 export async function planTogether(

@@ -57,9 +57,8 @@ export interface Situation {
 
 /**
  * Reads orders, recipes, pots, pieces, shifts and moulds as they are now, with what is only
- * supposed beside them. What lies in
- * the heated box is there by the plan so far.
- * Brings the pots still to be mixed in step with the orders on the way.
+ * supposed beside them. What lies in the heated box is there by the plan so far. Brings the pots
+ * still to be mixed in step with the orders on the way.
  */
 export async function readSituation(
   workspaceId: number,

@@ -13,11 +13,9 @@ const NEVER = Infinity
 
 /**
  * When the resin of each pot that is still to be mixed is there, minutes from the origin; those
- * whose resin is there already are
- * left out. Where people say when a resin comes, nothing is mixed from it before. Else the stores
- * serve the pots in the
- * order of what is promised first, and what they do not hold comes as soon as it can if it is
- * ordered now (`leadDays`).
+ * whose resin is there already are left out. Where people say when a resin comes, nothing is mixed
+ * from it before. Else the stores serve the pots in the order of what is promised first, and what
+ * they do not hold comes as soon as it can if it is ordered now (`leadDays`).
  */
 export function resinArrivals(
   pots: readonly StoredPot[],
