@@ -1,7 +1,7 @@
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import { DEMO_PASSWORD } from '../demo/workshop'
-import type { PlanView } from '../shared/types'
+import type { PlanView } from '../shared/types/plan'
 import { CHROMIUM } from './lib/chromium'
 import { median } from './lib/median'
 import { STATE } from './lib/paths'

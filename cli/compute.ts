@@ -3,7 +3,7 @@ import { createInterface } from 'node:readline'
 import { parseArgs } from 'node:util'
 import { mesh } from '../core/mesh'
 import { refuse, type Result } from '../core/result'
-import { compute, resultBody } from '../server/services/compute'
+import { compute, resultBody } from '../server/services/compute/compute'
 
 /** Refused requests end the command with this status. */
 const REFUSED = 2

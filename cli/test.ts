@@ -9,6 +9,22 @@ interface Count {
   passed: number
   failed: number
 }
+/** Type-only circles count too: they tie rooms together all the same. */
+const CIRCLES = [
+  '--circular',
+  '--no-spinner',
+  '--extensions',
+  'ts,vue',
+  '--ts-config',
+  'tsconfig.tools.json',
+  'app',
+  'cli',
+  'core',
+  'db',
+  'demo',
+  'server',
+  'shared',
+]
 const FOLDER = join(STATE, 'test')
 const bin = (name: string) => join(ROOT, 'node_modules/.bin', name)
 
@@ -106,6 +122,8 @@ export async function testCommand(args: readonly string[]): Promise<number> {
     await run(bin('nuxt'), ['prepare', '--logLevel', 'silent'])
     counts.push(await check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']))
     counts.push(await check('lint', bin('eslint'), ['.', '--max-warnings', '0']))
+    counts.push(await check('what nobody uses or declares', bin('knip'), ['--no-progress']))
+    counts.push(await check('circles of imports', bin('madge'), CIRCLES))
     counts.push(await check('types of the application', bin('vue-tsc'), ['--build', '--noEmit']))
     counts.push(
       await check('types of commands, demo and tests', bin('tsc'), ['-p', 'tsconfig.tools.json']),

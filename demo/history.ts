@@ -1,13 +1,15 @@
 import { planWork, seededRandom } from '../core/plan'
 import type { RunEvent } from '../core/run'
-import { listLying, actOnPiece, notePiece } from '../server/services/pieces'
-import { makePlan } from '../server/services/planning/makePlan'
-import type { Weigh } from '../server/services/planning/oddsOf'
-import type { Solve } from '../server/services/planning/planAll'
-import { openPots } from '../server/services/pots'
-import { addRunEvents, startRun } from '../server/services/runs'
+import { listLying, actOnPiece, notePiece } from '../server/services/pieces/pieces'
+import { makePlan } from '../server/services/planning/propose/makePlan'
+import type { Weigh } from '../server/services/planning/choose/oddsOf'
+import type { Solve } from '../server/services/planning/choose/planAll'
+import { openPots } from '../server/services/pots/pots'
+import { addRunEvents, startRun } from '../server/services/runs/runs'
 import type { Who } from '../server/services/Who'
-import type { KeyedRunEvent, PlanTaskRow, PlanView, PieceRow, Verdict } from '../shared/types'
+import type { PieceRow, Verdict } from '../shared/types/pieces'
+import type { PlanTaskRow, PlanView } from '../shared/types/plan'
+import type { KeyedRunEvent } from '../shared/types/runs'
 
 const MS_PER_MIN = 60_000
 

@@ -1,4 +1,4 @@
-import { newStep, type Layer, type SetPiece, type Step, type StepKind } from '../core/batch'
+import { newStep, type Layer, type SetPiece, type Step, type StepKind } from '../core/trade'
 import type { Shape } from '../core/size'
 
 /** A layer with its resin and pigments by name, and the rest as most layers of the Yard have it. */

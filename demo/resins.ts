@@ -1,4 +1,4 @@
-import { RESIN_FIGURES, type Origin, type Resin } from '../core/batch'
+import { RESIN_FIGURES, type Origin, type Resin } from '../core/trade'
 
 type DemoResin = Omit<Resin, 'id'>
 const HOUR = 60

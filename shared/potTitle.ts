@@ -1,4 +1,4 @@
-import type { Pot } from './types'
+import type { Pot } from './types/pots'
 
 type Titled = Pick<Pot, 'portions'>
 

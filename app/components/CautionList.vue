@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CautionTopic } from '~~/core/batch'
+import type { CautionTopic } from '~~/core/trade'
 import { cautionsFor } from '~/utils/cautions'
 
 /** The usual cautions for what is about to be done. */

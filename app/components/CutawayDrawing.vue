@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { NamedInclusion } from '~~/core/batch'
+import type { NamedInclusion } from '~~/core/trade'
 import type { SizedLayer, Shape } from '~~/core/size'
 import { sectionOf } from '~~/core/size'
 import { readableOn } from '~/utils/readableOn'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { MeasureChoice } from '~~/shared/types'
+import type { MeasureChoice } from '~~/shared/types/people'
 
 /** Which scale or cup is measured with. */
 const { errorAt = () => undefined } = defineProps<{

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { PromiseRow } from '~~/shared/types'
+import type { PromiseRow } from '~~/shared/types/promises'
 import { formatDuration } from '~~/core/units'
 
 /** How a promise fares, in a few words. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ORIGINS, type Origin } from '~~/core/batch'
+import { ORIGINS, type Origin } from '~~/core/trade'
 
 /** A figure with where it came from. */
 const {

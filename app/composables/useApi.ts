@@ -1,5 +1,5 @@
 import { createEventHook } from '@vueuse/core'
-import type { Problem } from '~~/shared/types'
+import type { Problem } from '~~/shared/types/exchange'
 
 /** Told when the server no longer knows who is signed in. */
 const signedOut = createEventHook<void>()

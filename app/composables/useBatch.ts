@@ -1,16 +1,9 @@
-import {
-  costBatch,
-  potsOfLayer,
-  sizeBatch,
-  tintOf,
-  type LayerPots,
-  type Recipe,
-  type Resin,
-  type Layer,
-} from '~~/core/batch'
+import { potsOfLayer, tintOf, type LayerPots } from '~~/core/pot'
+import { costBatch, sizeBatch } from '~~/core/recipe'
+import type { Recipe, Resin, Layer } from '~~/core/trade'
 import { mix, type Measure, type MixAnswer } from '~~/core/mix'
 import type { SizedLayer } from '~~/core/size'
-import type { MeasureChoice } from '~~/shared/types'
+import type { MeasureChoice } from '~~/shared/types/people'
 
 export interface BatchLayer {
   layer: Layer

@@ -6,10 +6,10 @@ import {
   type Gathering,
   type GatheringProblem,
   type PotFigures,
-  type Resin,
-} from '~~/core/batch'
+} from '~~/core/pot'
+import type { Resin } from '~~/core/trade'
 import type { GatherFields } from '~~/shared/schemas/forms'
-import type { Pot, PotPortion } from '~~/shared/types'
+import type { Pot, PotPortion } from '~~/shared/types/pots'
 import type { GatherQuestion } from '~/workers/gather.worker'
 
 /** A pot on the table: what it would pour, and whose letter it keeps. */

@@ -1,4 +1,4 @@
-import type { PlanQuestionView } from '~~/shared/types'
+import type { PlanQuestionView } from '~~/shared/types/plan'
 import type { FromPlanWorker, PlanTry, PlanTryAnswers, ToPlanWorker } from '~/workers/plan.worker'
 
 /**

@@ -1,7 +1,7 @@
-import { surplusHomes } from '~~/core/batch'
+import { surplusHomes } from '~~/core/pot'
 import type { Measure } from '~~/core/mix'
 import type { SurplusAnswer } from '~~/core/surplus'
-import type { Pot } from '~~/shared/types'
+import type { Pot } from '~~/shared/types/pots'
 
 /**
  * Where what pots leave finds a home: the filler moulds of the workshop, shared by the pots of one

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { PieceRow } from '~~/shared/types'
-import { comesIfOrdered } from '~~/core/batch'
+import type { PieceRow } from '~~/shared/types/pieces'
+import { comesIfOrdered } from '~~/core/question'
 import { formatDuration } from '~~/core/units'
 import { nextOpening } from '~/utils/nextOpening'
 

@@ -1,5 +1,6 @@
 import { foldRun, type RunEvent } from '~~/core/run'
-import type { KeyedRunEvent, MeasureChoice, RunView } from '~~/shared/types'
+import type { MeasureChoice } from '~~/shared/types/people'
+import type { KeyedRunEvent, RunView } from '~~/shared/types/runs'
 
 const RETRY_MS = 3000
 const storageKey = (runId: number) => `velvet-run-${runId}`

@@ -1,4 +1,4 @@
-import type { CalendarFeeds, FeedName } from '~~/shared/types'
+import type { CalendarFeeds, FeedName } from '~~/shared/types/calendars'
 
 /** The secret addresses of calendars; an address itself is told once, when it is made. */
 export const useCalendarStore = defineStore('calendars', () => {

@@ -1,4 +1,5 @@
-import type { NotebookRow, Page } from '~~/shared/types'
+import type { Page } from '~~/shared/types/exchange'
+import type { NotebookRow } from '~~/shared/types/notebook'
 
 /** What was done and how it came out, newest first, a page at a time. */
 export const useNotebookStore = defineStore('notebook', () => {

@@ -1,4 +1,5 @@
-import type { Order, OrderFields, Page } from '~~/shared/types'
+import type { Page } from '~~/shared/types/exchange'
+import type { Order, OrderFields } from '~~/shared/types/orders'
 
 /** What was asked for, by promise, a page at a time. */
 export const useOrderStore = defineStore('orders', () => {

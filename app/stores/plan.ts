@@ -1,5 +1,7 @@
 import type { GatherFields } from '~~/shared/schemas/forms'
-import type { PlanAsk, PlanQuestionView, PlanView, Pot, Proposal } from '~~/shared/types'
+import type { PlanQuestionView, PlanView } from '~~/shared/types/plan'
+import type { Pot } from '~~/shared/types/pots'
+import type { PlanAsk, Proposal } from '~~/shared/types/proposals'
 
 /** How long to wait between two looks at a proposal that is being worked out. */
 const LOOK_EVERY_MS = 150

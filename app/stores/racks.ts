@@ -1,4 +1,4 @@
-import type { PieceLog, PieceRow, Verdict } from '~~/shared/types'
+import type { PieceLog, PieceRow, Verdict } from '~~/shared/types/pieces'
 import type { TemperatureStep } from '~~/core/cure'
 
 /** What lies where in the workshop, and what was done to it. */

@@ -1,5 +1,5 @@
-import type { Recipe } from '~~/core/batch'
-import type { RecipeRow, RecipeVersion } from '~~/shared/types'
+import type { Recipe } from '~~/core/trade'
+import type { RecipeRow, RecipeVersion } from '~~/shared/types/recipes'
 import type { RecipeFields } from '~~/shared/schemas/forms'
 
 /** The recipes of the workshop. */

@@ -1,4 +1,4 @@
-import type { ResinRow } from '~~/shared/types'
+import type { ResinRow } from '~~/shared/types/resins'
 import type { ResinFields } from '~~/shared/schemas/forms'
 
 /** The resins of the stores. */

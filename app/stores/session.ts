@@ -1,5 +1,5 @@
 import type { OwnUnits } from '~~/core/units'
-import type { MeasureChoice, Person } from '~~/shared/types'
+import type { MeasureChoice, Person } from '~~/shared/types/people'
 
 /** Who is signed in on this device. */
 export const useSessionStore = defineStore('session', () => {

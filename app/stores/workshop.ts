@@ -1,6 +1,7 @@
-import type { Pigment } from '~~/core/batch'
+import type { Pigment } from '~~/core/trade'
 import type { MouldFields } from '~~/shared/schemas/forms'
-import type { MouldRow, Workshop } from '~~/shared/types'
+import type { MouldRow } from '~~/shared/types/moulds'
+import type { Workshop } from '~~/shared/types/workshop'
 
 /** House rules, people, places and colours: what every screen draws and computes with. */
 export const useWorkshopStore = defineStore('workshop', () => {

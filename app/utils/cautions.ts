@@ -1,4 +1,4 @@
-import type { CautionTopic } from '~~/core/batch'
+import type { CautionTopic } from '~~/core/trade'
 
 const LINES: Record<CautionTopic, string[]> = {
   liquid: [

@@ -1,4 +1,6 @@
-import { sizeBatch, tintOf, type Pigment, type Recipe } from '~~/core/batch'
+import { tintOf } from '~~/core/pot'
+import { sizeBatch } from '~~/core/recipe'
+import type { Pigment, Recipe } from '~~/core/trade'
 import type { DrawnLayer } from '~/components/CutawayDrawing.vue'
 
 /**

@@ -1,5 +1,5 @@
-import { MILESTONE_WORDS, type Milestone } from '~~/core/batch'
-import type { PieceRow } from '~~/shared/types'
+import { MILESTONE_WORDS, type Milestone } from '~~/core/trade'
+import type { PieceRow } from '~~/shared/types/pieces'
 
 /**
  * The milestones that matter for a piece as it stands: recoating while layers are missing, lifting

@@ -1,4 +1,4 @@
-import type { OrderState } from '~~/shared/types'
+import type { OrderState } from '~~/shared/types/orders'
 
 type Stage = 'waiting' | 'going' | 'done' | 'gone'
 

@@ -1,4 +1,4 @@
-import type { PieceState } from '~~/shared/types'
+import type { PieceState } from '~~/shared/types/pieces'
 
 /** How far along each state of a piece is, for its mark. */
 export const PIECE_STAGE: Record<PieceState, 'going' | 'done' | 'gone' | 'hands'> = {

@@ -1,4 +1,6 @@
-import type { PlaceRow, PlanQuestionView, PlanTaskRow, Pot, Workshop } from '~~/shared/types'
+import type { PlanQuestionView, PlanTaskRow } from '~~/shared/types/plan'
+import type { Pot } from '~~/shared/types/pots'
+import type { PlaceRow, Workshop } from '~~/shared/types/workshop'
 
 /** By what the plan can be laid out. */
 export const LANE_KINDS = ['maker', 'place', 'mould', 'order', 'pot'] as const

@@ -1,5 +1,6 @@
 import { formatDuration, formatNumber } from '~~/core/units'
-import type { PromiseRow, ProposalOutcome, ProposedMix } from '~~/shared/types'
+import type { PromiseRow } from '~~/shared/types/promises'
+import type { ProposalOutcome, ProposedMix } from '~~/shared/types/proposals'
 
 /** A promise as it stands and as it would stand. */
 export interface PromiseChange {

@@ -1,4 +1,4 @@
-import type { Pigment, Recipe, Resin } from '~~/core/batch'
+import type { Pigment, Recipe, Resin } from '~~/core/trade'
 import type { Change } from './changes'
 
 export interface ChangeNames {

@@ -1,5 +1,5 @@
-import { CLOCK } from '~~/core/batch'
-import type { PlanQuestionView, PlanTaskRow } from '~~/shared/types'
+import { CLOCK } from '~~/core/question'
+import type { PlanQuestionView, PlanTaskRow } from '~~/shared/types/plan'
 
 /** From when to when a task may begin, milliseconds since 1970. */
 export interface TaskWindow {

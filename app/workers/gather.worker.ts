@@ -1,5 +1,5 @@
-import { gatherPots, type Gathering, type GatherTerms } from '~~/core/batch'
-import type { PotPortion } from '~~/shared/types'
+import { gatherPots, type Gathering, type GatherTerms } from '~~/core/pot'
+import type { PotPortion } from '~~/shared/types/pots'
 
 export interface GatherQuestion {
   /** The portions of each resin. */

@@ -1,4 +1,4 @@
-import { coldBoxes } from '../../core/batch'
+import { coldBoxes } from '../../core/question'
 import {
   replan,
   roomFor,
@@ -11,7 +11,7 @@ import {
   type Room,
 } from '../../core/plan'
 import type { Interval } from '../../core/plan'
-import type { PlanQuestionView } from '../../shared/types'
+import type { PlanQuestionView } from '../../shared/types/plan'
 
 /**
  * What the page asks beside the plan that holds; the same core that plans on the server answers.

@@ -1,11 +1,11 @@
-import type { Placements } from './draft'
-import { lowerBoundOf } from './lowerBound'
-import type { Model } from './model'
-import { objectiveOf } from './objective'
-import type { PlanAnswer, PlannedTask } from './types'
-import { whyThen } from './whyThen'
-import type { Windows } from './windows'
-import { NONE } from './workshop'
+import type { Placements } from './model/draft'
+import { lowerBoundOf } from './proof/lowerBound'
+import type { Model } from './model/model'
+import { objectiveOf } from './model/objective'
+import type { PlanAnswer, PlannedTask } from './model/types'
+import { whyThen } from './ask/whyThen'
+import type { Windows } from './model/windows'
+import { NONE } from './model/workshop'
 
 /**
  * A finished plan as an answer: in names, with its sums, what no plan can beat, and what holds each

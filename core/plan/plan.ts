@@ -1,14 +1,14 @@
 import { answer, refuse, type Result } from '../result'
 import { answerOf } from './answerOf'
-import { blocksOf } from './blocks'
-import { easeWindows } from './easeWindows'
-import { infeasible } from './infeasible'
-import { lowerBoundOf } from './lowerBound'
-import { modelOf } from './model'
-import { search, type SearchOptions } from './search'
+import { blocksOf } from './model/blocks'
+import { easeWindows } from './search/easeWindows'
+import { infeasible } from './proof/infeasible'
+import { lowerBoundOf } from './proof/lowerBound'
+import { modelOf } from './model/model'
+import { search, type SearchOptions } from './search/search'
 import { machineShopOf } from './shop/machineShop'
 import { searchShop } from './shop/searchShop'
-import type { Pin, PlanAnswer, PlanRequest } from './types'
+import type { Pin, PlanAnswer, PlanRequest } from './model/types'
 
 const DEFAULT_LIMIT_MS = 2000
 /** Kept back from the time limit for explaining and writing the answer. */

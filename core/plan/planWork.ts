@@ -1,7 +1,7 @@
 import type { Result } from '../result'
 import { plan, type PlanClock } from './plan'
-import { replan } from './replan'
-import type { Pin, PlanAnswer, PlannedTask, PlanRequest } from './types'
+import { replan } from './repair/replan'
+import type { Pin, PlanAnswer, PlannedTask, PlanRequest } from './model/types'
 
 /** One piece of planning, as it travels to where it is done. */
 export interface PlanWork {

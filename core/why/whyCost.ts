@@ -1,4 +1,4 @@
-import type { StudioRules } from '../batch'
+import type { StudioRules } from '../trade'
 import type { CostAnswer } from '../cost'
 import type { Why } from './types'
 

@@ -1,4 +1,4 @@
-import { MILESTONE_WORDS, originOf, type Milestone, type Resin } from '../batch'
+import { MILESTONE_WORDS, originOf, type Milestone, type Resin } from '../trade'
 import { rateAt, type TemperatureStep } from '../cure'
 import type { Why } from './types'
 

@@ -1,4 +1,5 @@
-import { sizeBatch, type Layer, type Recipe, type StudioRules } from '../batch'
+import { sizeBatch } from '../recipe'
+import type { Layer, Recipe, StudioRules } from '../trade'
 import type { SizedLayer } from '../size'
 import type { Why } from './types'
 

@@ -1,4 +1,4 @@
-import { originOf, type Resin } from '../batch'
+import { originOf, type Resin } from '../trade'
 import type { Measure, MixAnswer, Part } from '../mix'
 import type { Why } from './types'
 

@@ -1,5 +1,5 @@
 import { setResponseStatus } from 'h3'
-import { databaseAnswers } from '../services/health'
+import { databaseAnswers } from '../services/service/health'
 import { api } from '../utils/api'
 
 export default api(async (event) => {

@@ -1,5 +1,5 @@
 import { getQuery } from 'h3'
-import { listNotebook } from '../services/pieces'
+import { listNotebook } from '../services/pieces/pieces'
 import { api, whoOf } from '../utils/api'
 
 export default api((event) => {

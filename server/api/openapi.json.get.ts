@@ -1,4 +1,4 @@
-import { openApiDocument } from '../services/openapi'
+import { openApiDocument } from '../services/service/openapi'
 import { api } from '../utils/api'
 
 export default api(() => openApiDocument())

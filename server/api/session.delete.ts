@@ -1,4 +1,4 @@
-import { signOut } from '../services/auth'
+import { signOut } from '../services/people/auth'
 import { api } from '../utils/api'
 import { clearSessionCookie, readSessionCookie } from '../utils/sessionCookie'
 

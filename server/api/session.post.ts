@@ -1,6 +1,6 @@
 import { getRequestIP } from 'h3'
 import { signInSchema } from '../../shared/schemas/forms'
-import { signIn } from '../services/auth'
+import { signIn } from '../services/people/auth'
 import { api, bodyOf } from '../utils/api'
 import { writeSessionCookie } from '../utils/sessionCookie'
 

@@ -1,6 +1,6 @@
-import type { Mould, SizedHow } from '../../core/batch'
+import type { Mould, SizedHow } from '../../core/trade'
 import type { Shape } from '../../core/size'
-import type { MouldRow } from '../../shared/types'
+import type { MouldRow } from '../../shared/types/moulds'
 import { decimal, json, updateVersioned, type Db } from './rows'
 
 interface MouldColumns {

@@ -1,4 +1,5 @@
-import type { Order, OrderFields, OrderState, Page } from '../../shared/types'
+import type { Page } from '../../shared/types/exchange'
+import type { Order, OrderFields, OrderState } from '../../shared/types/orders'
 import { removePlannedPortions } from './pots'
 import { groupBy, iso, updateVersioned, type Db } from './rows'
 

@@ -1,5 +1,5 @@
 import type { OwnUnits } from '../../core/units'
-import type { MeasureChoice, Person, Role } from '../../shared/types'
+import type { MeasureChoice, Person, Role } from '../../shared/types/people'
 import { decimal, type Db } from './rows'
 
 interface PersonRow {

@@ -1,4 +1,6 @@
-import type { NotebookRow, Page, PieceEvent, PieceState } from '../../shared/types'
+import type { Page } from '../../shared/types/exchange'
+import type { NotebookRow } from '../../shared/types/notebook'
+import type { PieceEvent, PieceState } from '../../shared/types/pieces'
 import { decimal, iso, isoOrNull, updateVersioned, type Db } from './rows'
 
 export interface StoredPiece {

@@ -1,5 +1,7 @@
 import type { PlanObjective } from '../../core/plan'
-import type { PlanTaskRow, PlanTerms, PlanView, PromiseRow } from '../../shared/types'
+import type { PlanTaskRow, PlanView } from '../../shared/types/plan'
+import type { PlanTerms } from '../../shared/types/planTerms'
+import type { PromiseRow } from '../../shared/types/promises'
 import { iso, json, type Db } from './rows'
 
 /** A task as a plan stores it. */

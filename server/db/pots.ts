@@ -1,4 +1,4 @@
-import type { Pot, PotState } from '../../shared/types'
+import type { Pot, PotState } from '../../shared/types/pots'
 import { decimal, groupBy, isoOrNull, type Db } from './rows'
 
 /** A portion of a pot as it is stored: the layer by its key. */

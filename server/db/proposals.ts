@@ -1,4 +1,5 @@
-import type { GatheredMix, PlanAsk, PromiseRow, Proposal, ProposalState } from '../../shared/types'
+import type { PromiseRow } from '../../shared/types/promises'
+import type { GatheredMix, PlanAsk, Proposal, ProposalState } from '../../shared/types/proposals'
 import type { NewPlan } from './plans'
 import { iso, json, type Db } from './rows'
 

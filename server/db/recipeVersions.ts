@@ -1,5 +1,5 @@
-import type { Recipe } from '../../core/batch'
-import type { RecipeVersion } from '../../shared/types'
+import type { Recipe } from '../../core/trade'
+import type { RecipeVersion } from '../../shared/types/recipes'
 import { iso, json, type Db } from './rows'
 
 /** Keeps a recipe as it was saved; a version that is kept already stays as it is. */

@@ -1,6 +1,6 @@
-import type { Layer, LayerPigment, Step } from '../../core/batch'
+import type { Layer, LayerPigment, Step } from '../../core/trade'
 import type { RecipeFields } from '../../shared/schemas/forms'
-import type { RecipeRow } from '../../shared/types'
+import type { RecipeRow } from '../../shared/types/recipes'
 import { removePlannedPortions } from './pots'
 import { decimal, decimalOrNull, groupBy, json, updateVersioned, type Db } from './rows'
 

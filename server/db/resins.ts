@@ -1,6 +1,6 @@
-import { MILESTONES, type Milestone } from '../../core/batch'
+import { MILESTONES, type Milestone } from '../../core/trade'
 import type { ResinFields } from '../../shared/schemas/forms'
-import type { ResinRow } from '../../shared/types'
+import type { ResinRow } from '../../shared/types/resins'
 import { decimal, decimalOrNull, groupBy, json, updateVersioned, type Db } from './rows'
 
 interface ResinColumns {

@@ -1,5 +1,6 @@
-import type { Pigment, RoomClimate, StudioRules } from '../../core/batch'
-import type { PlaceRow } from '../../shared/types'
+import type { RoomClimate } from '../../core/cure'
+import type { Pigment, StudioRules } from '../../core/trade'
+import type { PlaceRow } from '../../shared/types/workshop'
 import { decimal, decimalOrNull, type Db } from './rows'
 
 type Row = Record<string, string>

@@ -1,6 +1,6 @@
 import { defineEventHandler } from 'h3'
 import { AppError } from '../services/AppError'
-import { personOfToken } from '../services/auth'
+import { personOfToken } from '../services/people/auth'
 import { sendProblem } from '../utils/problem'
 import { readSessionCookie } from '../utils/sessionCookie'
 

@@ -1,4 +1,4 @@
-import type { Role } from '../../shared/types'
+import type { Role } from '../../shared/types/people'
 import { AppError } from './AppError'
 
 /** The signed-in person on whose behalf a service works. */

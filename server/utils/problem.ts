@@ -1,5 +1,5 @@
 import { setResponseHeader, setResponseStatus, type H3Event } from 'h3'
-import type { Problem } from '../../shared/types'
+import type { Problem } from '../../shared/types/exchange'
 import { AppError, type AppErrorCode } from '../services/AppError'
 import { log } from './log'
 

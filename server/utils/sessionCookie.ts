@@ -1,5 +1,5 @@
 import { deleteCookie, getCookie, getRequestProtocol, setCookie, type H3Event } from 'h3'
-import { SESSION_DAYS } from '../services/auth'
+import { SESSION_DAYS } from '../services/people/auth'
 
 const NAME = 'velvet_session'
 

@@ -4,8 +4,8 @@ import type { JobOdds } from '../../core/odds'
 import type { PlanAnswer } from '../../core/plan'
 import type { Result } from '../../core/result'
 import { AppError } from '../services/AppError'
-import type { Weigh } from '../services/planning/oddsOf'
-import type { Solve } from '../services/planning/planAll'
+import type { Weigh } from '../services/planning/choose/oddsOf'
+import type { Solve } from '../services/planning/choose/planAll'
 import { CELL, type ComputeJob } from './computeJob'
 
 const THREADS = 2

@@ -1,5 +1,5 @@
 import { DateTime } from 'luxon'
-import type { WeeklyShift } from '../types'
+import type { WeeklyShift } from '../types/workshop'
 
 const MINUTES_PER_DAY = 1440
 

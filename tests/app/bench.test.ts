@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, jest, test } from '@jest/globals'
-import type { KeyedRunEvent, RunView } from '../../shared/types'
+import type { KeyedRunEvent, RunView } from '../../shared/types/runs'
 import { aStorage, giveNuxtGlobals } from '../fixtures/nuxtGlobals'
 
 class ProblemError extends Error {}

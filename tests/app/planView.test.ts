@@ -11,16 +11,11 @@ import {
 } from '../../app/utils/proposalChanges'
 import { closings, taskWindows } from '../../app/utils/taskWindows'
 import type { Objection } from '../../core/plan'
-import {
-  NO_TERMS,
-  type MovedTask,
-  type PlanQuestionView,
-  type PlanTaskRow,
-  type PlanView,
-  type PromiseRow,
-  type Proposal,
-  type Workshop,
-} from '../../shared/types'
+import type { PlanQuestionView, PlanTaskRow, PlanView } from '../../shared/types/plan'
+import { NO_TERMS } from '../../shared/types/planTerms'
+import type { PromiseRow } from '../../shared/types/promises'
+import type { MovedTask, Proposal } from '../../shared/types/proposals'
+import type { Workshop } from '../../shared/types/workshop'
 import { giveNuxtGlobals } from '../fixtures/nuxtGlobals'
 
 const at = (hour: number) => new Date(Date.UTC(2026, 2, 2, hour)).toISOString()

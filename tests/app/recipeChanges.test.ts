@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals'
 import { recipeChanges } from '../../app/utils/recipeChanges'
 import { piecesOfPot, pieceRange, potOrders, potTitle } from '../../shared/potTitle'
-import type { PotPortion } from '../../shared/types'
+import type { PotPortion } from '../../shared/types/pots'
 import { layer, pigment, recipe, resin, step } from '../fixtures/studio'
 
 const names = {

@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals'
-import type { Order, ResinRow } from '../../shared/types'
+import type { Order } from '../../shared/types/orders'
+import type { ResinRow } from '../../shared/types/resins'
 import { giveNuxtGlobals } from '../fixtures/nuxtGlobals'
 
 type Answer = (path: string, body?: unknown) => Promise<unknown>

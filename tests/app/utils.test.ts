@@ -6,7 +6,8 @@ import { hasReached, nextOpening, whatNow } from '../../app/utils/nextOpening'
 import { readableOn } from '../../app/utils/readableOn'
 import { whyThenWords } from '../../app/utils/whyThenWords'
 import { BINDINGS, type Binding } from '../../core/plan'
-import type { PieceRow, PlanTaskRow } from '../../shared/types'
+import type { PieceRow } from '../../shared/types/pieces'
+import type { PlanTaskRow } from '../../shared/types/plan'
 
 const piece = (changes: Partial<PieceRow> = {}): PieceRow => ({
   id: 1,

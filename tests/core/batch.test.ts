@@ -1,16 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
-import {
-  CLEAR_TINT,
-  costBatch,
-  cureWait,
-  holdingChain,
-  planRequest,
-  potsOfLayer,
-  sizeBatch,
-  tintOf,
-  type PlanLine,
-  type Recipe,
-} from '../../core/batch'
+import { CLEAR_TINT, potsOfLayer, tintOf } from '../../core/pot'
+import { cureWait, holdingChain, planRequest, type PlanLine } from '../../core/question'
+import { costBatch, sizeBatch } from '../../core/recipe'
+import type { Recipe } from '../../core/trade'
 import { workableMin } from '../../core/resin'
 import { checkPlan, plan, type PlanAnswer } from '../../core/plan'
 import { demoulding, layer, mould, pigment, recipe, resin, rules, step } from '../fixtures/studio'

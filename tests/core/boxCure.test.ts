@@ -6,10 +6,9 @@ import {
   planRequest,
   type HeatedBox,
   type PlanLine,
-  type Recipe,
-  type Resin,
-} from '../../core/batch'
-import { boxWait } from '../../core/batch/boxCure'
+} from '../../core/question'
+import type { Recipe, Resin } from '../../core/trade'
+import { boxWait } from '../../core/question/boxCure'
 import { rateAt } from '../../core/cure'
 import { checkPlan, plan } from '../../core/plan'
 import { demoulding, layer, recipe, resin, rules, step } from '../fixtures/studio'

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
 import { plan, seededRandom, type PlanLag, type PlanRequest } from '../../core/plan'
-import { conflictOf } from '../../core/plan/conflict'
-import { modelOf } from '../../core/plan/model'
-import { windowsOf } from '../../core/plan/windows'
+import { conflictOf } from '../../core/plan/proof/conflict'
+import { modelOf } from '../../core/plan/model/model'
+import { windowsOf } from '../../core/plan/model/windows'
 
 /**
  * One maker from nine to five on two days; a mix, a pour and a demould, with what lies around them.

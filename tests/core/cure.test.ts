@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { cure, rateAt, type CureResin } from '../../core/cure'
-import { temperatureOfStays, temperatureProfile } from '../../core/batch'
+import { temperatureOfStays, temperatureProfile } from '../../core/cure'
 
 const resin: CureResin = {
   referenceC: 21,

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { moveBoundary, sizeBatch, splitLayer, type Layer, type Recipe } from '../../core/batch'
+import { moveBoundary, sizeBatch, splitLayer } from '../../core/recipe'
+import type { Layer, Recipe } from '../../core/trade'
 import type { Shape } from '../../core/size'
 import { layer, recipe } from '../fixtures/studio'
 

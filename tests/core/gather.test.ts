@@ -8,9 +8,8 @@ import {
   mergePortions,
   potOf,
   tintOfPot,
-  type Pigment,
-  type Portion,
-} from '../../core/batch'
+} from '../../core/pot'
+import type { Pigment, Portion } from '../../core/trade'
 import { layer, mould, resin, rules } from '../fixtures/studio'
 
 const moss = [{ pigmentId: 1, loadPct: 2 }]

@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals'
 import { workshopCase } from '../../cli/lib/workshopCase'
 import { plan, type Pin, type PlanRequest, type PlanTask } from '../../core/plan'
-import { modelOf } from '../../core/plan/model'
-import { overfull } from '../../core/plan/overfull'
-import { windowsOf } from '../../core/plan/windows'
+import { modelOf } from '../../core/plan/model/model'
+import { overfull } from '../../core/plan/proof/overfull'
+import { windowsOf } from '../../core/plan/model/windows'
 
 const neverAsked = { now: () => 0, startedAt: 0 }
 const found = (request: PlanRequest, pins: Pin[] = []) => {

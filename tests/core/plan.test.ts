@@ -11,7 +11,7 @@ import {
   type PlannedTask,
   type PlanTask,
 } from '../../core/plan'
-import { compute } from '../../server/services/compute'
+import { compute } from '../../server/services/compute/compute'
 
 const FOLDER = join(import.meta.dirname, '../fixtures/plan-cases')
 interface Best {

@@ -3,11 +3,11 @@ import fc from 'fast-check'
 import { workshopCase } from '../../cli/lib/workshopCase'
 import { checkPlan, plan, replan, type PlannedTask, type PlanRequest } from '../../core/plan'
 import { answerOf } from '../../core/plan/answerOf'
-import { blocksOf } from '../../core/plan/blocks'
-import { easeWindows } from '../../core/plan/easeWindows'
-import { modelOf } from '../../core/plan/model'
-import { search } from '../../core/plan/search'
-import { windowsOf } from '../../core/plan/windows'
+import { blocksOf } from '../../core/plan/model/blocks'
+import { easeWindows } from '../../core/plan/search/easeWindows'
+import { modelOf } from '../../core/plan/model/model'
+import { search } from '../../core/plan/search/search'
+import { windowsOf } from '../../core/plan/model/windows'
 
 const neverAsked = {
   now: () => {

@@ -11,10 +11,10 @@ import {
   type PlanRequest,
   type PlanTask,
 } from '../../core/plan'
-import { blocksOf } from '../../core/plan/blocks'
-import { Draft } from '../../core/plan/draft'
-import { modelOf } from '../../core/plan/model'
-import { blocksOfJobs } from '../../core/plan/jobs'
+import { blocksOf } from '../../core/plan/model/blocks'
+import { Draft } from '../../core/plan/model/draft'
+import { modelOf } from '../../core/plan/model/model'
+import { blocksOfJobs } from '../../core/plan/model/jobs'
 import {
   jobByCost,
   moveBlock,
@@ -26,11 +26,11 @@ import {
   refillPair,
   refillTime,
   type Scene,
-} from '../../core/plan/moves'
-import { obstaclesOf } from '../../core/plan/obstacles'
-import { Score } from '../../core/plan/score'
-import { startingOrders } from '../../core/plan/startingOrders'
-import { windowsOf } from '../../core/plan/windows'
+} from '../../core/plan/search/moves'
+import { obstaclesOf } from '../../core/plan/search/obstacles'
+import { Score } from '../../core/plan/search/score'
+import { startingOrders } from '../../core/plan/search/startingOrders'
+import { windowsOf } from '../../core/plan/model/windows'
 
 const neverAsked = {
   now: () => {

@@ -1,19 +1,16 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
+import { checkPot, isWhite, potsOfLayer } from '../../core/pot'
+import { insertLayer, sizeBatch } from '../../core/recipe'
 import {
-  checkPot,
-  insertLayer,
-  isWhite,
   KINDS_OF_STEP,
   newStep,
   originOf,
-  potsOfLayer,
   RESIN_FIGURES,
-  sizeBatch,
   STEP_KINDS,
   type Layer,
   type Recipe,
-} from '../../core/batch'
+} from '../../core/trade'
 import { whyPart } from '../../core/why'
 import { mix } from '../../core/mix'
 import { layer, pigment, recipe, resin, rules } from '../fixtures/studio'

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { expectedSurplusMl, surplusHomes } from '../../core/batch'
+import { expectedSurplusMl, surplusHomes } from '../../core/pot'
 import {
   surplus,
   type FillerMould,

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { compute } from '../../server/services/compute'
+import { compute } from '../../server/services/compute/compute'
 import { readVectors } from '../fixtures/readVectors'
 import { differsAt } from '../fixtures/sameAs'
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { costBatch, sizeBatch } from '../../core/batch'
+import { costBatch, sizeBatch } from '../../core/recipe'
 import { cure } from '../../core/cure'
 import { mix, type Measure } from '../../core/mix'
 import { whyCostPerGood, whyMilestone, whyMixMl, whyPart, whyPrice, type Why } from '../../core/why'

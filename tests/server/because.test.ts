@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals'
-import type { TaskMeaning } from '../../core/batch'
+import type { TaskMeaning } from '../../core/question'
 import type { Binding, PlanAnswer } from '../../core/plan'
-import { because } from '../../server/services/planning/because'
+import { because } from '../../server/services/planning/promises/because'
 
 const origin = new Date('2026-03-02T08:00:00.000Z')
 const meaning = new Map<string, TaskMeaning>([

@@ -2,10 +2,15 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import ICAL from 'ical.js'
 import type { Knex } from 'knex'
 import { AppError } from '../../server/services/AppError'
-import { calendarFile, type CalendarSource } from '../../server/services/calendarFile'
-import { calendarFeeds, calendarOf, renewFeed, stopFeed } from '../../server/services/calendars'
+import { calendarFile, type CalendarSource } from '../../server/services/calendars/calendarFile'
+import {
+  calendarFeeds,
+  calendarOf,
+  renewFeed,
+  stopFeed,
+} from '../../server/services/calendars/calendars'
 import type { Who } from '../../server/services/Who'
-import type { PlanTaskRow } from '../../shared/types'
+import type { PlanTaskRow } from '../../shared/types/plan'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
 
 const task = (changes: Partial<PlanTaskRow> = {}): PlanTaskRow => ({

@@ -6,11 +6,11 @@ import {
   type LinePaths,
   type PlanLine,
   type Workroom,
-} from '../../core/batch'
+} from '../../core/question'
 import { planWork, type PlannedTask } from '../../core/plan'
-import { chooseBoxes } from '../../server/services/planning/chooseBoxes'
-import type { Paths } from '../../server/services/planning/choosePaths'
-import { planTogether } from '../../server/services/planning/planTogether'
+import { chooseBoxes } from '../../server/services/planning/choose/chooseBoxes'
+import type { Paths } from '../../server/services/planning/choose/choosePaths'
+import { planTogether } from '../../server/services/planning/choose/planTogether'
 import { demoulding, recipe, resin, rules, step } from '../fixtures/studio'
 
 const bearing = { ...resin, heatC: 55 }

@@ -2,7 +2,7 @@ import { join } from 'node:path'
 import type { Knex } from 'knex'
 import { closeDatabase, useDatabase } from '../../server/db/database'
 import { databaseSettings, openDatabase } from '../../server/db/knex'
-import { hashPassword } from '../../server/services/auth'
+import { hashPassword } from '../../server/services/people/auth'
 import type { Who } from '../../server/services/Who'
 import { MOULDS, PIGMENTS, PLACES, ROOMS, STATIONS, WORKSPACE } from '../../demo/workshop'
 

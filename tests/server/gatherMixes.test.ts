@@ -4,22 +4,23 @@ import { planWork } from '../../core/plan'
 import { RESINS } from '../../demo/resins'
 import { getProposal as readProposal, moveProposal } from '../../server/db/proposals'
 import { AppError } from '../../server/services/AppError'
-import { createOrder } from '../../server/services/orders'
-import { makePlan } from '../../server/services/planning/makePlan'
-import type { Solve } from '../../server/services/planning/planAll'
+import { createOrder } from '../../server/services/orders/orders'
+import { makePlan } from '../../server/services/planning/propose/makePlan'
+import type { Solve } from '../../server/services/planning/choose/planAll'
 import {
   acceptProposal,
   getProposal,
   propose,
   workOutProposal,
-} from '../../server/services/planning/proposals'
-import { NO_TERMS } from '../../shared/types'
-import { currentPlan } from '../../server/services/plans'
-import { gatherPots, openPots } from '../../server/services/pots'
-import { createRecipe } from '../../server/services/recipes'
-import { createResin } from '../../server/services/resins'
+} from '../../server/services/planning/propose/proposals'
+import { NO_TERMS } from '../../shared/types/planTerms'
+import { currentPlan } from '../../server/services/planning/plans'
+import { gatherPots, openPots } from '../../server/services/pots/pots'
+import { createRecipe } from '../../server/services/recipes/recipes'
+import { createResin } from '../../server/services/resins/resins'
 import type { Who } from '../../server/services/Who'
-import type { AskKind, Pot, Proposal } from '../../shared/types'
+import type { Pot } from '../../shared/types/pots'
+import type { AskKind, Proposal } from '../../shared/types/proposals'
 import { layer, recipe as block, step } from '../fixtures/studio'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
 

@@ -3,23 +3,26 @@ import type { Knex } from 'knex'
 import { planWork } from '../../core/plan'
 import { RESINS } from '../../demo/resins'
 import { AppError } from '../../server/services/AppError'
-import { chooseMeasure, chooseUnits, signIn } from '../../server/services/auth'
-import { createOrder, getOrder, saveOrder } from '../../server/services/orders'
-import { listLying } from '../../server/services/pieces'
-import { makePlan } from '../../server/services/planning/makePlan'
-import type { Solve } from '../../server/services/planning/planAll'
-import { gatherPots, openPots } from '../../server/services/pots'
+import { chooseMeasure, chooseUnits, signIn } from '../../server/services/people/auth'
+import { createOrder, getOrder, saveOrder } from '../../server/services/orders/orders'
+import { listLying } from '../../server/services/pieces/pieces'
+import { makePlan } from '../../server/services/planning/propose/makePlan'
+import type { Solve } from '../../server/services/planning/choose/planAll'
+import { gatherPots, openPots } from '../../server/services/pots/pots'
 import {
   createRecipe,
   getVersion,
   listRecipes,
   listVersions,
   saveRecipe,
-} from '../../server/services/recipes'
-import { createResin } from '../../server/services/resins'
-import { addRunEvents, startRun } from '../../server/services/runs'
+} from '../../server/services/recipes/recipes'
+import { createResin } from '../../server/services/resins/resins'
+import { addRunEvents, startRun } from '../../server/services/runs/runs'
 import type { Who } from '../../server/services/Who'
-import type { KeyedRunEvent, Order, Pot, RecipeRow } from '../../shared/types'
+import type { Order } from '../../shared/types/orders'
+import type { Pot } from '../../shared/types/pots'
+import type { RecipeRow } from '../../shared/types/recipes'
+import type { KeyedRunEvent } from '../../shared/types/runs'
 import { layer, recipe as block, step } from '../fixtures/studio'
 import { aWorkshop, freshDatabase, leaveDatabase, PASSWORD } from './database'
 

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals'
-import type { PlanQuestion } from '../../core/batch'
+import type { PlanQuestion } from '../../core/question'
 import type { PlanLag, PlannedTask, PlanTask } from '../../core/plan'
-import { holdBegun, inBoxUntil } from '../../server/services/planning/situation'
+import { holdBegun, inBoxUntil } from '../../server/services/planning/situation/situation'
 
 const HORIZON = 10_000
 const question = (

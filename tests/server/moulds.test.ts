@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Shape } from '../../core/size'
 import { AppError } from '../../server/services/AppError'
-import { createMould, listMoulds, saveMould } from '../../server/services/moulds'
+import { createMould, listMoulds, saveMould } from '../../server/services/moulds/moulds'
 import type { Who } from '../../server/services/Who'
 import { check } from '../../shared/schemas/check'
 import { newMouldSchema, type MouldFields } from '../../shared/schemas/forms'

@@ -1,8 +1,8 @@
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test } from '@jest/globals'
-import { openApiDocument, ROUTES } from '../../server/services/openapi'
-import { operationNames } from '../../server/services/compute'
+import { openApiDocument, ROUTES } from '../../server/services/service/openapi'
+import { operationNames } from '../../server/services/compute/compute'
 
 const FOLDER = join(import.meta.dirname, '../../server/api')
 

@@ -5,10 +5,10 @@ import {
   type LinePaths,
   type PlanLine,
   type PlanQuestion,
-} from '../../core/batch'
+} from '../../core/question'
 import { plan } from '../../core/plan'
-import { choosePaths } from '../../server/services/planning/choosePaths'
-import { planTogether } from '../../server/services/planning/planTogether'
+import { choosePaths } from '../../server/services/planning/choose/choosePaths'
+import { planTogether } from '../../server/services/planning/choose/planTogether'
 import { layer, recipe, resin, step } from '../fixtures/studio'
 
 const HORIZON_MIN = 20 * 1440

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
-import { isOfClock } from '../../core/batch'
+import { isOfClock } from '../../core/question'
 import { planWork } from '../../core/plan'
 import { RECIPES } from '../../demo/recipes'
 import { RESINS } from '../../demo/resins'
@@ -10,9 +10,9 @@ import {
   moveProposal,
 } from '../../server/db/proposals'
 import { AppError } from '../../server/services/AppError'
-import { createOrder } from '../../server/services/orders'
-import { makePlan } from '../../server/services/planning/makePlan'
-import type { Weigh } from '../../server/services/planning/oddsOf'
+import { createOrder } from '../../server/services/orders/orders'
+import { makePlan } from '../../server/services/planning/propose/makePlan'
+import type { Weigh } from '../../server/services/planning/choose/oddsOf'
 import { planQuestion } from '../../server/services/planning/planQuestion'
 import {
   acceptProposal,
@@ -20,21 +20,18 @@ import {
   propose,
   restorePlan,
   workOutProposal,
-} from '../../server/services/planning/proposals'
-import { withShiftChanges } from '../../server/services/planning/terms'
-import type { Solve } from '../../server/services/planning/planAll'
-import { currentPlan } from '../../server/services/plans'
-import { createRecipe } from '../../server/services/recipes'
-import { createResin } from '../../server/services/resins'
+} from '../../server/services/planning/propose/proposals'
+import { withShiftChanges } from '../../server/services/planning/situation/terms'
+import type { Solve } from '../../server/services/planning/choose/planAll'
+import { currentPlan } from '../../server/services/planning/plans'
+import { createRecipe } from '../../server/services/recipes/recipes'
+import { createResin } from '../../server/services/resins/resins'
 import type { Who } from '../../server/services/Who'
-import {
-  NO_TERMS,
-  type PlanAsk,
-  type PlanTerms,
-  type PlanView,
-  type RecipeRow,
-  type ResinRow,
-} from '../../shared/types'
+import type { PlanView } from '../../shared/types/plan'
+import { NO_TERMS, type PlanTerms } from '../../shared/types/planTerms'
+import type { PlanAsk } from '../../shared/types/proposals'
+import type { RecipeRow } from '../../shared/types/recipes'
+import type { ResinRow } from '../../shared/types/resins'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
 
 let knex: Knex

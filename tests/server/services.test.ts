@@ -5,8 +5,8 @@ import { planWork } from '../../core/plan'
 import { RECIPES } from '../../demo/recipes'
 import { RESINS } from '../../demo/resins'
 import { AppError } from '../../server/services/AppError'
-import { personOfToken, signIn, signOut } from '../../server/services/auth'
-import { createOrder, getOrder, listOrders, saveOrder } from '../../server/services/orders'
+import { personOfToken, signIn, signOut } from '../../server/services/people/auth'
+import { createOrder, getOrder, listOrders, saveOrder } from '../../server/services/orders/orders'
 import {
   actOnPiece,
   getPieceLog,
@@ -14,17 +14,18 @@ import {
   movePiece,
   photographPiece,
   stateBefore,
-} from '../../server/services/pieces'
-import { makePlan } from '../../server/services/planning/makePlan'
-import type { Solve } from '../../server/services/planning/planAll'
-import { openPots } from '../../server/services/pots'
-import { createRecipe, listRecipes, saveRecipe } from '../../server/services/recipes'
-import { createResin, listResins, saveResin } from '../../server/services/resins'
-import { addRunEvents, getRunView, startRun } from '../../server/services/runs'
+} from '../../server/services/pieces/pieces'
+import { makePlan } from '../../server/services/planning/propose/makePlan'
+import type { Solve } from '../../server/services/planning/choose/planAll'
+import { openPots } from '../../server/services/pots/pots'
+import { createRecipe, listRecipes, saveRecipe } from '../../server/services/recipes/recipes'
+import { createResin, listResins, saveResin } from '../../server/services/resins/resins'
+import { addRunEvents, getRunView, startRun } from '../../server/services/runs/runs'
 import type { Who } from '../../server/services/Who'
 import { piecesOfPot } from '../../shared/potTitle'
 import type { ResinFields } from '../../shared/schemas/forms'
-import type { KeyedRunEvent, OrderFields } from '../../shared/types'
+import type { OrderFields } from '../../shared/types/orders'
+import type { KeyedRunEvent } from '../../shared/types/runs'
 import { aWorkshop, freshDatabase, leaveDatabase, PASSWORD } from './database'
 
 let knex: Knex

@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals'
-import type { PlanLine, Resin } from '../../core/batch'
+import type { PlanLine } from '../../core/question'
+import type { Resin } from '../../core/trade'
 import type { StoredPot } from '../../server/db/pots'
-import { addArrivals, resinArrivals } from '../../server/services/planning/supplies'
-import { NO_TERMS } from '../../shared/types'
-import type { Delivery } from '../../shared/types'
+import { addArrivals, resinArrivals } from '../../server/services/planning/situation/supplies'
+import { NO_TERMS } from '../../shared/types/planTerms'
+import type { Delivery } from '../../shared/types/planTerms'
 import { resin } from '../fixtures/studio'
 
 const origin = new Date('2026-03-02T08:00:00.000Z')

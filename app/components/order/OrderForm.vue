@@ -2,7 +2,7 @@
 import { Plus, Trash2 } from '@lucide/vue'
 import { DateTime } from 'luxon'
 import { newOrderSchema, orderSchema } from '~~/shared/schemas/forms'
-import { ORDER_STATES, type Order, type OrderFields } from '~~/shared/types'
+import { ORDER_STATES, type Order, type OrderFields } from '~~/shared/types/orders'
 
 /** Takes an order, or changes one. */
 const { order = null } = defineProps<{ order?: Order | null }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { isColdBox } from '~~/core/batch'
+import { isColdBox } from '~~/core/question'
 import { EVENING_MIN, type Gain, type Help, type PromiseGain } from '~~/core/plan'
 import { formatDuration } from '~~/core/units'
-import type { PlanQuestionView } from '~~/shared/types'
+import type { PlanQuestionView } from '~~/shared/types/plan'
 
 /**
  * What the workshop would gain by one more of each mould, a longer evening or a box that runs on,

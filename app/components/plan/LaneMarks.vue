@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Pot } from '~~/shared/types'
+import type { Pot } from '~~/shared/types/pots'
 import type { LaneMark } from '~/utils/planLanes'
 import { readableOn } from '~/utils/readableOn'
 

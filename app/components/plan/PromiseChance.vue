@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { PromiseOdds } from '~~/shared/types'
+import type { PromiseOdds } from '~~/shared/types/promises'
 
 /** How often a promise is kept when the plan is carried out many times, as a bar and in words. */
 const { odds } = defineProps<{ odds: PromiseOdds }>()

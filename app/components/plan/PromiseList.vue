@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { STARTING_SPREAD, STAYS_ON_MIN, USUAL_RUNS } from '~~/core/odds'
 import { formatDuration } from '~~/core/units'
-import type { PromiseRow } from '~~/shared/types'
+import type { PromiseRow } from '~~/shared/types/promises'
 
 /** Every promise with how it fares, those first that fare worst. */
 const { promises } = defineProps<{ promises: readonly PromiseRow[] }>()

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { PlanView, Proposal } from '~~/shared/types'
+import type { PlanView } from '~~/shared/types/plan'
+import type { Proposal } from '~~/shared/types/proposals'
 import {
   changeSentence,
   changeWords,

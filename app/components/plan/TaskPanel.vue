@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import type { PlanPin, PlanTaskRow, Pot } from '~~/shared/types'
+import type { PlanTaskRow } from '~~/shared/types/plan'
+import type { PlanPin } from '~~/shared/types/planTerms'
+import type { Pot } from '~~/shared/types/pots'
 import { whyThenWords } from '~/utils/whyThenWords'
 
 /** One task of the plan: when, who, where, what holds it there; and the ways to change that. */

@@ -5,7 +5,8 @@ import { MINUTES_PER_DAY } from '~~/core/units'
 import { planAskSchema } from '~~/shared/schemas/forms'
 import { check } from '~~/shared/schemas/check'
 import { clockOfDay } from '~/utils/clockOfDay'
-import type { PlanAsk, PlanTerms, Supposition } from '~~/shared/types'
+import type { PlanTerms } from '~~/shared/types/planTerms'
+import type { PlanAsk, Supposition } from '~~/shared/types/proposals'
 
 /** Something supposed, whose result is then shown against today's plan. */
 const { terms, lines, busy } = defineProps<{

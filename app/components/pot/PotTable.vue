@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { GripVertical, Scissors } from '@lucide/vue'
 import { VueDraggable } from 'vue-draggable-plus'
-import { tintOf } from '~~/core/batch'
+import { tintOf } from '~~/core/pot'
 import { formatNumber } from '~~/core/units'
 import { pieceRange } from '~~/shared/potTitle'
-import type { Pot, PotPortion } from '~~/shared/types'
+import type { Pot, PotPortion } from '~~/shared/types/pots'
 import type { JudgedPot, TablePot } from '~/composables/useGathering'
 
 /**

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { PieceRow, PlaceRow } from '~~/shared/types'
+import type { PieceRow } from '~~/shared/types/pieces'
+import type { PlaceRow } from '~~/shared/types/workshop'
 import { formatNumber } from '~~/core/units'
 import { clockOfDay } from '~/utils/clockOfDay'
 import { RACK_DEPTH_CM } from '~/utils/rackDepth'

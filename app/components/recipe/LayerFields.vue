@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Plus, Trash2 } from '@lucide/vue'
-import type { Layer } from '~~/core/batch'
+import type { Layer } from '~~/core/trade'
 import { blankFill, fillKindOf, FILL_KINDS, FILL_WORDS, type FillKind } from '~/utils/shapes'
 
 /** One layer: resin, fill, colour, inclusions, times, and how it joins the one before it. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Resin } from '~~/core/batch'
+import type { Resin } from '~~/core/trade'
 import { chooseResin, type ChooseResinRequest, type ResinChoice } from '~~/core/resin'
 import { MINUTES_PER_DAY, formatNumber } from '~~/core/units'
 

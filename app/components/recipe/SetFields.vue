@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Plus, Trash2 } from '@lucide/vue'
-import type { Recipe, SetPiece } from '~~/core/batch'
+import type { Recipe, SetPiece } from '~~/core/trade'
 import { drawnLayers } from '~/utils/drawnLayers'
 import { blankShape } from '~/utils/shapes'
 

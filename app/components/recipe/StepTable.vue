@@ -9,7 +9,7 @@ import {
   type Milestone,
   type Step,
   type StepKind,
-} from '~~/core/batch'
+} from '~~/core/trade'
 import { formatDuration } from '~~/core/units'
 import { cautionsFor } from '~/utils/cautions'
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { PIGMENT_CAP_PCT, type LayerPigment } from '~~/core/batch'
+import { PIGMENT_CAP_PCT } from '~~/core/pot'
+import type { LayerPigment } from '~~/core/trade'
 import { formatNumber } from '~~/core/units'
 
 /** Sets a layer's tint under the picture: which pigments, and how much of each. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Recipe } from '~~/core/batch'
-import type { RecipeVersion } from '~~/shared/types'
+import type { Recipe } from '~~/core/trade'
+import type { RecipeVersion } from '~~/shared/types/recipes'
 import { recipeChanges } from '~/utils/recipeChanges'
 
 /** The versions of a recipe, any two of them side by side, and what differs. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formatDuration } from '~~/core/units'
 import { noteSchema } from '~~/shared/schemas/forms'
-import type { PieceLog } from '~~/shared/types'
+import type { PieceLog } from '~~/shared/types/pieces'
 import { PIECE_STAGE } from '~/utils/pieceStages'
 
 const route = useRoute()

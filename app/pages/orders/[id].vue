@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { TabGroup, TabList, Tab, TabPanels, TabPanel } from '@headlessui/vue'
 import { formatDuration } from '~~/core/units'
-import type { Recipe } from '~~/core/batch'
-import type { Order } from '~~/shared/types'
+import type { Recipe } from '~~/core/trade'
+import type { Order } from '~~/shared/types/orders'
 
 const route = useRoute()
 const orders = useOrderStore()

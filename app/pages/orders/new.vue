@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Order } from '~~/shared/types'
+import type { Order } from '~~/shared/types/orders'
 
 const recipes = useRecipeStore()
 const { ready, failure, again } = useLoading(() => recipes.load())

@@ -1,14 +1,9 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
-import {
-  NO_TERMS,
-  type PlaceRow,
-  type PlanAsk,
-  type PlanTaskRow,
-  type PlanTerms,
-  type TimeSpan,
-  type WeeklyShift,
-} from '~~/shared/types'
+import type { PlanTaskRow } from '~~/shared/types/plan'
+import { NO_TERMS, type PlanTerms, type TimeSpan } from '~~/shared/types/planTerms'
+import type { PlanAsk } from '~~/shared/types/proposals'
+import type { PlaceRow, WeeklyShift } from '~~/shared/types/workshop'
 import { changedShifts } from '~~/shared/time/changedShifts'
 import { everyDay, shiftsBetween } from '~~/shared/time/shiftsBetween'
 import { isLate } from '~/utils/proposalChanges'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon'
-import type { PlanTaskRow } from '~~/shared/types'
+import type { PlanTaskRow } from '~~/shared/types/plan'
 
 /** A week of the plan on paper: a row for each maker, a column for each day. */
 const plan = usePlanStore()

@@ -7,7 +7,7 @@ import {
   STIR_ROOM,
   tintOf,
   tintOfPot,
-} from '~~/core/batch'
+} from '~~/core/pot'
 import { formatNumber } from '~~/core/units'
 import { whyPart } from '~~/core/why'
 import { pieceRange, piecesOfPot, potOrders, potTitle } from '~~/shared/potTitle'

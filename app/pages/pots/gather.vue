@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { pieceRange, potOrders, potTitle } from '~~/shared/potTitle'
 import type { GatherFields } from '~~/shared/schemas/forms'
-import type { Pot } from '~~/shared/types'
+import type { Pot } from '~~/shared/types/pots'
 import type { TablePot } from '~/composables/useGathering'
 
 const plan = usePlanStore()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { whyPart } from '~~/core/why'
 import { pieceRange, potOrders, potTitle } from '~~/shared/potTitle'
-import type { Pot } from '~~/shared/types'
+import type { Pot } from '~~/shared/types/pots'
 
 const plan = usePlanStore()
 const resins = useResinStore()

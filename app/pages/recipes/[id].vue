@@ -1,19 +1,11 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp, SplitSquareVertical, Trash2 } from '@lucide/vue'
-import {
-  busyMinOf,
-  checkPot,
-  insertLayer,
-  layerDepthMm,
-  moveBoundary,
-  sizeBatch,
-  splitLayer,
-  type Layer,
-  type Recipe,
-} from '~~/core/batch'
+import { busyMinOf, checkPot } from '~~/core/pot'
+import { insertLayer, layerDepthMm, moveBoundary, sizeBatch, splitLayer } from '~~/core/recipe'
+import type { Layer, Recipe } from '~~/core/trade'
 import { footprintOf } from '~~/core/size'
 import { newRecipeSchema, recipeSchema, type RecipeFields } from '~~/shared/schemas/forms'
-import type { RecipeRow } from '~~/shared/types'
+import type { RecipeRow } from '~~/shared/types/recipes'
 import { drawnLayers } from '~/utils/drawnLayers'
 import { blankShape } from '~/utils/shapes'
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { SizedHow } from '~~/core/batch'
+import type { SizedHow } from '~~/core/trade'
 import { size, type Shape } from '~~/core/size'
 import { mouldSchema, newMouldSchema, type MouldFields } from '~~/shared/schemas/forms'
-import type { MouldRow } from '~~/shared/types'
+import type { MouldRow } from '~~/shared/types/moulds'
 import { blankShape } from '~/utils/shapes'
 
 const workshop = useWorkshopStore()

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { Plus, Trash2 } from '@lucide/vue'
-import { MILESTONES, MILESTONE_WORDS, originOf, type Milestone, type Origin } from '~~/core/batch'
+import { MILESTONES, MILESTONE_WORDS, originOf, type Milestone, type Origin } from '~~/core/trade'
 import { MINUTES_PER_HOUR } from '~~/core/units'
 import { newResinSchema, resinSchema, type ResinFields } from '~~/shared/schemas/forms'
-import type { ResinRow } from '~~/shared/types'
+import type { ResinRow } from '~~/shared/types/resins'
 
 const resins = useResinStore()
 const workshop = useWorkshopStore()

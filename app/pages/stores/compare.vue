@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { originOf, RESIN_FIGURES, type Resin } from '~~/core/batch'
+import { originOf, RESIN_FIGURES, type Resin } from '~~/core/trade'
 import { formatNumber } from '~~/core/units'
 
 const route = useRoute()

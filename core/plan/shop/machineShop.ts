@@ -1,5 +1,5 @@
-import type { Model } from '../model'
-import { NONE } from '../workshop'
+import type { Model } from '../model/model'
+import { NONE } from '../model/workshop'
 
 /**
  * A workshop in which all that is shared are machines of which there is one each, and a single

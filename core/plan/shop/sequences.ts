@@ -1,4 +1,4 @@
-import { NONE } from '../workshop'
+import { NONE } from '../model/workshop'
 import type { MachineShop, Waits } from './machineShop'
 
 /**

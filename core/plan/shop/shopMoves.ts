@@ -1,4 +1,4 @@
-import { NONE } from '../workshop'
+import { NONE } from '../model/workshop'
 import type { Sequences } from './sequences'
 
 /** A task put right after or before another one of its machine. */

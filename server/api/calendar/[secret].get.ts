@@ -1,5 +1,5 @@
 import { getRouterParam, setResponseHeaders } from 'h3'
-import { calendarOf } from '../../services/calendars'
+import { calendarOf } from '../../services/calendars/calendars'
 import { api } from '../../utils/api'
 
 export default api(async (event) => {

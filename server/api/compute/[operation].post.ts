@@ -7,7 +7,7 @@ import {
   potsSchema,
   surplusSchema,
 } from '../../../shared/schemas/compute'
-import { compute, resultBody } from '../../services/compute'
+import { compute, resultBody } from '../../services/compute/compute'
 import { api } from '../../utils/api'
 import { statusOf } from '../../utils/problem'
 import { computeInWorker } from '../../workers/pool'

@@ -1,5 +1,5 @@
 import { measureChoiceSchema } from '../../../shared/schemas/forms'
-import { chooseMeasure } from '../../services/auth'
+import { chooseMeasure } from '../../services/people/auth'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
 export default api(async (event) =>

@@ -1,5 +1,5 @@
 import { ownUnitsSchema } from '../../../shared/schemas/forms'
-import { chooseUnits } from '../../services/auth'
+import { chooseUnits } from '../../services/people/auth'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
 export default api(async (event) =>

@@ -1,5 +1,5 @@
 import { mouldSchema } from '../../../shared/schemas/forms'
-import { saveMould } from '../../services/moulds'
+import { saveMould } from '../../services/moulds/moulds'
 import { api, bodyOf, idOf, whoOf } from '../../utils/api'
 
 export default api(async (event) =>

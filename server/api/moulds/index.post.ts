@@ -1,5 +1,5 @@
 import { newMouldSchema } from '../../../shared/schemas/forms'
-import { createMould } from '../../services/moulds'
+import { createMould } from '../../services/moulds/moulds'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
 export default api(async (event) =>

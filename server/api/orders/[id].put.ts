@@ -1,5 +1,5 @@
 import { orderSchema } from '../../../shared/schemas/forms'
-import { saveOrder } from '../../services/orders'
+import { saveOrder } from '../../services/orders/orders'
 import { api, bodyOf, idOf, whoOf } from '../../utils/api'
 
 export default api(async (event) =>

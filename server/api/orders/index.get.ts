@@ -1,5 +1,5 @@
 import { getQuery } from 'h3'
-import { listOrders } from '../../services/orders'
+import { listOrders } from '../../services/orders/orders'
 import { api, whoOf } from '../../utils/api'
 
 export default api((event) => {

@@ -1,5 +1,5 @@
 import { newOrderSchema } from '../../../shared/schemas/forms'
-import { createOrder } from '../../services/orders'
+import { createOrder } from '../../services/orders/orders'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
 export default api(async (event) =>

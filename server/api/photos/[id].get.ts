@@ -1,5 +1,5 @@
 import { setResponseHeader } from 'h3'
-import { getPhoto } from '../../services/pieces'
+import { getPhoto } from '../../services/pieces/pieces'
 import { api, idOf, whoOf } from '../../utils/api'
 
 export default api(async (event) => {

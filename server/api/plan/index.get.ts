@@ -1,4 +1,4 @@
-import { currentPlan } from '../../services/plans'
+import { currentPlan } from '../../services/planning/plans'
 import { api, whoOf } from '../../utils/api'
 
 export default api((event) => currentPlan(whoOf(event)))

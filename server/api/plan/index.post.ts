@@ -1,5 +1,5 @@
 import { nothingSchema } from '../../../shared/schemas/forms'
-import { makePlan } from '../../services/planning/makePlan'
+import { makePlan } from '../../services/planning/propose/makePlan'
 import { api, bodyOf, whoOf } from '../../utils/api'
 import { planInWorker, weighInWorker } from '../../workers/pool'
 

@@ -1,6 +1,6 @@
 import { gatherSchema } from '../../../shared/schemas/forms'
-import { makePlan } from '../../services/planning/makePlan'
-import { gatherPots } from '../../services/pots'
+import { makePlan } from '../../services/planning/propose/makePlan'
+import { gatherPots } from '../../services/pots/pots'
 import { api, bodyOf, whoOf } from '../../utils/api'
 import { planInWorker, weighInWorker } from '../../workers/pool'
 

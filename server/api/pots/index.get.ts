@@ -1,4 +1,4 @@
-import { openPots } from '../../services/pots'
+import { openPots } from '../../services/pots/pots'
 import { api, whoOf } from '../../utils/api'
 
 export default api((event) => openPots(whoOf(event)))

@@ -1,5 +1,5 @@
 import { newRecipeSchema } from '../../../shared/schemas/forms'
-import { createRecipe } from '../../services/recipes'
+import { createRecipe } from '../../services/recipes/recipes'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
 export default api(async (event) =>

@@ -1,5 +1,5 @@
 import { resinSchema } from '../../../shared/schemas/forms'
-import { saveResin } from '../../services/resins'
+import { saveResin } from '../../services/resins/resins'
 import { api, bodyOf, idOf, whoOf } from '../../utils/api'
 
 export default api(async (event) =>

@@ -1,5 +1,5 @@
 import { newResinSchema } from '../../../shared/schemas/forms'
-import { createResin } from '../../services/resins'
+import { createResin } from '../../services/resins/resins'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
 export default api(async (event) =>

@@ -1,5 +1,5 @@
 import { startRunSchema } from '../../../shared/schemas/forms'
-import { startRun } from '../../services/runs'
+import { startRun } from '../../services/runs/runs'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
 export default api(async (event) => {

@@ -1,9 +1,9 @@
-import type { PlanQuestionView } from '../../../shared/types'
+import type { PlanQuestionView } from '../../../shared/types/plan'
 import { database } from '../../db/database'
 import { getKeptPlan } from '../../db/plans'
 import type { Who } from '../Who'
-import { holdBegun, keptTasks, readSituation } from './situation'
-import { pinsOf } from './terms'
+import { holdBegun, keptTasks, readSituation } from './situation/situation'
+import { pinsOf } from './situation/terms'
 
 /**
  * What the plan that holds answers, as the core asks it from now on; null before the first plan.

@@ -9,17 +9,13 @@ import {
   type Recipe,
   type Resin,
   type Step,
-} from '../../../core/batch'
+} from '../../../core/trade'
 import type { RunEvent } from '../../../core/run'
 import { OWN_UNITS, type OwnUnits } from '../../../core/units'
-import {
-  ORDER_STATES,
-  VERDICTS,
-  type KeyedRunEvent,
-  type OrderFields,
-  type MeasureChoice,
-  type Verdict,
-} from '../../types'
+import { ORDER_STATES, type OrderFields } from '../../types/orders'
+import type { MeasureChoice } from '../../types/people'
+import { VERDICTS, type Verdict } from '../../types/pieces'
+import type { KeyedRunEvent } from '../../types/runs'
 import {
   exact,
   flag,

@@ -1,12 +1,7 @@
 import type { Schema } from 'yup'
-import {
-  ASK_KINDS,
-  FEEDS,
-  type FeedName,
-  type PlanAsk,
-  type Supposition,
-  type TimeSpan,
-} from '../../types'
+import { FEEDS, type FeedName } from '../../types/calendars'
+import type { TimeSpan } from '../../types/planTerms'
+import { ASK_KINDS, type PlanAsk, type Supposition } from '../../types/proposals'
 import { exact, list, oneOf, text, whole } from '../fields'
 import { id, instant } from './rows'
 

@@ -1,7 +1,7 @@
 import { getRouterParam } from 'h3'
-import { FEEDS } from '../../../../shared/types'
+import { FEEDS } from '../../../../shared/types/calendars'
 import { AppError } from '../../../services/AppError'
-import { stopFeed } from '../../../services/calendars'
+import { stopFeed } from '../../../services/calendars/calendars'
 import { api, whoOf } from '../../../utils/api'
 
 export default api(async (event) => {

@@ -1,4 +1,4 @@
-import { calendarFeeds } from '../../../services/calendars'
+import { calendarFeeds } from '../../../services/calendars/calendars'
 import { api, whoOf } from '../../../utils/api'
 
 export default api((event) => calendarFeeds(whoOf(event)))

@@ -1,5 +1,5 @@
 import { feedSchema } from '../../../../shared/schemas/forms'
-import { renewFeed } from '../../../services/calendars'
+import { renewFeed } from '../../../services/calendars/calendars'
 import { api, bodyOf, whoOf } from '../../../utils/api'
 
 export default api(async (event) =>

@@ -1,5 +1,5 @@
 import { movePieceSchema } from '../../../../shared/schemas/forms'
-import { movePiece } from '../../../services/pieces'
+import { movePiece } from '../../../services/pieces/pieces'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 
 export default api(async (event) =>

@@ -1,5 +1,5 @@
 import { noteSchema } from '../../../../shared/schemas/forms'
-import { notePiece } from '../../../services/pieces'
+import { notePiece } from '../../../services/pieces/pieces'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 
 export default api(async (event) => {

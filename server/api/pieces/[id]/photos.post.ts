@@ -1,6 +1,6 @@
 import { readRawBody } from 'h3'
 import { AppError } from '../../../services/AppError'
-import { photographPiece } from '../../../services/pieces'
+import { photographPiece } from '../../../services/pieces/pieces'
 import { api, idOf, whoOf } from '../../../utils/api'
 
 /** The picture itself is the body; what it is gets decided by its content. */

@@ -1,5 +1,5 @@
 import { pieceActSchema } from '../../../../shared/schemas/forms'
-import { actOnPiece } from '../../../services/pieces'
+import { actOnPiece } from '../../../services/pieces/pieces'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 
 export default api(async (event) =>

@@ -1,5 +1,5 @@
 import { planAskSchema } from '../../../../shared/schemas/forms'
-import { getProposal } from '../../../services/planning/proposals'
+import { getProposal } from '../../../services/planning/propose/proposals'
 import { api, bodyOf, whoOf } from '../../../utils/api'
 import { enqueue, progressOf } from '../../../workers/proposalQueue'
 

@@ -1,5 +1,5 @@
 import { recipeSchema } from '../../../../shared/schemas/forms'
-import { saveRecipe } from '../../../services/recipes'
+import { saveRecipe } from '../../../services/recipes/recipes'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 
 export default api(async (event) =>

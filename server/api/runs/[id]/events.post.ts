@@ -1,5 +1,5 @@
 import { runEventsSchema } from '../../../../shared/schemas/forms'
-import { addRunEvents } from '../../../services/runs'
+import { addRunEvents } from '../../../services/runs/runs'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 
 export default api(async (event) => {

@@ -1,5 +1,5 @@
 import { nothingSchema } from '../../../../../shared/schemas/forms'
-import { acceptProposal } from '../../../../services/planning/proposals'
+import { acceptProposal } from '../../../../services/planning/propose/proposals'
 import { api, bodyOf, idOf, whoOf } from '../../../../utils/api'
 
 export default api(async (event) => {

@@ -1,4 +1,4 @@
-import { getProposal } from '../../../../services/planning/proposals'
+import { getProposal } from '../../../../services/planning/propose/proposals'
 import { api, idOf, whoOf } from '../../../../utils/api'
 import { progressOf } from '../../../../workers/proposalQueue'
 

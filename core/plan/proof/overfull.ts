@@ -1,0 +1,125 @@
+import type { Model, ModelTask } from '../model/model'
+import type { Windows } from '../model/windows'
+
+/**
+ * Tasks that are all under way at one minute, wherever their windows let them lie, and ask for more
+ * than there is.
+ */
+export interface Overfull {
+  minute: number
+  /** As few as it takes, in the request's order. */
+  claims: Claim[]
+  /** What they ask for, and what there is, in words. */
+  asked: string
+  available: string
+}
+
+/**
+ * What tasks have of something that is limited, from a minute on at the latest and until another at
+ * the soonest.
+ */
+export interface Claim {
+  task: number
+  amount: number
+  from: number
+  to: number
+}
+
+interface Limited {
+  unit: string
+  available: string
+  capacity: number
+  claims: Claim[]
+}
+
+/** Sums of areas differ from one another by less than this. */
+const TOLERANCE = 1e-6
+
+/**
+ * Looks for a minute at which more hands, stations, room or moulds are surely in use than there
+ * are.
+ * Source: compulsory parts (Lahrichi, Scheduling: the notions of hump, compulsory parts and their
+ * use in cumulative problems, 1982): a task is under way from its latest start to its earliest end,
+ * in every plan.
+ * @returns the first one found, with the fewest tasks that prove it; null proves nothing
+ */
+export function overfull(model: Model, windows: Windows): Overfull | null {
+  for (const { unit, available, capacity, claims } of limited(model, windows)) {
+    const sorted = claims.filter(({ from, to }) => from < to).sort((x, y) => x.from - y.from)
+    let active: Claim[] = []
+    for (const claim of sorted) {
+      active = [...active.filter(({ to }) => to > claim.from), claim]
+      if (sumOf(active) <= capacity + TOLERANCE) continue
+      const chosen = fewest(active, capacity)
+      return { minute: claim.from, claims: chosen, asked: `${sumOf(chosen)} ${unit}`, available }
+    }
+  }
+  return null
+}
+
+const sumOf = (claims: readonly Claim[]) => claims.reduce((sum, { amount }) => sum + amount, 0)
+
+function fewest(active: readonly Claim[], capacity: number): Claim[] {
+  const chosen: Claim[] = []
+  for (const claim of [...active].sort((x, y) => y.amount - x.amount)) {
+    if (sumOf(chosen) > capacity + TOLERANCE) break
+    chosen.push(claim)
+  }
+  return chosen.sort((x, y) => x.task - y.task)
+}
+
+function limited({ request, tasks }: Model, { earliest, latest }: Windows): Limited[] {
+  const claim = (task: ModelTask, amount: number, until = task): Claim => ({
+    task: task.index,
+    amount,
+    from: latest[task.index] as number,
+    to: Math.max(
+      (earliest[task.index] as number) + task.duration,
+      (earliest[until.index] as number) + until.duration,
+    ),
+  })
+  const asked = (task: ModelTask) => request.tasks[task.index]
+  const groups = [...new Set(tasks.filter((task) => task.attended).map((task) => task.makers))]
+  const kindsOf = (list: readonly { kind: string }[]) => [...new Set(list.map(({ kind }) => kind))]
+  const thereAre = (count: number) => (count === 1 ? 'there is 1' : `there are ${count}`)
+  return [
+    ...groups.map((makers): Limited => ({
+      unit: 'makers',
+      available: `only ${makers.map((maker) => `"${request.makers[maker]?.id}"`).join(' and ')} can do them`,
+      capacity: makers.length,
+      claims: tasks
+        .filter((task) => task.attended && task.makers.every((maker) => makers.includes(maker)))
+        .map((task) => claim(task, 1)),
+    })),
+    ...kindsOf(request.stations).map((kind): Limited => {
+      const capacity = request.stations.filter((station) => station.kind === kind).length
+      return {
+        unit: `stations of the kind "${kind}"`,
+        available: thereAre(capacity),
+        capacity,
+        claims: tasks.filter((task) => asked(task)?.station === kind).map((task) => claim(task, 1)),
+      }
+    }),
+    ...kindsOf(request.places).map((kind): Limited => {
+      const capacity = request.places
+        .filter((place) => place.kind === kind)
+        .reduce((sum, place) => sum + place.areaCm2, 0)
+      return {
+        unit: `cm² of ${kind}`,
+        available: thereAre(capacity),
+        capacity,
+        claims: tasks
+          .filter((task) => asked(task)?.place?.kind === kind)
+          .map((task) => claim(task, task.areaCm2)),
+      }
+    }),
+    ...request.moulds.map(({ id, count }, index): Limited => ({
+      unit: `of the mould "${id}"`,
+      available: thereAre(count),
+      capacity: count,
+      claims: tasks.flatMap((task) =>
+        task.mould?.index === index ? [claim(task, task.mould.count, tasks[task.mould.until])] : [],
+      ),
+    })),
+  ]
+}

@@ -1,0 +1,72 @@
+import { ladder } from '../colour'
+import { mix } from '../mix'
+import type { PotColour } from './potOf'
+import type { Pigment, Resin } from '../trade'
+
+/** One step of a cup that is darkened between pours. */
+export interface Rung {
+  /** The layers poured at this strength. */
+  name: string
+  addDrops: number
+  pourMl: number
+  /** Grams of pigment per 100 g of resin, as the recipe has it and as whole drops reach it. */
+  wantedPct: number
+  reachedPct: number
+  remainingMl: number
+}
+
+/**
+ * How several strengths of one pigment come from one cup: the palest is poured first, then drops
+ * are added for the next.
+ * Drops are whole. What `ladder` tells by volume is turned into the load by mass with both
+ * densities.
+ * @returns the steps in order, or null where the colours are not several strengths of this one
+ *   pigment, or it is not dosed by drops
+ */
+export function ladderOf(
+  colours: readonly PotColour[],
+  resin: Resin,
+  pigment: Pigment,
+): Rung[] | null {
+  const { density, dropMl } = pigment
+  const mixed = mix({ resin, need: { volumeMl: 100 }, measure: { kind: 'exact' } })
+  const resinG = mixed.ok ? mixed.value.exact.total.massG : null
+  if (density === undefined || dropMl === undefined || resinG === null || colours.length < 2)
+    return null
+  if (
+    !colours.every(
+      (colour) => colour.pigments.length === 1 && colour.pigments[0]?.pigmentId === pigment.id,
+    )
+  )
+    return null
+
+  const gPerMl = resinG / 100
+  const loadOf = (colour: PotColour) => colour.pigments[0]?.loadPct ?? 0
+  const palestFirst = [...colours].sort((x, y) => loadOf(x) - loadOf(y))
+  let reachedPct = 0
+  const steps = palestFirst.map((colour, i) => {
+    const leftMl = palestFirst.slice(i).reduce((sum, one) => sum + one.cupMl, 0)
+    const addDrops = Math.max(
+      0,
+      Math.round((leftMl * gPerMl * (loadOf(colour) - reachedPct)) / 100 / (density * dropMl)),
+    )
+    reachedPct += (100 * addDrops * density * dropMl) / (leftMl * gPerMl)
+    return { addDrops, pourMl: colour.cupMl }
+  })
+  const climbed = ladder({
+    startMl: palestFirst.reduce((sum, colour) => sum + colour.cupMl, 0),
+    dropMl,
+    steps,
+  })
+  if (!climbed.ok) return null
+  return palestFirst.map((colour, i): Rung => {
+    const { pigmentPct, remainingMl } = climbed.value.steps[i] ?? { pigmentPct: 0, remainingMl: 0 }
+    return {
+      name: colour.names.join(', '),
+      ...(steps[i] as (typeof steps)[number]),
+      wantedPct: loadOf(colour),
+      reachedPct: (100 * pigmentPct * density) / ((100 - pigmentPct) * gPerMl),
+      remainingMl,
+    }
+  })
+}

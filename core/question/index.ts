@@ -1,0 +1,18 @@
+export { isInBox, mayBeHeated } from './boxCure'
+export { coldBoxes } from './coldBoxes'
+export { comesIfOrdered } from './comesIfOrdered'
+export { cureWait } from './cureWait'
+export { holdingChain, type HoldingLink } from './holdingChain'
+export { leaveTime } from './leaveTime'
+export {
+  type LinePaths,
+  type PlanLine,
+  type PlanPot,
+  type PlanQuestion,
+  type TaskKind,
+  type TaskMeaning,
+  type Workroom,
+  type HeatedBox,
+} from './planLine'
+export { planRequest } from './planRequest'
+export { boxTaskOf, CLOCK, isBoxTask, isColdBox, isOfClock } from './taskNames'

@@ -1,0 +1,107 @@
+import type { Interval, PlanMaker, PlanMould, PlanPlace, PlanRequest, PlanStation } from '../plan'
+import type { TemperatureRange } from './cureWait'
+import type { Recipe, Resin, StudioRules } from '../trade'
+
+/** What a pot pours for one line: a pot can serve several, and then each of them names it. */
+export interface PlanPot {
+  /** The pot's. */
+  id: number
+  layerId: number
+  firstPiece: number
+  pieces: number
+  stirMin: number
+  /** The longest rest that one of its layers asks for, minutes. */
+  restMin: number
+  /** From the end of stirring until the last of its pours must have ended, minutes. */
+  workMin: number
+  /**
+   * When its pours ended or will have ended, minutes on the plan's clock (may be negative); null
+   * when still to do.
+   */
+  pouredMin: number | null
+  /**
+   * When its pieces come out of the heated box, on the plan's clock; null as long as they are not
+   * in it.
+   */
+  heatedUntilMin: number | null
+}
+
+/** One line of an order with what is left to do of it. */
+export interface PlanLine {
+  id: number
+  recipe: Recipe
+  quantity: number
+  pots: PlanPot[]
+  /** Numbers of the pieces that are out of their mould. */
+  demoulded: ReadonlySet<number>
+  /** Numbers of the pieces that were judged; nothing more is planned for them. */
+  judged: ReadonlySet<number>
+  promisedMin: number
+  weight: number
+  /**
+   * Whether pieces are wanted as they get ready, as for a market day; else all of them together.
+   */
+  inParts: boolean
+}
+
+export type TaskKind = 'step' | 'mix' | 'rest' | 'pour' | 'heat' | 'cure' | 'sand' | 'harden'
+
+/** What a planned task stands for. */
+export interface TaskMeaning {
+  lineId: number
+  potId: number | null
+  kind: TaskKind
+  title: string
+}
+
+/** Some pieces of a line that one task makes ready. */
+export interface Part {
+  lineId: number
+  pieces: number
+}
+
+export interface PlanQuestion {
+  request: PlanRequest
+  meaning: Map<string, TaskMeaning>
+  /** By the last task on them. */
+  parts: Map<string, Part>
+}
+
+/**
+ * The heated box as cures are planned in it: the temperature it surely has, the room in it, and
+ * when it runs.
+ */
+export interface HeatedBox {
+  tempC: number
+  areaCm2: number
+  /** On the plan's clock, in order; what lies in it is done between two of its pauses. */
+  runs: readonly Interval[]
+}
+
+export interface Workroom {
+  makers: PlanMaker[]
+  stations: PlanStation[]
+  places: PlanPlace[]
+  moulds: PlanMould[]
+  range: TemperatureRange
+  box: HeatedBox | null
+}
+
+/** Which of the ways that are open to it each line goes. */
+export interface LinePaths {
+  /** Lines whose open layers take the sand-and-recoat path. */
+  sandLines: ReadonlySet<number>
+  /** Lines whose long cures lie in the heated box. */
+  boxLines: ReadonlySet<number>
+}
+
+export interface PlanOptions {
+  horizonMin: number
+  lines: PlanLine[]
+  resins: ReadonlyMap<number, Resin>
+  workroom: Workroom
+  rules: Pick<StudioRules, 'cureMarginPct'>
+  paths: LinePaths
+  iterations: number
+  seed: number
+}

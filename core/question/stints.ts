@@ -1,0 +1,56 @@
+import type { PlanPot } from './planLine'
+import type { Step } from '../trade'
+
+/** Nobody does one thing for longer than this without a break, minutes. */
+export const LONGEST_STINT_MIN = 180
+
+/**
+ * Some of a line's pieces going through one stage, with the tasks by which the stage is entered and
+ * left.
+ */
+export interface Stint {
+  first: number
+  pieces: number
+  enter: string
+  leave: string
+  /** The cure that its pieces lie in, where they go on hardening. */
+  lies?: string
+  /** What is done beside, and has to be done too before the next stage. */
+  beside?: string[]
+  /** From the end of the stage until the next may begin, and must have begun; minutes. */
+  dryMin?: number
+  holdsMin?: number | null
+}
+
+/** Whether two ranges share a piece. */
+export const overlap = (
+  x: { first: number; pieces: number },
+  y: { first: number; pieces: number },
+) => x.first < y.first + y.pieces && y.first < x.first + x.pieces
+
+/** The pieces that a pot serves, and the numbers of some pieces. */
+export const rangeOf = (pot: PlanPot) => ({ first: pot.firstPiece, pieces: pot.pieces })
+
+export const numbersOf = ({ first, pieces }: { first: number; pieces: number }) =>
+  Array.from({ length: pieces }, (_, i) => first + i)
+
+/** Cuts a step into stints of some pieces that fit a shift. */
+export function chunks(
+  range: { first: number; pieces: number },
+  step: Step,
+): { first: number; pieces: number; minutes: number }[] {
+  const most =
+    step.pieceMin === 0
+      ? range.pieces
+      : Math.max(1, Math.floor((LONGEST_STINT_MIN - step.batchMin) / step.pieceMin))
+  const count = Math.ceil(range.pieces / most)
+  return Array.from({ length: count }, (_, i) => {
+    const first = range.first + Math.floor((i * range.pieces) / count)
+    const pieces = range.first + Math.floor(((i + 1) * range.pieces) / count) - first
+    return {
+      first,
+      pieces,
+      minutes: Math.max(1, Math.ceil(step.batchMin + step.pieceMin * pieces)),
+    }
+  })
+}

@@ -1,0 +1,6 @@
+export { costBatch } from './costBatch'
+export { insertLayer } from './insertLayer'
+export { layerDepthMm } from './layerDepthMm'
+export { moveBoundary } from './moveBoundary'
+export { sizeBatch } from './sizeBatch'
+export { splitLayer } from './splitLayer'

@@ -1,0 +1,56 @@
+import { roundMm } from './roundMm'
+import { sizeBatch } from './sizeBatch'
+import type { Layer, Recipe } from '../trade'
+
+/** The thinnest layer that an insertion leaves on either side, mm. */
+const THINNEST_MM = 0.5
+
+/**
+ * Drops a layer into a piece at a level, as onto the cutaway. Inside a layer the new one takes what
+ * lies above the level, and that layer keeps the rest with what is set into it; over the last layer
+ * it fills up to the level. On a coated surface it becomes the last coat.
+ * @param levelMm above the bottom
+ * @param fresh the new layer; its fill is replaced
+ * @returns the layers and the place of the new one, or null where there is no room for it or the
+ *   recipe cannot be sized
+ */
+export function insertLayer(
+  recipe: Recipe,
+  levelMm: number,
+  fresh: Layer,
+): { layers: Layer[]; index: number } | null {
+  const sized = sizeBatch(recipe, 1, { perCupMl: 0, reservePct: 0 })
+  if (!sized.ok) return null
+  const { layers } = recipe
+  if (layers.every((layer) => layer.fill.coat)) {
+    return {
+      layers: [...layers, { ...fresh, fill: { coat: { thicknessMm: 2 } } }],
+      index: layers.length,
+    }
+  }
+  const levels = sized.value.layers
+  const hit = levels.findIndex(
+    ({ fromMm, toMm }) => fromMm !== null && toMm !== null && levelMm > fromMm && levelMm < toMm,
+  )
+  const [layer, own] = [layers[hit], levels[hit]]
+  if (!layer || !own || own.fromMm === null || own.toMm === null) {
+    const topMm = levels.reduce((top, { toMm }) => Math.max(top, toMm ?? 0), 0)
+    const added = [...layers, { ...fresh, fill: { depthMm: roundMm(levelMm - topMm) } }]
+    const fits =
+      levelMm - topMm >= THINNEST_MM &&
+      sizeBatch({ ...recipe, layers: added }, 1, { perCupMl: 0, reservePct: 0 }).ok
+    return fits ? { layers: added, index: layers.length } : null
+  }
+  if (levelMm - own.fromMm < THINNEST_MM || own.toMm - levelMm < THINNEST_MM) return null
+  const upper =
+    layer.fill.depthMm === undefined ? layer.fill : { depthMm: roundMm(own.toMm - levelMm) }
+  return {
+    layers: [
+      ...layers.slice(0, hit),
+      { ...layer, fill: { depthMm: roundMm(levelMm - own.fromMm) } },
+      { ...fresh, fill: upper },
+      ...layers.slice(hit + 1),
+    ],
+    index: hit + 1,
+  }
+}

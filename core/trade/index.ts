@@ -1,0 +1,20 @@
+export { MILESTONES, type Milestone, MILESTONE_WORDS } from './milestones'
+export { SIZED_HOW, type SizedHow, type Mould } from './mould'
+export { ORIGINS, type Origin } from './origins'
+export { type Pigment } from './pigment'
+export { type Portion } from './portion'
+export {
+  type LayerPigment,
+  type NamedInclusion,
+  type Recoat,
+  type Layer,
+  type Step,
+  type SetPiece,
+  type Recipe,
+} from './recipe'
+export { type Resin, type Kit } from './resin'
+export { originOf, RESIN_FIGURES } from './resinFigures'
+export { MEASURE_MIN, HEAT_PASS_MIN } from './startingMinutes'
+export { STEP_KINDS, type StepKind } from './stepKind'
+export { KINDS_OF_STEP, newStep, type CautionTopic } from './stepKinds'
+export { type StudioRules } from './studioRules'

@@ -1,0 +1,52 @@
+import { size } from '../../../core/size'
+import type { MouldRow } from '../../../shared/types/moulds'
+import { database } from '../../db/database'
+import * as rows from '../../db/moulds'
+import { AppError } from '../AppError'
+import { found, inTransaction, savedOrConflict } from '../transactions'
+import { requireMember, type Who } from '../Who'
+
+const NAME_TAKEN = { path: 'name', message: 'another mould has this name' }
+
+export const listMoulds = (who: Who): Promise<MouldRow[]> =>
+  rows.listMoulds(database(), who.workspaceId)
+
+/** A mould that cannot be filled is not stored. */
+function requireFillable({ shape }: rows.MouldFields): void {
+  if (shape === null) return
+  const sized = size({ shape, layers: [{ id: 'all', fill: { toBrim: true } }] })
+  if (sized.ok) return
+  throw new AppError(sized.code, 'This shape cannot be filled.', {
+    issues: sized.issues.map(({ path, message }) => ({
+      path: path.startsWith('layers') ? 'shape.heightMm' : path,
+      message,
+    })),
+  })
+}
+
+export async function createMould(
+  who: Who,
+  fields: rows.MouldFields,
+  now: Date,
+): Promise<MouldRow> {
+  requireMember(who)
+  requireFillable(fields)
+  return inTransaction(async (trx) => {
+    const id = await rows.insertMould(trx, who.workspaceId, fields, now)
+    return found(await rows.getMould(trx, who.workspaceId, id), 'mould')
+  }, NAME_TAKEN)
+}
+
+export async function saveMould(
+  who: Who,
+  id: number,
+  fields: rows.MouldFields & { version: number },
+  now: Date,
+): Promise<MouldRow> {
+  requireMember(who)
+  requireFillable(fields)
+  return inTransaction(async (trx) => {
+    const saved = await rows.updateMould(trx, who.workspaceId, id, fields, now)
+    return savedOrConflict(saved, await rows.getMould(trx, who.workspaceId, id), 'mould')
+  }, NAME_TAKEN)
+}

@@ -1,0 +1,93 @@
+import type { Page } from '../../../shared/types/exchange'
+import { ORDER_STATES, type Order, type OrderFields } from '../../../shared/types/orders'
+import { database } from '../../db/database'
+import * as rows from '../../db/orders'
+import { listRecipes } from '../../db/recipes'
+import type { Db } from '../../db/rows'
+import { AppError } from '../AppError'
+import { found, inTransaction, savedOrConflict } from '../transactions'
+import type { Who } from '../Who'
+
+const ORDERS_PER_PAGE = 50
+
+export async function listOrders(
+  who: Who,
+  options: { all: boolean; after: string | null },
+): Promise<Page<Order>> {
+  return rows.listOrders(database(), who.workspaceId, {
+    states: options.all ? ORDER_STATES : rows.OPEN_STATES,
+    limit: ORDERS_PER_PAGE,
+    after: cursorOf(options.after),
+  })
+}
+
+function cursorOf(text: string | null): { promisedAt: Date; id: number } | null {
+  if (text === null) return null
+  const [at = '', id = ''] = text.split('_')
+  const promisedAt = new Date(at)
+  if (Number.isNaN(promisedAt.getTime()) || !/^\d+$/.test(id))
+    throw new AppError('invalid-input', 'This page of the list does not exist.', {
+      issues: [{ path: 'after', message: 'is not a cursor of this list' }],
+    })
+  return { promisedAt, id: Number(id) }
+}
+
+export async function getOrder(who: Who, id: number): Promise<Order> {
+  return found(await rows.getOrder(database(), who.workspaceId, id), 'order')
+}
+
+async function checkRecipes(db: Db, who: Who, fields: OrderFields): Promise<void> {
+  const known = new Set((await listRecipes(db, who.workspaceId)).map((recipe) => recipe.id))
+  const issues = fields.lines.flatMap((line, i) =>
+    known.has(line.recipeId)
+      ? []
+      : [{ path: `lines[${i}].recipeId`, message: 'this recipe does not exist' }],
+  )
+  if (issues.length > 0)
+    throw new AppError('invalid-input', 'The order asks for a recipe that does not exist.', {
+      issues,
+    })
+}
+
+/** What has been begun is made to its end by its recipe. */
+function checkBegun(order: Order | null, fields: OrderFields): void {
+  const begun = new Map(
+    (order?.lines ?? []).flatMap((line) =>
+      line.recipeVersion === null ? [] : [[line.id, line.recipeId] as const],
+    ),
+  )
+  const issues = fields.lines.flatMap((line, i) =>
+    begun.has(line.id ?? 0) && begun.get(line.id ?? 0) !== line.recipeId
+      ? [
+          {
+            path: `lines[${i}].recipeId`,
+            message: 'has been begun already; add a line of its own for another recipe',
+          },
+        ]
+      : [],
+  )
+  if (issues.length > 0)
+    throw new AppError('invalid-input', 'A piece that has been begun keeps its recipe.', { issues })
+}
+
+export async function createOrder(who: Who, fields: OrderFields, now: Date): Promise<Order> {
+  return inTransaction(async (trx) => {
+    await checkRecipes(trx, who, fields)
+    const id = await rows.insertOrder(trx, who.workspaceId, fields, now)
+    return found(await rows.getOrder(trx, who.workspaceId, id), 'order')
+  })
+}
+
+export async function saveOrder(
+  who: Who,
+  id: number,
+  fields: OrderFields & { version: number },
+  now: Date,
+): Promise<Order> {
+  return inTransaction(async (trx) => {
+    await checkRecipes(trx, who, fields)
+    checkBegun(await rows.getOrder(trx, who.workspaceId, id), fields)
+    const saved = await rows.updateOrder(trx, who.workspaceId, id, fields, now)
+    return savedOrConflict(saved, await rows.getOrder(trx, who.workspaceId, id), 'order')
+  })
+}

@@ -1,0 +1,321 @@
+import { DateTime } from 'luxon'
+import { temperatureOfStays, type Stay } from '../../../core/cure'
+import { MILESTONES, type Resin } from '../../../core/trade'
+import { cure, type TemperatureStep } from '../../../core/cure'
+import type { Page } from '../../../shared/types/exchange'
+import type { NotebookRow } from '../../../shared/types/notebook'
+import type {
+  PieceLog,
+  PieceOpening,
+  PieceRow,
+  PieceState,
+  Verdict,
+} from '../../../shared/types/pieces'
+import type { PlaceRow } from '../../../shared/types/workshop'
+import { database } from '../../db/database'
+import * as rows from '../../db/pieces'
+import { plannedEnd } from '../../db/plans'
+import { listResins } from '../../db/resins'
+import { groupBy, iso, type Db } from '../../db/rows'
+import { getWorkspace, listPlaces } from '../../db/workshop'
+import { AppError } from '../AppError'
+import { recipesOfLines } from '../recipes/lineRecipes'
+import { storedPhoto } from './storedPhoto'
+import { found, inTransaction, savedOrConflict } from '../transactions'
+import type { Who } from '../Who'
+
+const MS_PER_MIN = 60_000
+/** Full cure takes days; temperatures are followed for longer than any resin needs. */
+const FOLLOWED_DAYS = 30
+const NOTES_PER_PAGE = 60
+
+/**
+ * The temperatures a piece met since its last pour and is expected to meet, on a clock that starts
+ * at the pour.
+ */
+function profileOf(
+  pouredAt: Date,
+  moves: readonly { placeId: number; at: Date }[],
+  places: ReadonlyMap<number, PlaceRow>,
+  timeZone: string,
+): TemperatureStep[] {
+  const stays = moves
+    .filter((move) => move.at >= pouredAt)
+    .flatMap((move): Stay[] => {
+      const place = places.get(move.placeId)
+      const local = DateTime.fromJSDate(move.at, { zone: timeZone })
+      return place
+        ? [
+            {
+              fromMin: Math.max(0, (move.at.getTime() - pouredAt.getTime()) / MS_PER_MIN),
+              climate: place.climate,
+              startOfDayMin: local.hour * 60 + local.minute,
+            },
+          ]
+        : []
+    })
+  const steps = temperatureOfStays(stays, FOLLOWED_DAYS)
+  const [first] = steps
+  return first && first.fromMin > 0 ? [{ ...first, fromMin: 0 }, ...steps.slice(1)] : steps
+}
+
+function openingsOf(
+  resin: Resin | undefined,
+  pouredAt: Date,
+  profile: TemperatureStep[],
+): PieceOpening[] {
+  if (!resin || profile.length === 0) return []
+  const cured = cure({ resin, profile, startMin: 0 })
+  if (!cured.ok) return []
+  return MILESTONES.map((milestone) => ({
+    milestone,
+    at: iso(new Date(pouredAt.getTime() + (cured.value.reachedMin[milestone] ?? 0) * MS_PER_MIN)),
+  }))
+}
+
+/** Every piece that lies in the workshop, with what opens and closes for it and when. */
+export async function listLying(who: Who): Promise<PieceRow[]> {
+  const db = database()
+  const { workspaceId } = who
+  const [pieces, places, resins, workspace] = await Promise.all([
+    rows.listPieces(db, workspaceId, { states: ['curing', 'demoulded', 'rework'] }),
+    listPlaces(db, workspaceId),
+    listResins(db, workspaceId),
+    getWorkspace(db, workspaceId),
+  ])
+  const recipeOf = await recipesOfLines(db, workspaceId, pieces)
+  const ids = pieces.map((piece) => piece.id)
+  const [pours, moves] = await Promise.all([
+    rows.lastPours(db, workspaceId, ids),
+    rows.movesOf(db, workspaceId, ids),
+  ])
+  const movesOf = groupBy(moves, (move) => move.pieceId)
+  const placeById = new Map(places.map((place) => [place.id, place]))
+  const resinById = new Map(resins.map((resin) => [resin.id, resin]))
+  return pieces.flatMap((piece) => {
+    const pour = pours.get(piece.id)
+    if (!pour) return []
+    const profile = profileOf(pour.at, movesOf.get(piece.id) ?? [], placeById, workspace.timeZone)
+    const recipe = recipeOf(piece)
+    const layers = recipe?.layers ?? []
+    const poured = layers.findIndex((layer) => layer.id === pour.layerId)
+    return [
+      {
+        id: piece.id,
+        number: piece.number,
+        state: piece.state,
+        version: piece.version,
+        orderId: piece.orderId,
+        orderTitle: piece.orderTitle,
+        recipeId: piece.recipeId,
+        recipeName: piece.recipeName,
+        footprintCm2: piece.footprintCm2,
+        placeId: piece.placeId,
+        layerName: pour.layer,
+        letter: pour.letter,
+        tint: pour.tint,
+        resinId: pour.resinId,
+        curedFrom: iso(pour.at),
+        layersLeft: Math.max(0, layers.length - 1 - (poured < 0 ? layers.length : poured)),
+        hasMould: recipe?.mouldId !== null,
+        openings: openingsOf(resinById.get(pour.resinId), pour.at, profile),
+      },
+    ]
+  })
+}
+
+/** The temperatures behind one piece's openings, for its "why?". */
+export async function pieceProfile(who: Who, id: number): Promise<TemperatureStep[]> {
+  const db = database()
+  const piece = found(await rows.getPiece(db, who.workspaceId, id), 'piece')
+  const [pours, moves, places, workspace] = await Promise.all([
+    rows.lastPours(db, who.workspaceId, [piece.id]),
+    rows.movesOf(db, who.workspaceId, [piece.id]),
+    listPlaces(db, who.workspaceId),
+    getWorkspace(db, who.workspaceId),
+  ])
+  const pour = pours.get(piece.id)
+  return pour
+    ? profileOf(
+        pour.at,
+        moves,
+        new Map(places.map((place) => [place.id, place])),
+        workspace.timeZone,
+      )
+    : []
+}
+
+type Act = 'demoulded' | Verdict | 'taken back'
+const ALLOWED: Record<Act, readonly PieceState[]> = {
+  demoulded: ['curing'],
+  good: ['curing', 'demoulded', 'rework'],
+  rework: ['curing', 'demoulded'],
+  lost: ['curing', 'demoulded', 'rework'],
+  'taken back': ['demoulded', 'good', 'rework', 'lost'],
+}
+/** Pieces that are sold, or thrown away, lie nowhere any more. */
+const LEAVES: readonly Act[] = ['good', 'lost']
+
+async function plannedFor(
+  db: Db,
+  who: Who,
+  piece: rows.StoredPiece,
+  act: Act,
+): Promise<Date | null> {
+  if (act !== 'demoulded') return null
+  const recipe = (await recipesOfLines(db, who.workspaceId, [piece]))(piece)
+  const step = recipe?.steps.find((one) => one.demoulds)
+  return step
+    ? plannedEnd(db, who.workspaceId, {
+        orderLineId: piece.orderLineId,
+        kind: 'step',
+        titleLike: step.name,
+      })
+    : null
+}
+
+/** Demoulds or judges a piece, or takes the last of these back; each is written in its log. */
+export async function actOnPiece(
+  who: Who,
+  id: number,
+  act: Act,
+  input: { version: number; note: string },
+  now: Date,
+): Promise<PieceLog> {
+  return inTransaction(async (trx) => {
+    const piece = found(await rows.getPiece(trx, who.workspaceId, id), 'piece')
+    if (piece.version === input.version && !ALLOWED[act].includes(piece.state)) {
+      throw new AppError(
+        'invalid-input',
+        `This piece is ${piece.state}; it cannot be ${act === 'taken back' ? act : `made ${act}`} now.`,
+      )
+    }
+    const events = act === 'taken back' ? await rows.listPieceEvents(trx, who.workspaceId, id) : []
+    const state: PieceState =
+      act === 'taken back' ? stateBefore(events.map((event) => event.kind)) : act
+    const saved = await rows.updatePiece(
+      trx,
+      who.workspaceId,
+      { id, version: input.version },
+      { state, ...(LEAVES.includes(act) && { placeId: null }) },
+      now,
+    )
+    savedOrConflict(saved, await rows.getPiece(trx, who.workspaceId, id), 'piece')
+    await rows.addPieceEvents(trx, who.workspaceId, [
+      {
+        pieceId: id,
+        kind: act,
+        at: now,
+        plannedAt: await plannedFor(trx, who, piece, act),
+        personId: who.personId,
+        note: input.note,
+      },
+    ])
+    return readLog(trx, who, id)
+  })
+}
+
+const STATES: Record<string, PieceState> = {
+  poured: 'curing',
+  demoulded: 'demoulded',
+  good: 'good',
+  rework: 'rework',
+  lost: 'lost',
+}
+
+/** The state a piece had before its last step, from the kinds in its log. */
+export function stateBefore(kinds: readonly string[]): PieceState {
+  const states: PieceState[] = []
+  for (const kind of kinds) {
+    if (kind === 'taken back') states.pop()
+    else if (STATES[kind]) states.push(STATES[kind])
+  }
+  states.pop()
+  return states.at(-1) ?? 'curing'
+}
+
+export async function movePiece(
+  who: Who,
+  id: number,
+  input: { version: number; placeId: number },
+  now: Date,
+): Promise<PieceLog> {
+  return inTransaction(async (trx) => {
+    const places = await listPlaces(trx, who.workspaceId)
+    if (!places.some((place) => place.id === input.placeId))
+      throw new AppError('invalid-input', 'This place is not in the workshop.', {
+        issues: [{ path: 'placeId', message: 'does not exist' }],
+      })
+    const saved = await rows.updatePiece(
+      trx,
+      who.workspaceId,
+      { id, version: input.version },
+      { placeId: input.placeId },
+      now,
+    )
+    savedOrConflict(saved, await rows.getPiece(trx, who.workspaceId, id), 'piece')
+    await rows.addPieceEvents(trx, who.workspaceId, [
+      { pieceId: id, kind: 'moved', at: now, personId: who.personId, placeId: input.placeId },
+    ])
+    return readLog(trx, who, id)
+  })
+}
+
+export async function notePiece(who: Who, id: number, note: string, now: Date): Promise<PieceLog> {
+  return inTransaction(async (trx) => {
+    found(await rows.getPiece(trx, who.workspaceId, id), 'piece')
+    await rows.addPieceEvents(trx, who.workspaceId, [
+      { pieceId: id, kind: 'note', at: now, personId: who.personId, note },
+    ])
+    return readLog(trx, who, id)
+  })
+}
+
+export async function photographPiece(
+  who: Who,
+  id: number,
+  upload: Buffer,
+  now: Date,
+): Promise<PieceLog> {
+  const photo = await storedPhoto(upload)
+  return inTransaction(async (trx) => {
+    found(await rows.getPiece(trx, who.workspaceId, id), 'piece')
+    await rows.insertPhoto(trx, who.workspaceId, {
+      pieceId: id,
+      personId: who.personId,
+      takenAt: now,
+      ...photo,
+    })
+    await rows.addPieceEvents(trx, who.workspaceId, [
+      { pieceId: id, kind: 'photo', at: now, personId: who.personId },
+    ])
+    return readLog(trx, who, id)
+  })
+}
+
+async function readLog(db: Db, who: Who, id: number): Promise<PieceLog> {
+  const piece = found(await rows.getPiece(db, who.workspaceId, id), 'piece')
+  const { orderLineId: _line, recipeVersion: _version, ...shown } = piece
+  return {
+    piece: shown,
+    events: await rows.listPieceEvents(db, who.workspaceId, id),
+    photoIds: await rows.listPhotoIds(db, who.workspaceId, id),
+  }
+}
+
+export const getPieceLog = (who: Who, id: number): Promise<PieceLog> => readLog(database(), who, id)
+
+export async function getPhoto(who: Who, id: number): Promise<Buffer> {
+  return found(await rows.getPhoto(database(), who.workspaceId, id), 'photograph')
+}
+
+export async function listNotebook(who: Who, before: string | null): Promise<Page<NotebookRow>> {
+  if (before !== null && !/^\d+$/.test(before))
+    throw new AppError('invalid-input', 'This page of the notebook does not exist.', {
+      issues: [{ path: 'before', message: 'is not a cursor of this list' }],
+    })
+  return rows.listNotebook(database(), who.workspaceId, {
+    limit: NOTES_PER_PAGE,
+    beforeId: before === null ? null : Number(before),
+  })
+}

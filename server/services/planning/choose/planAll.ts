@@ -1,0 +1,151 @@
+import { leaveTime, type LinePaths, type PlanLine } from '../../../../core/question'
+import type { Pin, PlanAnswer, PlannedTask, PlanRequest, PlanWork } from '../../../../core/plan'
+import type { Result } from '../../../../core/result'
+import type { PlanTerms } from '../../../../shared/types/planTerms'
+import type { AskKind } from '../../../../shared/types/proposals'
+import type { KeptPlan } from '../../../db/plans'
+import { chooseBoxes } from './chooseBoxes'
+import { choosePaths, type Paths } from './choosePaths'
+import { gatherMixes, type Gathered } from './gatherMixes'
+import type { Weigh } from './oddsOf'
+import { planTogether } from './planTogether'
+import { holdBegun, ITERATIONS, keptTasks, type Situation } from '../situation/situation'
+import { pinsOf } from '../situation/terms'
+
+const ITERATIONS_ALONE = 5
+const TRIES = 200
+
+/** Works out an answer to a plan request; the caller decides in which thread. */
+export type Solve = (work: PlanWork) => Promise<Result<PlanAnswer>>
+
+export interface PlanAllOptions {
+  kind: AskKind
+  terms: PlanTerms
+  /** The plan to keep what can stay of; null to begin from nothing. */
+  keep: KeptPlan | null
+  /** Whether pots of different orders may be mixed as one. */
+  gathers: boolean
+  solve: Solve
+  weigh: Weigh
+}
+
+/**
+ * Chooses for all lines together: tack window or sanding, rack or heated box, own pots or shared
+ * ones; and plans them from the situation's instant on.
+ */
+export async function planAll(
+  situation: Situation,
+  { kind, terms, keep, gathers, solve, weigh }: PlanAllOptions,
+): Promise<Gathered> {
+  const earlier = keep === null ? null : keptTasks(keep, situation.origin)
+  const pins = pinsOf(terms, situation.origin)
+  const kept = kind === 'afresh' ? null : earlier
+
+  const together = (
+    where: Situation,
+    paths: Paths,
+    {
+      beside,
+      withHands,
+      improves,
+      mustFit = false,
+    }: {
+      beside: readonly PlannedTask[] | null
+      withHands: boolean
+      improves: boolean
+      mustFit?: boolean
+    },
+  ) => {
+    let held: Pin[] = []
+    const ask = (some: PlanLine[], chosen: LinePaths) => {
+      const question = where.ask(some, chosen, ITERATIONS)
+      held = earlier ? holdBegun(question, earlier, withHands) : []
+      return question
+    }
+    return planTogether(
+      where.lines,
+      paths,
+      ask,
+      (question, edgeLines) => {
+        const request = leaveTime(question, { edgeLines, planned: beside ?? [] })
+        return solve({
+          request,
+          pins: known([...held, ...pins], request),
+          keep: beside,
+          improves,
+          tries: TRIES,
+          mustFit,
+        })
+      },
+      !mustFit,
+    )
+  }
+  const alone = await pathsOf(situation, keep, kind, solve)
+  let withHands = true
+  const first = () =>
+    together(situation, alone, { beside: kept, withHands, improves: kind === 'improve' })
+  let planned = await first()
+  // What hands have begun or are about to gives way where nothing else does.
+  if (earlier && (!planned.solved.ok || planned.paths.impossible.size > alone.impossible.size)) {
+    withHands = false
+    planned = await first()
+  }
+  const isStable = kind === 'keep'
+  const again = (where: Situation, paths: Paths, beside: readonly PlannedTask[]) =>
+    together(where, paths, { beside, withHands, improves: !isStable, mustFit: true })
+  const heated = await chooseBoxes(planned, {
+    lines: situation.lines,
+    mayBeHeated: situation.mayBeHeated,
+    isStable,
+    planAgain: (paths, beside) => again(situation, paths, beside),
+  })
+  return gathers
+    ? gatherMixes(heated, situation, weigh, (where, paths, so) => again(where, paths, so.tasks))
+    : { ...heated, situation, mixes: [] }
+}
+
+/**
+ * Lines that were planned before keep the path they took; the others are tried alone. What is begun
+ * does not leave the heated box.
+ */
+async function pathsOf(
+  { lines, ask }: Situation,
+  keep: KeptPlan | null,
+  kind: AskKind,
+  solve: Solve,
+): Promise<Paths> {
+  const isKnown = (line: PlanLine) => kind !== 'afresh' && keep?.lineIds.has(line.id) === true
+  const isBegun = (line: PlanLine) => line.pots.some((pot) => pot.pouredMin !== null)
+  const chosen = await choosePaths(
+    lines.filter((line) => !isKnown(line)),
+    (line, paths, edgeLines) =>
+      solve({
+        request: leaveTime(ask([line], paths, ITERATIONS_ALONE), { edgeLines, planned: [] }),
+        pins: [],
+        keep: null,
+        improves: false,
+        tries: 0,
+      }),
+  )
+  const [sanded, heated] = [new Set(keep?.sandLines), new Set(keep?.boxLines)]
+  const idsOf = (some: readonly PlanLine[]) => some.map((line) => line.id)
+  return {
+    sandLines: new Set([
+      ...chosen.sandLines,
+      ...idsOf(lines.filter((line) => isKnown(line) && sanded.has(line.id))),
+    ]),
+    boxLines: new Set(
+      idsOf(lines.filter((line) => (isKnown(line) || isBegun(line)) && heated.has(line.id))),
+    ),
+    edgeLines: chosen.edgeLines,
+    impossible: chosen.impossible,
+  }
+}
+
+/** The pins of tasks that there are; of two for one task the later counts. */
+const known = (pins: readonly Pin[], request: PlanRequest): Pin[] => {
+  const tasks = new Set(request.tasks.map((task) => task.id))
+  return [
+    ...new Map(pins.filter((pin) => tasks.has(pin.task)).map((pin) => [pin.task, pin])).values(),
+  ]
+}

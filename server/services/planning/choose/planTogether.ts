@@ -1,0 +1,65 @@
+import {
+  isInBox,
+  type LinePaths,
+  type PlanLine,
+  type PlanQuestion,
+} from '../../../../core/question'
+import type { PlanAnswer } from '../../../../core/plan'
+import type { Result } from '../../../../core/result'
+import { mayBeSanded, type Paths } from './choosePaths'
+
+export interface Together {
+  question: PlanQuestion
+  solved: Result<PlanAnswer>
+  paths: Paths
+}
+
+/**
+ * Plans the lines beside each other. One that finds no room there uses its windows to their end, is
+ * then taken out of the heated box, then sanded between its layers if its recipe allows, and
+ * otherwise left out with the reason, so that the promises of the others still stand.
+ * @param gives false where the lines are to fit as they are chosen, or not at all
+ */
+export async function planTogether(
+  lines: readonly PlanLine[],
+  chosen: Paths,
+  ask: (lines: PlanLine[], paths: LinePaths) => PlanQuestion,
+  solve: (question: PlanQuestion, edgeLines: ReadonlySet<number>) => Promise<Result<PlanAnswer>>,
+  gives = true,
+): Promise<Together> {
+  const [sandLines, boxLines, edgeLines, impossible] = [
+    new Set(chosen.sandLines),
+    new Set(chosen.boxLines),
+    new Set(chosen.edgeLines),
+    new Map(chosen.impossible),
+  ]
+  for (;;) {
+    const question = ask(
+      lines.filter((line) => !impossible.has(line.id)),
+      { sandLines, boxLines },
+    )
+    const solved = await solve(question, edgeLines)
+    const stuck = solved.ok ? undefined : stuckLine(solved.issues[0]?.path ?? '', question, lines)
+    if (solved.ok || !stuck || !gives)
+      return { question, solved, paths: { sandLines, boxLines, edgeLines, impossible } }
+    if (!edgeLines.has(stuck.id)) edgeLines.add(stuck.id)
+    else if (boxLines.has(stuck.id) && !isInBox(stuck)) boxLines.delete(stuck.id)
+    else if (mayBeSanded(stuck) && !sandLines.has(stuck.id)) sandLines.add(stuck.id)
+    else
+      impossible.set(
+        stuck.id,
+        solved.issues.map((issue) => issue.message),
+      )
+  }
+}
+
+/** The line of the task that a refusal points to, as in `tasks[12]`. */
+function stuckLine(
+  path: string,
+  question: PlanQuestion,
+  lines: readonly PlanLine[],
+): PlanLine | undefined {
+  const task = question.request.tasks[Number(/^tasks\[(\d+)\]/.exec(path)?.[1] ?? Number.NaN)]
+  const lineId = task && question.meaning.get(task.id)?.lineId
+  return lines.find((line) => line.id === lineId)
+}

@@ -1,0 +1,81 @@
+import { odds } from '../../../../core/odds'
+import type { PlanView } from '../../../../shared/types/plan'
+import { NO_TERMS } from '../../../../shared/types/planTerms'
+import type { AskKind } from '../../../../shared/types/proposals'
+import { database } from '../../../db/database'
+import { getKeptPlan, getNewestPlan, insertPlan, newestPlanId, ownIdOf } from '../../../db/plans'
+import { lockWorkspace } from '../../../db/workshop'
+import { AppError } from '../../AppError'
+import { inTransaction } from '../../transactions'
+import { requireMember, type Who } from '../../Who'
+import type { Weigh } from '../choose/oddsOf'
+import { readSituation } from '../situation/situation'
+import type { Solve } from '../choose/planAll'
+import { workOut } from './workOut'
+
+/** Odds in this very thread, for where nobody waits. */
+const weighHere: Weigh = ({ request, planned, options }) =>
+  Promise.resolve(odds(request, planned, options))
+
+/** How often it is worked out anew because somebody else changed the plan meanwhile. */
+const MOST_TRIES = 3
+
+/**
+ * Plans all accepted orders forward from now, on the terms of the plan that holds, and makes the
+ * outcome the plan that holds.
+ * Where somebody changed that plan meanwhile, it is worked out again upon theirs, so that their
+ * pins and terms are kept.
+ * Pots stay as they are: whose pots are mixed as one is proposed, never done unasked.
+ * @param kind `keep` where something small changed and the rest is to stay, as after gathering pots
+ */
+export async function makePlan(
+  who: Who,
+  solve: Solve,
+  now: Date,
+  weigh: Weigh = weighHere,
+  kind: AskKind = 'afresh',
+): Promise<PlanView> {
+  requireMember(who)
+  for (let tries = 0; tries < MOST_TRIES; tries++) {
+    if (await planUponNewest(who, { solve, now, weigh, kind }))
+      return (await getNewestPlan(database(), who.workspaceId)) as PlanView
+  }
+  throw new AppError(
+    'conflict',
+    'The plan is being changed by others again and again. Try once more in a moment.',
+  )
+}
+
+/**
+ * @returns whether the plan that it began from still held at its end; if not, nothing is changed
+ */
+async function planUponNewest(
+  { workspaceId, personId }: Who,
+  { solve, now, weigh, kind }: { solve: Solve; now: Date; weigh: Weigh; kind: AskKind },
+): Promise<boolean> {
+  const keep = await getKeptPlan(database(), workspaceId)
+  const terms = keep?.terms ?? NO_TERMS
+  const situation = await readSituation(workspaceId, now, keep, terms)
+  const { mixes: _none, ...worked } = await workOut(situation, {
+    kind,
+    terms,
+    keep,
+    gathers: false,
+    solve,
+    weigh,
+  })
+  return inTransaction(async (trx) => {
+    await lockWorkspace(trx, workspaceId)
+    if ((await newestPlanId(trx, workspaceId)) !== (keep?.id ?? null)) return false
+    await insertPlan(trx, workspaceId, {
+      ...worked,
+      originAt: situation.origin,
+      madeAt: now,
+      madeBy: personId,
+      terms,
+      basedOn: keep && ownIdOf(keep),
+      restores: null,
+    })
+    return true
+  })
+}

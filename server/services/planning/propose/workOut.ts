@@ -1,0 +1,114 @@
+import { isBoxTask, type PlanQuestion } from '../../../../core/question'
+import { checkPlan, type PlanAnswer, type PlanRequest } from '../../../../core/plan'
+import type { PromiseOdds, PromiseRow } from '../../../../shared/types/promises'
+import type { GatheredMix } from '../../../../shared/types/proposals'
+import type { NewPlanTask } from '../../../db/plans'
+import { oddsOf } from '../choose/oddsOf'
+import { planAll, type PlanAllOptions } from '../choose/planAll'
+import { promiseOf } from '../promises/promiseOf'
+import type { Situation } from '../situation/situation'
+import { rowId } from '../situation/workroom'
+
+const MS_PER_MIN = 60_000
+
+/** What a plan comes to, before it is stored or shown. */
+export interface WorkedOut {
+  objective: PlanAnswer['objective']
+  promises: PromiseRow[]
+  tasks: NewPlanTask[]
+  sandLines: number[]
+  boxLines: number[]
+  /** Pots that it takes to be mixed as one; it holds only once they are. */
+  mixes: GatheredMix[]
+}
+
+/**
+ * Plans what is left of all accepted orders from the situation's instant on, proven by the core's
+ * checker.
+ */
+export async function workOut(asked: Situation, options: PlanAllOptions): Promise<WorkedOut> {
+  const { situation, question, solved, paths, mixes } = await planAll(asked, options)
+  const { origin, lines, orders, people, basis } = situation
+  if (solved.ok) requireProven(question.request, solved.value)
+
+  const odds = solved.ok
+    ? await oddsOf(solved.value, { question, orders, lines, basis, origin }, options.weigh)
+    : new Map<number, PromiseOdds>()
+  const titles = new Map(
+    orders.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)),
+  )
+  const resins = new Map(
+    [...situation.arrivals.keys()].map((pot) => [
+      pot,
+      situation.shelf.resins.get(situation.pots.find((one) => one.id === pot)?.resinId ?? 0)
+        ?.name ?? 'its resin',
+    ]),
+  )
+  const names = {
+    meaning: question.meaning,
+    person: (maker: string | null) => people.get(maker ?? '') ?? 'nobody',
+    order: (lineId: number) => titles.get(lineId) ?? '',
+    timeZone: situation.timeZone,
+    origin,
+    resins,
+    placeKinds: new Map(question.request.places.map((place) => [place.id, place.kind])),
+  }
+  const context = {
+    plan: solved.ok ? solved.value : solved.issues.map((issue) => issue.message),
+    question,
+    paths,
+    odds,
+    names,
+  }
+  return {
+    objective: solved.ok
+      ? solved.value.objective
+      : { weightedTardinessMin: 0, weightedCompletionMin: 0, makespanMin: 0 },
+    promises: orders.map((order) => promiseOf(order, context)),
+    tasks: solved.ok ? storedTasks(solved.value, question, origin) : [],
+    sandLines: [...paths.sandLines],
+    boxLines: [...paths.boxLines],
+    mixes,
+  }
+}
+
+/** A plan that breaks a rule is a bug of ours and is never shown. */
+function requireProven(request: PlanRequest, answer: PlanAnswer): void {
+  const [first, ...others] = checkPlan(request, answer.tasks)
+  if (first)
+    throw new Error(
+      `the planner broke ${others.length + 1} constraints, first: ${first.task} ${first.message}`,
+    )
+}
+
+function storedTasks(answer: PlanAnswer, question: PlanQuestion, origin: Date): NewPlanTask[] {
+  const why = new Map(answer.why.map((one) => [one.task, one]))
+  const at = (minute: number) => new Date(origin.getTime() + minute * MS_PER_MIN)
+  return answer.tasks.flatMap((task) => {
+    const meaning = question.meaning.get(task.id)
+    // What has hardened or come out of the heated box is remembered, so that no later plan begins
+    // it again.
+    if (
+      !meaning ||
+      (task.endMin === task.startMin && meaning.kind !== 'harden' && !isBoxTask(task.id))
+    )
+      return []
+    return [
+      {
+        key: task.id,
+        orderLineId: meaning.lineId,
+        potId: meaning.potId,
+        kind: meaning.kind,
+        title: meaning.title,
+        attended: task.maker !== null,
+        startAt: at(task.startMin),
+        endAt: at(task.endMin),
+        personId: rowId(task.maker),
+        stationId: rowId(task.station),
+        placeId: rowId(task.place),
+        binding: why.get(task.id)?.binding ?? 'none',
+        withKey: why.get(task.id)?.with ?? null,
+      },
+    ]
+  })
+}

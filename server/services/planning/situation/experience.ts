@@ -1,0 +1,33 @@
+import { learnedPct, learnedSpreadPct, STARTING_SPREAD } from '../../../../core/odds'
+import type { OddsBasis } from '../../../../shared/types/promises'
+import { countPieces } from '../../../db/pieces'
+import type { Db } from '../../../db/rows'
+import { recentPours } from '../../../db/runs'
+
+/** The newest so many pours say how even hands work. */
+const POURS = 300
+/** A pour that took that many times as long or short was left standing, or its clock was. */
+const STRAYS = 5
+
+/**
+ * What the log says about how work goes and comes out; the starting values where it says little.
+ */
+export async function readExperience(
+  db: Db,
+  workspaceId: number,
+  yieldPct: number,
+): Promise<OddsBasis> {
+  const [pours, { good, judged }] = await Promise.all([
+    recentPours(db, workspaceId, POURS),
+    countPieces(db, workspaceId),
+  ])
+  const ratios = pours
+    .map(({ tookMin, plannedMin }) => tookMin / plannedMin)
+    .filter((ratio) => ratio > 1 / STRAYS && ratio < STRAYS)
+  return {
+    handsPct: learnedSpreadPct(STARTING_SPREAD.handsPct, ratios),
+    pours: ratios.length,
+    yieldPct: learnedPct(yieldPct, good, judged),
+    judged,
+  }
+}

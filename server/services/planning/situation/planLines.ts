@@ -1,0 +1,96 @@
+import { potOf } from '../../../../core/pot'
+import { boxTaskOf, type PlanLine, type PlanPot } from '../../../../core/question'
+import type { Order } from '../../../../shared/types/orders'
+import type { StoredPiece } from '../../../db/pieces'
+import type { StoredPot } from '../../../db/pots'
+import { corePortion } from '../../pots/portionsOf'
+import type { Shelf } from '../../pots/shelf'
+
+const MS_PER_MIN = 60_000
+/** A commission has one person waiting for it; a market takes what is ready. */
+const WEIGHT = { commission: 3, market: 1 } as const
+
+const minutesAt = (origin: Date, instant: Date) =>
+  (instant.getTime() - origin.getTime()) / MS_PER_MIN
+
+/** What an order's lines are planned from beside the order itself. */
+export interface LinesContext {
+  shelf: Shelf
+  pots: readonly StoredPot[]
+  pieces: readonly StoredPiece[]
+  origin: Date
+  /** By task of the plan so far: when what lies in the heated box comes out of it. */
+  heatedUntil: ReadonlyMap<string, Date>
+}
+
+/** What is left to do of an order, line by line, as the plan request wants it. */
+export function planLines(order: Order, context: LinesContext): PlanLine[] {
+  const { shelf, pots, pieces, origin } = context
+  return order.lines.flatMap((line) => {
+    const recipe = shelf.recipeOf(line)
+    const own = pots
+      .filter((pot) => pot.state !== 'spoiled')
+      .flatMap((pot) => portionsOf(pot, line.id, context))
+    if (!recipe || own.length === 0) return []
+    const numbersOf = (states: readonly StoredPiece['state'][]) =>
+      new Set(
+        pieces
+          .filter((piece) => piece.orderLineId === line.id && states.includes(piece.state))
+          .map((piece) => piece.number),
+      )
+    const judged = numbersOf(['good', 'rework', 'lost'])
+    if (judged.size >= line.quantity) return []
+    return [
+      {
+        id: line.id,
+        recipe,
+        quantity: line.quantity,
+        promisedMin: Math.floor(minutesAt(origin, new Date(order.promisedAt))),
+        weight: WEIGHT[order.kind],
+        inParts: order.kind === 'market',
+        judged,
+        demoulded: new Set([...numbersOf(['demoulded']), ...judged]),
+        pots: own,
+      },
+    ]
+  })
+}
+
+/**
+ * What a pot pours for one line; how long it is stirred, rests and stays workable hangs on all that
+ * it pours.
+ */
+function portionsOf(
+  pot: StoredPot,
+  lineId: number,
+  { shelf, origin, heatedUntil }: LinesContext,
+): PlanPot[] {
+  const own = pot.portions.filter((portion) => portion.lineId === lineId)
+  const resin = shelf.resins.get(pot.resinId)
+  if (own.length === 0 || !resin) return []
+  const figures = potOf(
+    pot.portions.flatMap((portion) => corePortion(portion, shelf.recipeOf(portion)) ?? []),
+    resin,
+    shelf.rules,
+    shelf.warmC,
+  )
+  const mixingMin = Math.ceil(figures.stirMin + figures.busyMin)
+  return own.map(({ layerId, firstPiece, pieces }) => {
+    const until = heatedUntil.get(boxTaskOf(lineId, { id: pot.id, layerId, firstPiece }))
+    return {
+      id: pot.id,
+      layerId,
+      firstPiece,
+      pieces,
+      stirMin: figures.stirMin,
+      restMin: figures.restMin,
+      workMin: figures.workMin,
+      pouredMin: pot.pouredAt
+        ? minutesAt(origin, pot.pouredAt)
+        : pot.state === 'mixing'
+          ? mixingMin
+          : null,
+      heatedUntilMin: until ? minutesAt(origin, until) : null,
+    }
+  })
+}

@@ -1,0 +1,228 @@
+import {
+  CLOCK,
+  isBoxTask,
+  mayBeHeated,
+  planRequest,
+  type LinePaths,
+  type PlanLine,
+  type PlanQuestion,
+} from '../../../../core/question'
+import type { Pin, PlannedTask } from '../../../../core/plan'
+import { MINUTES_PER_DAY } from '../../../../core/units'
+import type { Order } from '../../../../shared/types/orders'
+import type { PlanTerms } from '../../../../shared/types/planTerms'
+import type { OddsBasis } from '../../../../shared/types/promises'
+import type { Supposition } from '../../../../shared/types/proposals'
+import { database } from '../../../db/database'
+import { listOrders } from '../../../db/orders'
+import { listPeople } from '../../../db/people'
+import { listPieces } from '../../../db/pieces'
+import type { KeptPlan } from '../../../db/plans'
+import type { StoredPot } from '../../../db/pots'
+import { getWorkspace } from '../../../db/workshop'
+import { inTransaction } from '../../transactions'
+import { arrangePots } from '../../pots/arrangePots'
+import { readExperience } from './experience'
+import { planLines } from './planLines'
+import { readShelf, type Shelf } from '../../pots/shelf'
+import { supposedOrders, supposedPots, withSupposedMoulds } from './suppose'
+import { addArrivals, resinArrivals } from './supplies'
+import { withShiftChanges } from './terms'
+import { planId, readWorkroom } from './workroom'
+
+/** A quarter of a year. */
+const HORIZON_DAYS = 91
+const MOST_ORDERS = 500
+const MS_PER_MIN = 60_000
+export const ITERATIONS = 600
+
+/** All that a plan is worked out from, at one instant. */
+export interface Situation {
+  origin: Date
+  timeZone: string
+  /** What the log says about how work goes and comes out. */
+  basis: OddsBasis
+  orders: readonly Order[]
+  lines: readonly PlanLine[]
+  pots: readonly StoredPot[]
+  shelf: Shelf
+  /** By pot that waits for its resin: when that comes, minutes from the origin. */
+  arrivals: ReadonlyMap<number, number>
+  /** Names by the planner's ids. */
+  people: ReadonlyMap<string, string>
+  /** The question to the core about some of the lines. */
+  ask: (lines: PlanLine[], paths: LinePaths, iterations: number) => PlanQuestion
+  /** Whether the long cures of a line can lie in the heated box. */
+  mayBeHeated: (line: PlanLine) => boolean
+  /** The same with other pots. */
+  withPots: (pots: readonly StoredPot[]) => Situation
+}
+
+/**
+ * Reads orders, recipes, pots, pieces, shifts and moulds as they are now, with what is only
+ * supposed beside them. What lies in the heated box is there by the plan so far. Brings the pots
+ * still to be mixed in step with the orders on the way.
+ */
+export async function readSituation(
+  workspaceId: number,
+  now: Date,
+  keep: KeptPlan | null,
+  terms: PlanTerms,
+  suppose: readonly Supposition[] = [],
+): Promise<Situation> {
+  const db = database()
+  const origin = new Date(Math.ceil(now.getTime() / MS_PER_MIN) * MS_PER_MIN)
+  const horizonMin = HORIZON_DAYS * MINUTES_PER_DAY
+  const [workspace, workroom, people, page] = await Promise.all([
+    getWorkspace(db, workspaceId),
+    readWorkroom(db, workspaceId, origin, horizonMin),
+    listPeople(db, workspaceId),
+    listOrders(db, workspaceId, {
+      states: ['accepted', 'making'],
+      limit: MOST_ORDERS,
+      after: null,
+    }),
+  ])
+  const realLines = page.rows.flatMap((order) => order.lines)
+  const orders = supposedOrders(page.rows, suppose)
+  const shelf = await readShelf(
+    db,
+    workspaceId,
+    orders.flatMap((order) => order.lines),
+  )
+  const real = await inTransaction((trx) => arrangePots(trx, workspaceId, realLines, shelf, now))
+  const pots = [...real, ...supposedPots(orders, shelf)]
+  const pieces = await listPieces(db, workspaceId, {
+    orderLineIds: realLines.map((line) => line.id),
+  })
+  const room = withSupposedMoulds(withShiftChanges(workroom, terms, origin), suppose)
+  const heatedUntil = keep ? inBoxUntil(keep, origin) : new Map<string, Date>()
+  const basis = await readExperience(db, workspaceId, workspace.rules.yieldPct)
+  const withPots = (all: readonly StoredPot[]): Situation => {
+    const lines = orders.flatMap((order) =>
+      planLines(order, { shelf, pots: all, pieces, origin, heatedUntil }),
+    )
+    const arrivals = resinArrivals(all, lines, shelf.resins, terms, origin)
+    return {
+      origin,
+      timeZone: workspace.timeZone,
+      basis,
+      orders,
+      lines,
+      pots: all,
+      shelf,
+      arrivals,
+      withPots,
+      people: new Map(people.map((person) => [planId.person(person.id), person.name])),
+      ask: (some, paths, iterations) => {
+        const question = planRequest({
+          horizonMin,
+          lines: some,
+          resins: shelf.resins,
+          workroom: room,
+          rules: shelf.rules,
+          paths,
+          iterations,
+          seed: 1,
+        })
+        addArrivals(question, arrivals)
+        return question
+      },
+      mayBeHeated: (line) =>
+        mayBeHeated(line, {
+          box: room.box,
+          range: room.range,
+          resins: shelf.resins,
+          marginPct: shelf.rules.cureMarginPct,
+        }),
+    }
+  }
+  return withPots(pots)
+}
+
+/**
+ * When what lies in the heated box comes out of it, by its task; what goes in as the new plan
+ * begins lies there already, for nobody carries it a second time.
+ */
+export const inBoxUntil = ({ tasks }: Pick<KeptPlan, 'tasks'>, origin: Date): Map<string, Date> =>
+  new Map(
+    tasks.flatMap((task) =>
+      isBoxTask(task.key) && task.startAt <= origin ? [[task.key, task.endAt]] : [],
+    ),
+  )
+
+/**
+ * The tasks of the plan that holds, on the clock of a new one; those begun before it lie before its
+ * start.
+ */
+export function keptTasks({ tasks }: KeptPlan, origin: Date): PlannedTask[] {
+  const minute = (at: Date) => Math.round((at.getTime() - origin.getTime()) / MS_PER_MIN)
+  return tasks.map((task) => ({
+    id: task.key,
+    startMin: minute(task.startAt),
+    endMin: minute(task.endAt),
+    maker: task.personId === null ? null : planId.person(task.personId),
+    station: task.stationId === null ? null : planId.station(task.stationId),
+    place: task.placeId === null ? null : planId.place(task.placeId),
+  }))
+}
+
+/**
+ * What begins within these minutes stays as it is: people have laid it out already. A starting
+ * value.
+ */
+const FROZEN_MIN = 120
+
+/**
+ * What the plan that holds has begun by now goes on: it lasts for what is left of it, from this
+ * minute on and in the same hands;
+ * so does what lies and hardens, and what has hardened by it is over. What hands are about to begin
+ * stays where it is.
+ * Something that waits for what nobody has done yet has not begun, whatever the plan says; and who
+ * is not there holds nothing.
+ * @param withHands false for what lies alone, where hands have to give way
+ * @returns the pins that hold it
+ */
+export function holdBegun(
+  { request }: PlanQuestion,
+  earlier: readonly PlannedTask[],
+  withHands = true,
+): Pin[] {
+  const isSoon = ({ maker, startMin, endMin }: PlannedTask) =>
+    maker === null ? startMin < 0 : withHands && endMin > 0 && startMin <= FROZEN_MIN
+  const soon = new Map(earlier.filter(isSoon).map((task) => [task.id, task]))
+  // What is poured is known from the log, which is better than what was planned; it comes before
+  // all else.
+  const onClock = new Set(
+    request.lags.flatMap((lag) =>
+      lag.from === CLOCK && lag.maxMin === -request.horizonMin ? [lag.to] : [],
+    ),
+  )
+  const lasts = new Map(request.tasks.map((task) => [task.id, task.durationMin]))
+  const waits = new Set(
+    request.lags.flatMap((lag) =>
+      lag.from !== CLOCK && (lasts.get(lag.from) ?? 0) > 0 ? [lag.to] : [],
+    ),
+  )
+  const shifts = new Map(request.makers.map((maker) => [maker.id, maker.shifts]))
+  const isThere = ({ maker, startMin, endMin }: PlannedTask) =>
+    maker === null ||
+    (shifts.get(maker) ?? []).some(([from, to]) => from <= Math.max(0, startMin) && endMin <= to)
+  const pins: Pin[] = []
+  request.tasks = request.tasks.map((task) => {
+    const held = soon.get(task.id)
+    if (onClock.has(task.id)) pins.push({ task: task.id, startMin: 0, maker: null })
+    if (
+      !held ||
+      onClock.has(task.id) ||
+      !isThere(held) ||
+      (held.startMin < 0 && waits.has(task.id))
+    )
+      return task
+    pins.push({ task: task.id, startMin: Math.max(0, held.startMin), maker: held.maker })
+    return held.startMin < 0
+      ? { ...task, durationMin: Math.min(task.durationMin, Math.max(0, held.endMin)) }
+      : task
+  })
+  return pins
+}

@@ -1,0 +1,95 @@
+import type { Workroom } from '../../../../core/question'
+import type { Order } from '../../../../shared/types/orders'
+import type { Supposition } from '../../../../shared/types/proposals'
+import type { StoredPot } from '../../../db/pots'
+import { wantedPots } from '../../pots/arrangePots'
+import type { Shelf } from '../../pots/shelf'
+import { planId } from './workroom'
+
+/** The order of what is only supposed, which no row has. */
+const SUPPOSED_ORDER = -1
+/** A commission that asks for no date is told when it could be ready: it is late by nothing. */
+const NO_DATE = '9999-12-31T00:00:00.000Z'
+
+/**
+ * The orders with pieces made again and a commission that nobody has given yet; their lines have
+ * numbers below nothing.
+ */
+export function supposedOrders(orders: readonly Order[], suppose: readonly Supposition[]): Order[] {
+  let line = 0
+  const failed = suppose.flatMap((one) => (one.kind === 'failed' ? [one] : []))
+  const again = orders.map((order): Order => ({
+    ...order,
+    lines: [
+      ...order.lines,
+      ...failed.flatMap(({ lineId, pieces }) =>
+        order.lines
+          .filter((own) => own.id === lineId)
+          .map((own) => ({ ...own, id: --line, quantity: pieces })),
+      ),
+    ],
+  }))
+  const wanted = suppose.flatMap((one) => (one.kind === 'order' ? [one] : []))
+  if (wanted.length === 0) return again
+  return [
+    ...again,
+    {
+      id: SUPPOSED_ORDER,
+      version: 1,
+      kind: wanted[0]?.promisedAt === null ? 'market' : 'commission',
+      title: 'what is asked for',
+      customer: '',
+      state: 'asked',
+      colours: '',
+      note: '',
+      promisedAt: wanted[0]?.promisedAt ?? NO_DATE,
+      lines: wanted.map(({ recipeId, quantity }) => ({
+        id: --line,
+        recipeId,
+        quantity,
+        recipeVersion: null,
+      })),
+    },
+  ]
+}
+
+/** Pots for lines that are only supposed, with numbers below nothing and no letters. */
+export function supposedPots(orders: readonly Order[], shelf: Shelf): StoredPot[] {
+  const supposed = orders.flatMap((order) =>
+    order.lines.filter((line) => line.id < 0).map((line) => ({ order, line })),
+  )
+  const wanted = supposed.flatMap(({ order, line }) =>
+    wantedPots(line, new Set(), shelf).map((fields) => ({ order, line, fields })),
+  )
+  return wanted.map(({ order, line, fields }, i): StoredPot => ({
+    ...fields,
+    id: -1 - i,
+    version: 1,
+    letter: '',
+    state: 'planned',
+    runId: null,
+    startAt: null,
+    personId: null,
+    pouredAt: null,
+    portions: fields.portions.map((portion) => ({
+      ...portion,
+      recipeId: line.recipeId,
+      recipeVersion: line.recipeVersion,
+      orderId: order.id,
+      orderTitle: order.title,
+    })),
+  }))
+}
+
+export function withSupposedMoulds(workroom: Workroom, suppose: readonly Supposition[]): Workroom {
+  const more = (id: string) =>
+    suppose.reduce(
+      (sum, one) =>
+        one.kind === 'mould' && planId.mould(one.mouldId) === id ? sum + one.copies : sum,
+      0,
+    )
+  return {
+    ...workroom,
+    moulds: workroom.moulds.map((mould) => ({ ...mould, count: mould.count + more(mould.id) })),
+  }
+}

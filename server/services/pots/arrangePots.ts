@@ -1,0 +1,165 @@
+import { checkGathering, potsOfLayer } from '../../../core/pot'
+import { sizeBatch } from '../../../core/recipe'
+import type { Portion } from '../../../core/trade'
+import type { OrderLine } from '../../../shared/types/orders'
+import {
+  insertPots,
+  lettersInUse,
+  listPotsOfLines,
+  lockPots,
+  refillPot,
+  removePlannedPots,
+  type PotFields,
+  type StoredPot,
+} from '../../db/pots'
+import type { Db } from '../../db/rows'
+import { lockWorkspace } from '../../db/workshop'
+import { freeLetters } from './letters'
+import { corePortion, numbersOf, runsOf } from './portionsOf'
+import { potFields } from './potFields'
+import type { Shelf } from './shelf'
+
+/** Tells apart amounts that differ from ones that were only stored with fewer digits, ml. */
+const SAME_ML = 1e-3
+
+type PieceKey = `${number}/${number}/${number}`
+const keysOf = (
+  portion: Pick<Portion, 'lineId' | 'firstPiece' | 'pieces'>,
+  layerId: number,
+): PieceKey[] =>
+  numbersOf(portion).map((number): PieceKey => `${portion.lineId}/${layerId}/${number}`)
+
+/**
+ * Brings the pots still to be mixed in step with orders, recipes and what has been poured. Pieces
+ * that no pot serves yet, or whose pot was given up, get one. Pots that people gathered stay
+ * together as long as nothing breaks in them; the others stay, with their letters, as long as
+ * nothing about them changed.
+ */
+export async function arrangePots(
+  db: Db,
+  workspaceId: number,
+  lines: readonly OrderLine[],
+  shelf: Shelf,
+  now: Date,
+): Promise<StoredPot[]> {
+  await lockWorkspace(db, workspaceId)
+  const lineIds = lines.map((line) => line.id)
+  await lockPots(
+    db,
+    workspaceId,
+    (await listPotsOfLines(db, workspaceId, lineIds)).map((pot) => pot.id),
+  )
+  const existing = await listPotsOfLines(db, workspaceId, lineIds)
+  const lineById = new Map(lines.map((line) => [line.id, line]))
+  const served = new Set(
+    existing
+      .filter((pot) => pot.state === 'mixing' || pot.state === 'poured')
+      .flatMap((pot) => pot.portions.flatMap((portion) => keysOf(portion, portion.layerId))),
+  )
+  const planned = existing.filter((pot) => pot.state === 'planned')
+
+  const letters = freeLetters(await lettersInUse(db, workspaceId))
+  const remove = new Set<number>()
+  for (const pot of planned.filter((one) => one.gathered)) {
+    const kept = standing(pot, lineById, served, shelf)
+    if (kept === null) remove.add(pot.id)
+    else {
+      for (const portion of kept.portions)
+        for (const key of keysOf(portion, portion.layerId)) served.add(key)
+      if (!same(pot, kept)) await refillPot(db, workspaceId, pot.id, kept, now)
+    }
+  }
+  const wanted = lines.flatMap((line) => wantedPots(line, served, shelf))
+  const free = planned.filter((pot) => !pot.gathered)
+  const add = wanted.filter((one) => !free.some((pot) => same(pot, one)))
+  for (const pot of free) if (!wanted.some((one) => same(pot, one))) remove.add(pot.id)
+  await removePlannedPots(db, workspaceId, [...remove])
+  await insertPots(
+    db,
+    workspaceId,
+    add.map((pot) => ({ ...pot, letter: letters.next().value })),
+    now,
+  )
+  return listPotsOfLines(db, workspaceId, lineIds)
+}
+
+/** A gathered pot as it should be now; null when it cannot stay together. */
+function standing(
+  pot: StoredPot,
+  lines: ReadonlyMap<number, OrderLine>,
+  served: ReadonlySet<PieceKey>,
+  shelf: Shelf,
+): PotFields | null {
+  const portions = pot.portions.flatMap((stored) => {
+    const line = lines.get(stored.lineId)
+    const portion = line && corePortion(stored, shelf.recipeOf(line))
+    return line &&
+      portion &&
+      portion.firstPiece + portion.pieces - 1 <= line.quantity &&
+      !keysOf(portion, stored.layerId).some((key) => served.has(key))
+      ? [portion]
+      : []
+  })
+  const resin = shelf.resins.get(portions[0]?.layer.resinId ?? 0)
+  if (!resin || checkGathering([portions], [], shelf).some((problem) => problem.breaks)) return null
+  return potFields(portions, resin, shelf, pot.letter, true)
+}
+
+/** The pots that the pieces of a line need which no other pot serves. */
+export function wantedPots(
+  line: OrderLine,
+  served: ReadonlySet<PieceKey>,
+  shelf: Shelf,
+): PotFields[] {
+  const recipe = shelf.recipeOf(line)
+  const sized = recipe && sizeBatch(recipe, line.quantity, shelf.rules)
+  if (!recipe || !sized?.ok) return []
+  const moulds = recipe.mouldId === null ? Infinity : (shelf.moulds.get(recipe.mouldId)?.count ?? 0)
+  return recipe.layers.flatMap((layer, layerIndex) => {
+    const resin = shelf.resins.get(layer.resinId)
+    const sizedLayer = sized.value.layers[layerIndex]
+    if (!resin || !sizedLayer) return []
+    const missing = numbersOf({ firstPiece: 1, pieces: line.quantity }).filter(
+      (number) => !served.has(`${line.id}/${layer.id}/${number}`),
+    )
+    return runsOf(missing).flatMap(({ first, count }) =>
+      potsOfLayer(
+        layer,
+        sizedLayer,
+        count,
+        resin,
+        shelf.rules,
+        shelf.warmC,
+        Math.max(1, moulds),
+      ).pots.flatMap((part) => {
+        const portion = corePortion(
+          {
+            lineId: line.id,
+            layerId: layer.id,
+            firstPiece: first + part.firstPiece - 1,
+            pieces: part.pieces,
+          },
+          recipe,
+        )
+        return portion ? [potFields([portion], resin, shelf, '', false)] : []
+      }),
+    )
+  })
+}
+
+/** Whether a stored pot is what is wanted, but for its letter. */
+function same(pot: StoredPot, wanted: PotFields): boolean {
+  const alike = (x: PotFields['portions'][number], y: PotFields['portions'][number]) =>
+    x.lineId === y.lineId &&
+    x.layerId === y.layerId &&
+    x.firstPiece === y.firstPiece &&
+    x.pieces === y.pieces &&
+    Math.abs(x.pouredMl - y.pouredMl) < SAME_ML
+  return (
+    pot.resinId === wanted.resinId &&
+    pot.tint === wanted.tint &&
+    Math.abs(pot.needMl - wanted.needMl) < SAME_ML &&
+    pot.portions.length === wanted.portions.length &&
+    wanted.portions.every((one) => pot.portions.some((own) => alike(own, one)))
+  )
+}

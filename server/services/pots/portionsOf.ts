@@ -1,0 +1,48 @@
+import { sizeBatch } from '../../../core/recipe'
+import type { Portion, Recipe } from '../../../core/trade'
+import { pouredMlOf } from '../../../core/size'
+import type { StoredPortion } from '../../db/pots'
+
+/** Runs of whole numbers that follow one another, as in 1 2 3, 7 8. */
+export function runsOf(numbers: Iterable<number>): { first: number; count: number }[] {
+  const runs: { first: number; count: number }[] = []
+  for (const number of [...numbers].sort((x, y) => x - y)) {
+    const last = runs.at(-1)
+    if (last && last.first + last.count === number) last.count++
+    else runs.push({ first: number, count: 1 })
+  }
+  return runs
+}
+
+export const numbersOf = ({
+  firstPiece,
+  pieces,
+}: {
+  firstPiece: number
+  pieces: number
+}): number[] => Array.from({ length: pieces }, (_, i) => firstPiece + i)
+
+/**
+ * A stored portion as the core knows it, its amount worked out anew; null when its recipe has not
+ * this layer.
+ */
+export function corePortion(
+  stored: Pick<StoredPortion, 'lineId' | 'layerId' | 'firstPiece' | 'pieces'>,
+  recipe: Recipe | undefined,
+): Portion | null {
+  const layerIndex = recipe?.layers.findIndex((layer) => layer.id === stored.layerId) ?? -1
+  const layer = recipe?.layers[layerIndex]
+  const sized = recipe && layer && sizeBatch(recipe, 1, { perCupMl: 0, reservePct: 0 })
+  const netMl = sized?.ok ? sized.value.layers[layerIndex]?.netMl : undefined
+  if (!recipe || !layer || netMl === undefined) return null
+  const { lineId, firstPiece, pieces } = stored
+  return {
+    lineId,
+    layer,
+    layerIndex,
+    firstPiece,
+    pieces,
+    pouredMl: pouredMlOf(layer, netMl, pieces),
+    mouldId: recipe.mouldId,
+  }
+}

@@ -1,0 +1,33 @@
+import { potOf, tintOf } from '../../../core/pot'
+import type { Portion, Resin } from '../../../core/trade'
+import type { PotFields } from '../../db/pots'
+import type { Shelf } from './shelf'
+
+/**
+ * A pot for these portions, as it is stored: the need from the core, the tint of its largest
+ * colour.
+ */
+export function potFields(
+  portions: readonly Portion[],
+  resin: Resin,
+  shelf: Shelf,
+  letter: string,
+  gathered: boolean,
+): PotFields {
+  const { needMl, colours } = potOf(portions, resin, shelf.rules, shelf.warmC)
+  const largest = colours.reduce((most, colour) => (colour.cupMl > most.cupMl ? colour : most))
+  return {
+    letter,
+    gathered,
+    resinId: resin.id,
+    needMl,
+    tint: tintOf(largest.pigments, shelf.pigments),
+    portions: portions.map(({ lineId, layer, firstPiece, pieces, pouredMl }) => ({
+      lineId,
+      layerId: layer.id,
+      firstPiece,
+      pieces,
+      pouredMl,
+    })),
+  }
+}

@@ -1,0 +1,46 @@
+import type { Mould, Pigment, Resin, StudioRules } from '../../../core/trade'
+import { listMoulds } from '../../db/moulds'
+import { listResins } from '../../db/resins'
+import type { Db } from '../../db/rows'
+import { getWorkspace, listPigments, listPlaces } from '../../db/workshop'
+import { recipesOfLines, type LineRecipe, type RecipeOf } from '../recipes/lineRecipes'
+
+/** What a pot is worked out from. */
+export interface Shelf {
+  recipeOf: RecipeOf
+  resins: ReadonlyMap<number, Resin>
+  pigments: ReadonlyMap<number, Pigment>
+  moulds: ReadonlyMap<number, Mould>
+  rules: StudioRules
+  /** The warmest that a bench gets, °C. */
+  warmC: number
+}
+
+const byId = <T extends { id: number }>(list: readonly T[]) =>
+  new Map(list.map((one) => [one.id, one]))
+
+export async function readShelf(
+  db: Db,
+  workspaceId: number,
+  lines: readonly LineRecipe[],
+): Promise<Shelf> {
+  const [workspace, recipeOf, resins, pigments, moulds, places] = await Promise.all([
+    getWorkspace(db, workspaceId),
+    recipesOfLines(db, workspaceId, lines),
+    listResins(db, workspaceId),
+    listPigments(db, workspaceId),
+    listMoulds(db, workspaceId),
+    listPlaces(db, workspaceId),
+  ])
+  const warmC = Math.max(
+    ...places.flatMap(({ climate }) => ('dayC' in climate ? [climate.dayC] : [])),
+  )
+  return {
+    recipeOf,
+    resins: byId(resins),
+    pigments: byId(pigments),
+    moulds: byId(moulds),
+    rules: workspace.rules,
+    warmC,
+  }
+}

@@ -1,0 +1,101 @@
+import { sizeBatch } from '../../../core/recipe'
+import type { Recipe } from '../../../core/trade'
+import type { RecipeFields } from '../../../shared/schemas/forms'
+import type { RecipeRow, RecipeVersion } from '../../../shared/types/recipes'
+import { database } from '../../db/database'
+import * as rows from '../../db/recipes'
+import * as versions from '../../db/recipeVersions'
+import { listResins } from '../../db/resins'
+import type { Db } from '../../db/rows'
+import { listMoulds } from '../../db/moulds'
+import { listPigments } from '../../db/workshop'
+import { AppError } from '../AppError'
+import { found, inTransaction, savedOrConflict } from '../transactions'
+import { requireMember, type Who } from '../Who'
+
+const NAME_TAKEN = { path: 'name', message: 'another recipe has this name' }
+
+export const listRecipes = (who: Who): Promise<RecipeRow[]> =>
+  rows.listRecipes(database(), who.workspaceId)
+
+/** A recipe that cannot be sized, or points outside the workshop, is never stored. */
+async function checkRecipe(db: Db, who: Who, fields: RecipeFields): Promise<void> {
+  const sized = sizeBatch({ ...fields, id: 0 }, 1, { perCupMl: 0, reservePct: 0 })
+  if (!sized.ok)
+    throw new AppError(sized.code, 'The recipe cannot be filled as it stands.', {
+      issues: sized.issues,
+    })
+  const ids = (list: readonly { id: number }[]) => new Set(list.map((one) => one.id))
+  const [resins, pigments, moulds] = [
+    ids(await listResins(db, who.workspaceId)),
+    ids(await listPigments(db, who.workspaceId)),
+    ids(await listMoulds(db, who.workspaceId)),
+  ]
+  const issues = fields.layers.flatMap((layer, i) => [
+    ...(resins.has(layer.resinId)
+      ? []
+      : [{ path: `layers[${i}].resinId`, message: 'this resin is not in the stores' }]),
+    ...layer.pigments.flatMap((one, j) =>
+      pigments.has(one.pigmentId)
+        ? []
+        : [
+            {
+              path: `layers[${i}].pigments[${j}].pigmentId`,
+              message: 'this pigment is not in the stores',
+            },
+          ],
+    ),
+  ])
+  fields.steps.forEach((step, i) => {
+    if (step.layer >= fields.layers.length)
+      issues.push({ path: `steps[${i}].layer`, message: 'belongs to a layer that is not there' })
+  })
+  if (fields.mouldId !== null && !moulds.has(fields.mouldId))
+    issues.push({ path: 'mouldId', message: 'this mould is not in the stores' })
+  if (issues.length > 0)
+    throw new AppError('invalid-input', 'The recipe points to something the stores do not have.', {
+      issues,
+    })
+}
+
+/** The recipe as it stands in the transaction, kept as a version of its own. */
+async function kept(db: Db, who: Who, id: number, now: Date): Promise<RecipeRow> {
+  const recipe = found(await rows.getRecipe(db, who.workspaceId, id), 'recipe')
+  await versions.keepVersion(db, who.workspaceId, recipe, { at: now, by: who.personId })
+  return recipe
+}
+
+export async function createRecipe(who: Who, fields: RecipeFields, now: Date): Promise<RecipeRow> {
+  requireMember(who)
+  return inTransaction(async (trx) => {
+    await checkRecipe(trx, who, fields)
+    return kept(trx, who, await rows.insertRecipe(trx, who.workspaceId, fields, now), now)
+  }, NAME_TAKEN)
+}
+
+export async function saveRecipe(
+  who: Who,
+  id: number,
+  fields: RecipeFields & { version: number },
+  now: Date,
+): Promise<RecipeRow> {
+  requireMember(who)
+  return inTransaction(async (trx) => {
+    await checkRecipe(trx, who, fields)
+    const saved = await rows.updateRecipe(trx, who.workspaceId, id, fields, now)
+    const current = savedOrConflict(saved, await rows.getRecipe(trx, who.workspaceId, id), 'recipe')
+    return kept(trx, who, current.id, now)
+  }, NAME_TAKEN)
+}
+
+export async function listVersions(who: Who, id: number): Promise<RecipeVersion[]> {
+  return versions.listVersions(database(), who.workspaceId, id)
+}
+
+/** A recipe as it stood in one of its versions. */
+export async function getVersion(who: Who, id: number, version: number): Promise<Recipe> {
+  const [recipe] = await versions.readVersions(database(), who.workspaceId, [
+    { recipeId: id, version },
+  ])
+  return found(recipe ?? null, 'version of the recipe')
+}

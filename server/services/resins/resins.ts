@@ -1,0 +1,32 @@
+import type { ResinFields } from '../../../shared/schemas/forms'
+import type { ResinRow } from '../../../shared/types/resins'
+import { database } from '../../db/database'
+import * as rows from '../../db/resins'
+import { found, inTransaction, savedOrConflict } from '../transactions'
+import { requireMember, type Who } from '../Who'
+
+const NAME_TAKEN = { path: 'name', message: 'another resin has this name' }
+
+export const listResins = (who: Who): Promise<ResinRow[]> =>
+  rows.listResins(database(), who.workspaceId)
+
+export async function createResin(who: Who, fields: ResinFields, now: Date): Promise<ResinRow> {
+  requireMember(who)
+  return inTransaction(async (trx) => {
+    const id = await rows.insertResin(trx, who.workspaceId, fields, now)
+    return found(await rows.getResin(trx, who.workspaceId, id), 'resin')
+  }, NAME_TAKEN)
+}
+
+export async function saveResin(
+  who: Who,
+  id: number,
+  fields: ResinFields & { version: number },
+  now: Date,
+): Promise<ResinRow> {
+  requireMember(who)
+  return inTransaction(async (trx) => {
+    const saved = await rows.updateResin(trx, who.workspaceId, id, fields, now)
+    return savedOrConflict(saved, await rows.getResin(trx, who.workspaceId, id), 'resin')
+  }, NAME_TAKEN)
+}

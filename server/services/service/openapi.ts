@@ -1,0 +1,214 @@
+import { convertSchema } from '@sodaru/yup-to-json-schema'
+import type { Schema } from 'yup'
+import { COMPUTE_SCHEMAS } from '../../../shared/schemas/compute'
+import * as forms from '../../../shared/schemas/forms'
+
+interface Route {
+  summary: string
+  body?: Schema
+  /** Query parameters and what they mean. */
+  query?: Record<string, string>
+  /** What travels where it is not JSON. */
+  sends?: string
+  answers?: string
+}
+
+const asSchema = (schema: unknown) => schema as Schema
+
+/** Every route of the API; a test compares this list with the files in `server/api`. */
+export const ROUTES: Record<string, Route> = {
+  'GET /api/health': { summary: 'Whether the database answers' },
+  'POST /api/session': { summary: 'Sign in', body: asSchema(forms.signInSchema) },
+  'GET /api/session': { summary: 'Who is signed in' },
+  'DELETE /api/session': { summary: 'Sign out' },
+  'GET /api/workshop': { summary: 'House rules, people, places, moulds and pigments' },
+  'PUT /api/me/measure': {
+    summary: 'Choose the scale or cup one measures with',
+    body: asSchema(forms.measureChoiceSchema),
+  },
+  'PUT /api/me/units': {
+    summary: 'Choose the units one reads and types in',
+    body: asSchema(forms.ownUnitsSchema),
+  },
+  'GET /api/orders': {
+    summary: 'Orders by promise, a page at a time',
+    query: { all: 'true for delivered and declined ones too', after: 'cursor of the page before' },
+  },
+  'POST /api/orders': { summary: 'Take an order', body: asSchema(forms.newOrderSchema) },
+  'GET /api/orders/{id}': { summary: 'One order' },
+  'PUT /api/orders/{id}': {
+    summary: 'Change an order, with the version that was read',
+    body: asSchema(forms.orderSchema),
+  },
+  'GET /api/recipes': { summary: 'All recipes with layers and steps' },
+  'POST /api/recipes': { summary: 'Write a recipe', body: asSchema(forms.newRecipeSchema) },
+  'PUT /api/recipes/{id}': {
+    summary: 'Change a recipe, with the version that was read',
+    body: asSchema(forms.recipeSchema),
+  },
+  'GET /api/recipes/{id}/versions': { summary: 'The versions of a recipe, newest first' },
+  'GET /api/recipes/{id}/versions/{version}': { summary: 'A recipe as it stood in a version' },
+  'GET /api/resins': { summary: 'All resins' },
+  'POST /api/resins': { summary: 'Add a resin', body: asSchema(forms.newResinSchema) },
+  'PUT /api/resins/{id}': {
+    summary: 'Change a resin, with the version that was read',
+    body: asSchema(forms.resinSchema),
+  },
+  'GET /api/moulds': { summary: 'All moulds with their inside, as far as it has been sized' },
+  'POST /api/moulds': { summary: 'Add a mould', body: asSchema(forms.newMouldSchema) },
+  'PUT /api/moulds/{id}': {
+    summary: 'Change a mould, with the version that was read',
+    body: asSchema(forms.mouldSchema),
+  },
+  'GET /api/plan': { summary: 'The plan that holds now' },
+  'POST /api/plan': {
+    summary: 'Plan all accepted orders from now',
+    body: asSchema(forms.nothingSchema),
+  },
+  'GET /api/plan/question': {
+    summary: 'What the plan was worked out from, for trying things out beside it',
+  },
+  'POST /api/plan/proposals': {
+    summary: 'Have a change of the plan worked out; it waits in a queue',
+    body: asSchema(forms.planAskSchema),
+  },
+  'GET /api/plan/proposals/{id}': { summary: 'How far a proposal is, and what it comes to' },
+  'DELETE /api/plan/proposals/{id}': { summary: 'Stop a proposal, or let it go' },
+  'POST /api/plan/proposals/{id}/accept': {
+    summary: 'Make a proposal the plan that holds',
+    body: asSchema(forms.nothingSchema),
+  },
+  'POST /api/plan/restore': {
+    summary: 'Bring back the plan before the one that holds, or the one that was brought back from',
+    body: asSchema(forms.restorePlanSchema),
+  },
+  'GET /api/me/calendars': { summary: 'Which calendars have a secret address' },
+  'POST /api/me/calendars': {
+    summary: 'Make the secret address of a calendar anew; it is told once',
+    body: asSchema(forms.feedSchema),
+  },
+  'DELETE /api/me/calendars/{whose}': { summary: 'Take the secret address of a calendar away' },
+  'GET /api/calendar/{secret}': {
+    summary: 'The plan as iCalendar (RFC 5545); who has the address needs no session',
+    answers: 'text/calendar',
+  },
+  'GET /api/pots': { summary: 'Pots still to be poured, in the order of the plan' },
+  'POST /api/pots/gather': {
+    summary: 'Pour the layers of some planned pots from other pots, and plan anew',
+    body: asSchema(forms.gatherSchema),
+  },
+  'POST /api/runs': { summary: 'Begin the run of a pot', body: asSchema(forms.startRunSchema) },
+  'GET /api/runs/{id}': { summary: 'A run with its log' },
+  'POST /api/runs/{id}/events': {
+    summary: 'Add to the log of a run; sending twice is harmless',
+    body: asSchema(forms.runEventsSchema),
+  },
+  'GET /api/pieces': { summary: 'What lies where, and what opens when' },
+  'GET /api/pieces/{id}': { summary: 'The log of a piece' },
+  'GET /api/pieces/{id}/profile': { summary: 'The temperatures a piece meets' },
+  'POST /api/pieces/{id}/demould': {
+    summary: 'Take a piece out of its mould',
+    body: asSchema(forms.pieceActSchema),
+  },
+  'POST /api/pieces/{id}/judge': { summary: 'Judge a piece', body: asSchema(forms.judgeSchema) },
+  'POST /api/pieces/{id}/take-back': {
+    summary: 'Take the last step of a piece back',
+    body: asSchema(forms.pieceActSchema),
+  },
+  'POST /api/pieces/{id}/move': {
+    summary: 'Lay a piece somewhere else',
+    body: asSchema(forms.movePieceSchema),
+  },
+  'POST /api/pieces/{id}/note': {
+    summary: 'Write a note in the log of a piece',
+    body: asSchema(forms.noteSchema),
+  },
+  'POST /api/pieces/{id}/photos': { summary: 'Photograph a piece', sends: 'image/*' },
+  'GET /api/photos/{id}': { summary: 'A photograph', answers: 'image/webp' },
+  'GET /api/notebook': {
+    summary: 'What was poured and how it came out, newest first',
+    query: { before: 'cursor of the page before' },
+  },
+  'GET /api/openapi.json': { summary: 'This description' },
+  'POST /api/compute/mesh': {
+    summary: 'Compute: mesh; the body is an STL file',
+    query: { samples: 'equal steps of height, 1 to 10000; 64 if absent' },
+    sends: 'model/stl',
+  },
+  ...Object.fromEntries(
+    Object.entries(COMPUTE_SCHEMAS).map(([name, schema]): [string, Route] => [
+      `POST /api/compute/${name}`,
+      { summary: `Compute: ${name}`, body: asSchema(schema) },
+    ]),
+  ),
+}
+
+const PROBLEM = {
+  type: 'object',
+  required: ['type', 'title', 'status', 'code', 'issues'],
+  properties: {
+    type: { type: 'string' },
+    title: { type: 'string' },
+    status: { type: 'integer' },
+    code: { type: 'string' },
+    requestId: { type: 'string' },
+    current: {},
+    issues: {
+      type: 'array',
+      items: {
+        type: 'object',
+        required: ['path', 'message'],
+        properties: { path: { type: 'string' }, message: { type: 'string' } },
+      },
+    },
+  },
+}
+
+function operationOf(path: string, route: Route) {
+  const inPath = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: { type: 'integer' },
+  }))
+  const inQuery = Object.entries(route.query ?? {}).map(([name, description]) => ({
+    name,
+    in: 'query',
+    description,
+    schema: { type: 'string' },
+  }))
+  const content = route.body
+    ? { 'application/json': { schema: convertSchema(route.body as never) } }
+    : route.sends
+      ? { [route.sends]: {} }
+      : null
+  return {
+    summary: route.summary,
+    ...(inPath.length + inQuery.length > 0 && { parameters: [...inPath, ...inQuery] }),
+    ...(content && { requestBody: { required: true, content } }),
+    responses: {
+      200: { description: 'Done', content: { [route.answers ?? 'application/json']: {} } },
+      default: {
+        description: 'What is wrong, field by field',
+        content: {
+          'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } },
+        },
+      },
+    },
+  }
+}
+
+/** Describes the API in OpenAPI 3.1, from the schemas that check the requests. */
+export function openApiDocument() {
+  const paths: Record<string, Record<string, unknown>> = {}
+  for (const [key, route] of Object.entries(ROUTES)) {
+    const [method = '', path = ''] = key.split(' ')
+    paths[path] = { ...paths[path], [method.toLowerCase()]: operationOf(path, route) }
+  }
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Velvet Batch', version: '0.1.0' },
+    paths,
+    components: { schemas: { Problem: PROBLEM } },
+  }
+}

@@ -1,0 +1,13 @@
+import type { PieceState } from './pieces'
+
+export interface NotebookRow {
+  pieceId: number
+  number: number
+  recipeName: string
+  orderTitle: string
+  state: PieceState
+  pouredAt: string
+  plannedAt: string | null
+  judgedAt: string | null
+  note: string
+}

@@ -1,0 +1,62 @@
+import type { Milestone } from '../../core/trade'
+
+export type PieceState = 'curing' | 'demoulded' | 'good' | 'rework' | 'lost'
+
+export const VERDICTS = ['good', 'rework', 'lost'] as const
+
+export type Verdict = (typeof VERDICTS)[number]
+
+export interface PieceOpening {
+  milestone: Milestone
+  at: string
+}
+
+export interface PieceRow {
+  id: number
+  number: number
+  state: PieceState
+  orderId: number
+  orderTitle: string
+  recipeId: number
+  recipeName: string
+  layerName: string
+  letter: string
+  tint: string
+  resinId: number
+  placeId: number | null
+  footprintCm2: number
+  /** When the last layer's cure began. */
+  curedFrom: string
+  layersLeft: number
+  hasMould: boolean
+  openings: readonly PieceOpening[]
+  version: number
+}
+
+export interface PieceEvent {
+  id: number
+  kind: string
+  at: string
+  plannedAt: string | null
+  person: string
+  layerName: string | null
+  letter: string | null
+  place: string | null
+  note: string
+}
+
+export interface PieceLog {
+  piece: Omit<
+    PieceRow,
+    | 'openings'
+    | 'layerName'
+    | 'letter'
+    | 'resinId'
+    | 'curedFrom'
+    | 'layersLeft'
+    | 'hasMould'
+    | 'tint'
+  >
+  events: PieceEvent[]
+  photoIds: number[]
+}

@@ -1,0 +1,48 @@
+import type { Binding, Pin, PlanRequest, PlannedTask } from '../../core/plan'
+import type { TaskKind } from '../../core/question'
+import type { PlanTerms } from './planTerms'
+import type { PromiseRow } from './promises'
+
+export interface PlanTaskRow {
+  key: string
+  orderId: number
+  orderLineId: number
+  potId: number | null
+  kind: TaskKind
+  title: string
+  attended: boolean
+  startAt: string
+  endAt: string
+  personId: number | null
+  station: string | null
+  placeId: number | null
+  binding: Binding
+  withKey: string | null
+}
+
+export interface PlanView {
+  id: number
+  terms: PlanTerms
+  canUndo: boolean
+  canRedo: boolean
+  originAt: string
+  madeAt: string
+  madeBy: string
+  tasks: PlanTaskRow[]
+  promises: PromiseRow[]
+}
+
+/** The plan that holds as the core's question and answer, for trying things out beside it. */
+export interface PlanQuestionView {
+  planId: number
+  /** The minute 0 of the question. */
+  originAt: string
+  request: PlanRequest
+  /** Where the tasks lie in the plan; what began before minute 0 lies below it. */
+  planned: PlannedTask[]
+  pins: Pin[]
+  /** What people call the tasks. */
+  titles: Record<string, string>
+  /** What people call the order that a job is promised in. */
+  promises: Record<string, string>
+}

@@ -1,0 +1,34 @@
+import type { PlaceClimate } from '../../core/cure'
+import type { Pigment, StudioRules } from '../../core/trade'
+import type { MouldRow } from './moulds'
+import type { Role } from './people'
+
+export interface PlaceRow {
+  id: number
+  name: string
+  kind: 'rack' | 'box'
+  areaCm2: number
+  roomName: string
+  climate: PlaceClimate
+}
+
+/** A shift as it comes round every week; minutes from the local midnight. */
+export interface WeeklyShift {
+  personId: number
+  /** 1 is Monday. */
+  weekday: number
+  fromMin: number
+  toMin: number
+}
+
+/** What every screen needs: the workspace's rules, people, places and colours. */
+export interface Workshop {
+  name: string
+  timeZone: string
+  rules: StudioRules
+  people: { id: number; name: string; role: Role; skills: string[] }[]
+  shifts: WeeklyShift[]
+  places: PlaceRow[]
+  moulds: MouldRow[]
+  pigments: Pigment[]
+}
