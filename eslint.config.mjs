@@ -120,6 +120,15 @@ function covers(outer, inner) {
   )
 }
 
+const hiddenClocks = [
+  "NewExpression[callee.name='Date'][arguments.length=0]",
+  "CallExpression[callee.object.name='Date'][callee.property.name='now']",
+  "CallExpression[callee.object.name='DateTime'][callee.property.name=/^(now|local|utc)$/]",
+].map((selector) => ({
+  selector,
+  message: 'now comes from the one clock: server/clock, app/utils/clock, tests/fixtures/now',
+}))
+
 export default tseslint.config(
   { ignores: ['node_modules', '.nuxt', '.output', '.velvet', 'test-results', 'playwright-report'] },
   ...tseslint.configs.recommended,
@@ -187,10 +196,16 @@ export default tseslint.config(
     },
   },
   {
+    files: ['{app,core,shared,server,demo,cli,tests}/**'],
+    ignores: ['{server,shared/time}/clock.ts', 'cli/lib/**', 'cli/main.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...hiddenClocks] },
+  },
+  {
     files: ['server/services/**'],
     rules: {
       'no-restricted-syntax': [
         'error',
+        ...hiddenClocks,
         {
           selector: 'CallExpression[callee.name=/^(trx|db|knex)$/]',
           message: 'SQL is written in server/db only',

@@ -24,6 +24,8 @@ export default defineNuxtConfig({
   devtools: { enabled: false },
   telemetry: false,
   components: [{ path: '~/components', pathPrefix: false }],
+  // What VELVET_NOW says; given as NUXT_PUBLIC_NOW by whoever starts the server.
+  runtimeConfig: { public: { now: '' } },
   css: ['~/assets/main.css'],
   app: {
     head: {
@@ -35,6 +37,8 @@ export default defineNuxtConfig({
   vite: { plugins: [tailwindcss()] },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   nitro: {
+    // Compressed once, while building; a browser is sent what it can read.
+    compressPublicAssets: { gzip: true, brotli: true },
     serverAssets: [],
     externals: { inline: [] },
     // The pages are isolated; a worker's script has to say so too, or the browser refuses to start

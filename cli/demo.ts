@@ -2,6 +2,7 @@ import { existsSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { loadDemo } from '../demo/load'
 import { DEMO_PASSWORD, PEOPLE } from '../demo/workshop'
+import { now } from '../server/clock'
 import { openDatabase } from '../server/db/knex'
 import { serveArgs } from './lib/args'
 import { buildIfStale } from './lib/build'
@@ -26,8 +27,8 @@ export async function prepareDemo(database: OwnDatabase, folder: string): Promis
     if (existsSync(mark)) return false
     await knex.migrate.rollback(undefined, true)
     await migrate(knex)
-    await loadDemo(knex, new Date())
-    writeFileSync(mark, new Date().toISOString())
+    await loadDemo(knex, now())
+    writeFileSync(mark, now().toISOString())
     return true
   } finally {
     await knex.destroy()

@@ -1,13 +1,20 @@
-import { demoCommand } from './demo'
+import { settleNow } from '../shared/time/clock'
 import { Sentence } from './lib/Sentence'
-import { startCommand } from './start'
+
+/** A Tuesday morning in the workshop, which everything that is checked, measured and pictured begins on. */
+const WORKING_DAY = '2027-03-02T09:30:00Z'
+const FIXED_AT: Record<string, string> = {
+  test: WORKING_DAY,
+  bench: WORKING_DAY,
+  pictures: WORKING_DAY,
+}
 
 type Command = (args: readonly string[]) => Promise<number>
 
-/** Commands that only developers use are loaded only when they are asked for. */
+/** A command is loaded when it is asked for, and after the clock is set that it goes by. */
 const COMMANDS: Record<string, () => Promise<Command>> = {
-  demo: () => Promise.resolve(demoCommand),
-  start: () => Promise.resolve(startCommand),
+  demo: async () => (await import('./demo')).demoCommand,
+  start: async () => (await import('./start')).startCommand,
   test: async () => (await import('./test')).testCommand,
   pictures: async () => (await import('./pictures')).picturesCommand,
   bench: async () => (await import('./bench')).benchCommand,
@@ -19,8 +26,20 @@ const SYSTEM_SENTENCES: Record<string, string> = {
   EROFS: 'The disk is read-only',
 }
 
+/** One moment for this command and everything that it starts. */
+function settleClock(fixedAt: string | undefined): void {
+  const asked = process.env.VELVET_NOW ?? fixedAt ?? ''
+  const settled = settleNow(asked, Date.now())
+  if (settled === null)
+    throw new Sentence(
+      `VELVET_NOW takes an instant such as 2027-03-06T22:00:00Z (with = before it the clock stands still), or a shift such as P3D or -PT2H, not "${asked}".`,
+    )
+  process.env.VELVET_NOW = settled
+}
+
 const [name = '', ...args] = process.argv.slice(2)
 try {
+  settleClock(FIXED_AT[name])
   process.exitCode = await (await (COMMANDS[name] as () => Promise<Command>)())(args)
 } catch (error) {
   const { code, path } = error as NodeJS.ErrnoException

@@ -110,6 +110,26 @@ async function playwright(args: readonly string[]): Promise<Count> {
   })
 }
 
+/** Moments at which work looks different from a Tuesday morning. */
+const OTHER_HOURS = {
+  'a Saturday night': '2027-03-06T22:00:00Z',
+  'a Monday at eight': '2027-03-08T08:00:00Z',
+  'the night of a clock change': '2027-03-28T00:30:00Z',
+  'the last of December': '2027-12-31T15:00:00Z',
+}
+
+/** The browser tests once for each of these moments, each with a demo loaded then. */
+async function atOtherHours(args: readonly string[]): Promise<Count[]> {
+  const counts: Count[] = []
+  for (const [name, instant] of Object.entries(OTHER_HOURS))
+    counts.push(
+      await check(`on ${name}`, join(ROOT, 'velvet'), ['test', 'e2e', ...args], {
+        VELVET_NOW: instant,
+      }),
+    )
+  return counts
+}
+
 /**
  * `velvet test`: everything that is checked; the last line counts it. `velvet test e2e` and `velvet
  * test unit` run one part alone.
@@ -118,6 +138,7 @@ export async function testCommand(args: readonly string[]): Promise<number> {
   const counts: Count[] = []
   if (args[0] === 'e2e') counts.push(await playwright(args.slice(1)))
   else if (args[0] === 'unit') counts.push(await jest(args.slice(1)))
+  else if (args[0] === 'hours') counts.push(...(await atOtherHours(args.slice(1))))
   else {
     await run(bin('nuxt'), ['prepare', '--logLevel', 'silent'])
     counts.push(await check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']))

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Data, Layout, PlotlyHTMLElement } from 'plotly.js-dist-min'
+import type { Data, Layout, PlotlyHTMLElement } from 'plotly.js-cartesian-dist-min'
 
 /**
  * A chart in the look of the house; the library is fetched with the first one, and drawing waits
@@ -20,10 +20,10 @@ const {
   ) => Partial<Layout>
 }>()
 const frame = useTemplateRef<HTMLDivElement>('frame')
-let plotly: typeof import('plotly.js-dist-min') | null = null
+let plotly: typeof import('plotly.js-cartesian-dist-min') | null = null
 
 async function draw(): Promise<void> {
-  plotly ??= await import('plotly.js-dist-min')
+  plotly ??= await import('plotly.js-cartesian-dist-min')
   if (!frame.value) return
   const style = getComputedStyle(document.documentElement)
   const token = (name: string) => style.getPropertyValue(name).trim()

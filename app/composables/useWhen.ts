@@ -4,17 +4,17 @@ import { DateTime } from 'luxon'
 export function useWhen() {
   const workshop = useWorkshopStore()
   const local = (iso: string) => DateTime.fromISO(iso, { zone: workshop.timeZone })
+  const localNow = () => DateTime.fromMillis(nowMs(), { zone: workshop.timeZone })
   return {
     local,
+    localNow,
     clock: (iso: string) => local(iso).toFormat('HH:mm'),
     day: (iso: string) => local(iso).toFormat('ccc d LLL'),
     dayAndClock: (iso: string) => local(iso).toFormat('ccc d LLL HH:mm'),
     /** Today's instants by the clock alone, others with their day. */
     short: (iso: string) => {
       const at = local(iso)
-      return at.hasSame(DateTime.now().setZone(workshop.timeZone), 'day')
-        ? at.toFormat('HH:mm')
-        : at.toFormat('ccc d LLL HH:mm')
+      return at.hasSame(localNow(), 'day') ? at.toFormat('HH:mm') : at.toFormat('ccc d LLL HH:mm')
     },
   }
 }

@@ -40,6 +40,7 @@ export async function startServer(
       HOST: '127.0.0.1',
       NITRO_PORT: String(port),
       PORT: String(port),
+      NUXT_PUBLIC_NOW: process.env.VELVET_NOW ?? '',
       VELVET_DB_HOST: database.host,
       VELVET_DB_PORT: String(database.port),
       VELVET_DB_USER: database.user,

@@ -1,4 +1,5 @@
 import { getRequestIP } from 'h3'
+import { now } from '../clock'
 import { signInSchema } from '../../shared/schemas/forms'
 import { signIn } from '../services/people/auth'
 import { api, bodyOf } from '../utils/api'
@@ -10,7 +11,7 @@ export default api(async (event) => {
     body.signIn,
     body.password,
     getRequestIP(event) ?? '',
-    new Date(),
+    now(),
   )
   writeSessionCookie(event, token)
   return person

@@ -1,4 +1,5 @@
 import { defineEventHandler } from 'h3'
+import { now } from '../clock'
 import { AppError } from '../services/AppError'
 import { personOfToken } from '../services/people/auth'
 import { sendProblem } from '../utils/problem'
@@ -22,7 +23,7 @@ export default defineEventHandler(async (event) => {
     return
   try {
     const token = readSessionCookie(event)
-    const found = token ? await personOfToken(token, new Date()) : null
+    const found = token ? await personOfToken(token, now()) : null
     if (!found) return sendProblem(event, new AppError('not-signed-in', 'Sign in first.'))
     event.context.who = found.who
     event.context.person = found.person

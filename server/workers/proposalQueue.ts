@@ -1,3 +1,4 @@
+import { now } from '../clock'
 import type { PlanAsk } from '../../shared/types/proposals'
 import { database } from '../db/database'
 import { getProposal, listUnfinishedProposals, moveProposal } from '../db/proposals'
@@ -73,7 +74,7 @@ async function workOn(id: number, workspaceId: number, own: Running): Promise<vo
       proposal,
       planInWorker(watch(0, PLANNING_SHARE)),
       weighInWorker(watch(PLANNING_SHARE, 1 - PLANNING_SHARE)),
-      new Date(),
+      now(),
     )
     await moveProposal(db, id, ['running'], 'done', { outcome })
   } catch (error) {

@@ -1,5 +1,6 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
 import { signInAs } from './people'
+import { inDays } from '../fixtures/now'
 
 interface Row {
   id: number
@@ -32,7 +33,7 @@ async function order(
   const recipeId = (await send<Row[]>(page, 'get', '/api/recipes')).find(
     (one) => one.name === recipe,
   )!.id
-  const promisedAt = new Date(Date.now() + 40 * 86_400_000).toISOString()
+  const promisedAt = inDays(40)
   for (const title of titles) {
     await send(page, 'post', '/api/orders', {
       kind: 'commission',

@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import { signInAs } from './people'
+import { inDays } from '../fixtures/now'
 
 const lanes = (page: Page) => page.getByRole('group', { name: 'The plan, lane by lane' })
 const accept = (page: Page) => page.getByRole('button', { name: 'Accept', exact: true })
@@ -117,7 +118,7 @@ test('a maker is ill: what moves is shown, accepted, and taken back', async ({ p
   const before = await held(page)
   await askWhatIf(page, 'somebody is away')
   await page.getByLabel('Who').selectOption({ label: 'Tobin Ferrow' })
-  const back = new Date(Date.now() + 6 * 86_400_000).toISOString().slice(0, 10)
+  const back = inDays(6).slice(0, 10)
   await page.getByLabel('To the end of').fill(back)
   await showIt(page)
   await expect(accept(page)).toBeVisible({ timeout: 30_000 })
@@ -143,7 +144,7 @@ test('a maker is ill: what moves is shown, accepted, and taken back', async ({ p
     }
   ).people.find((one) => one.name === 'Tobin Ferrow')!.id
   // What was about to begin may stay; from tomorrow on there is nothing for him until he is back.
-  const tomorrow = new Date(Date.now() + 86_400_000).toISOString()
+  const tomorrow = inDays(1)
   expect(
     without.tasks.filter(
       (task) => task.personId === tobin && task.startAt > tomorrow && task.startAt < `${back}T00`,
@@ -170,13 +171,13 @@ test('the heated box is not to be had for a while: what would lie in it goes els
     ).tasks.filter((task) => boxes.has(task.placeId ?? 0) && task.endAt > task.startAt)
   }
   await askWhatIf(page, 'the heated box is not to be had')
-  const back = new Date(Date.now() + 20 * 86_400_000).toISOString().slice(0, 10)
+  const back = inDays(20).slice(0, 10)
   await page.getByLabel('To the end of').fill(back)
   await showIt(page)
   await accept(page).click({ timeout: 30_000 })
   await expect(accept(page)).toHaveCount(0)
   // What lies in it already is left there; nothing new goes in until it is back.
-  const now = new Date(Date.now() + 5 * 60_000).toISOString()
+  const now = inDays(5 / 1440)
   expect(
     (await inBox()).filter((task) => task.startAt > now && task.startAt < `${back}T00`),
   ).toEqual([])

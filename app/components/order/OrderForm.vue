@@ -10,10 +10,10 @@ const emit = defineEmits<{ saved: [order: Order] }>()
 const orders = useOrderStore()
 const recipes = useRecipeStore()
 const workshop = useWorkshopStore()
+const { localNow } = useWhen()
 
 const inTwoWeeks = () =>
-  DateTime.now()
-    .setZone(workshop.timeZone)
+  localNow()
     .plus({ days: 14 })
     .set({ hour: 16, minute: 0, second: 0, millisecond: 0 })
     .toUTC()

@@ -31,7 +31,7 @@ const KINDS = [
   { value: 'order', label: 'something new is asked for' },
 ] as const
 const kind = ref<(typeof KINDS)[number]['value']>('away')
-const today = DateTime.now().setZone(workshop.timeZone)
+const today = useWhen().localNow()
 const draft = reactive({
   personId: workshop.workshop?.people[0]?.id ?? 0,
   mouldId: workshop.workshop?.moulds[0]?.id ?? 0,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Data } from 'plotly.js-dist-min'
+import type { Data } from 'plotly.js-cartesian-dist-min'
 import { solidOf, type Shape } from '~~/core/size'
 
 /** The fill curve of a shape: millilitres over the level. */

@@ -79,7 +79,6 @@ const dosed = computed(() =>
 
 const main = computed<{ label: string; event: () => RunEvent | null } | null>(() => {
   const at = step.value
-  const time = () => Date.now()
   switch (at?.kind) {
     case 'weigh':
       return {
@@ -90,32 +89,32 @@ const main = computed<{ label: string; event: () => RunEvent | null } | null>(()
                 kind: 'weighed',
                 part: at.part,
                 amount: Math.round((shows.value - before.value) * 1e6) / 1e6,
-                at: time(),
+                at: nowMs(),
               }
             : null,
       }
     case 'stir':
       return at.startedAt === null
-        ? { label: 'Stir now', event: () => ({ kind: 'stirStarted', at: time() }) }
-        : { label: 'Stirred, no streaks', event: () => ({ kind: 'stirEnded', at: time() }) }
+        ? { label: 'Stir now', event: () => ({ kind: 'stirStarted', at: nowMs() }) }
+        : { label: 'Stirred, no streaks', event: () => ({ kind: 'stirEnded', at: nowMs() }) }
     case 'rest':
       return {
         label: now.value < at.until ? 'Pour already' : 'Pour now',
-        event: () => ({ kind: 'pourStarted', at: time() }),
+        event: () => ({ kind: 'pourStarted', at: nowMs() }),
       }
     case 'pour':
       return at.startedAt === null
-        ? { label: 'Pour now', event: () => ({ kind: 'pourStarted', at: time() }) }
-        : { label: 'All poured', event: () => ({ kind: 'pourEnded', at: time() }) }
+        ? { label: 'Pour now', event: () => ({ kind: 'pourStarted', at: nowMs() }) }
+        : { label: 'All poured', event: () => ({ kind: 'pourEnded', at: nowMs() }) }
     case 'heat':
       return {
         label: 'Heat pass done',
-        event: () => ({ kind: 'heatPass', index: at.index, at: time() }),
+        event: () => ({ kind: 'heatPass', index: at.index, at: nowMs() }),
       }
     case 'cure':
       return {
         label: 'It lies there, cure begins',
-        event: () => ({ kind: 'cureStarted', placeId: placeId.value, at: time() }),
+        event: () => ({ kind: 'cureStarted', placeId: placeId.value, at: nowMs() }),
       }
     default:
       return null
@@ -132,8 +131,8 @@ const canUndo = computed(
     step.value !== null &&
     (step.value.kind !== 'weigh' || (bench.state?.inCup.a ?? 0) + (bench.state?.inCup.b ?? 0) > 0),
 )
-const undo = () => bench.record({ kind: 'undone', at: Date.now() })
-const spoil = () => bench.record({ kind: 'spoiled', at: Date.now() })
+const undo = () => bench.record({ kind: 'undone', at: nowMs() })
+const spoil = () => bench.record({ kind: 'spoiled', at: nowMs() })
 const leave = () => navigateTo('/pots')
 
 onKeyStroke((event) => {

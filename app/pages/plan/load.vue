@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon'
-import type { Data } from 'plotly.js-dist-min'
+import type { Data } from 'plotly.js-cartesian-dist-min'
 import { loadOf } from '~~/core/plan'
 
 const WEEKS = 4
@@ -12,7 +12,9 @@ const plan = usePlanStore()
 const workshop = useWorkshopStore()
 const { ready, failure, again } = useLoading(() => plan.loadQuestion())
 
-const originMs = computed(() => Date.parse(plan.question?.originAt ?? new Date().toISOString()))
+const originMs = computed(() =>
+  Date.parse(plan.question?.originAt ?? new Date(nowMs()).toISOString()),
+)
 const origin = computed(() => DateTime.fromMillis(originMs.value, { zone: workshop.timeZone }))
 const minuteOf = (at: DateTime) => Math.round((at.toMillis() - originMs.value) / MS_PER_MIN)
 const timeOf = (minute: number) =>

@@ -9,9 +9,9 @@ const { ready, failure, again } = useLoading(async () => {
   await plan.load()
   openNextWork()
 })
-const { clock } = useWhen()
+const { clock, localNow } = useWhen()
 const DAYS = 7
-const monday = ref(DateTime.now().setZone(workshop.timeZone).startOf('week'))
+const monday = ref(localNow().startOf('week'))
 const days = computed(() => Array.from({ length: DAYS }, (_, i) => monday.value.plus({ days: i })))
 const titles = computed(
   () => new Map((plan.plan?.promises ?? []).map((promise) => [promise.orderId, promise.title])),
@@ -38,7 +38,7 @@ const promised = computed(() =>
 )
 /** On a Saturday evening the week that matters is the next one. */
 function openNextWork(): void {
-  const next = hands.value.find((task) => Date.parse(task.endAt) > Date.now())
+  const next = hands.value.find((task) => Date.parse(task.endAt) > nowMs())
   if (next)
     monday.value = DateTime.fromISO(next.startAt, { zone: workshop.timeZone }).startOf('week')
 }

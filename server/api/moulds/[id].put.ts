@@ -1,7 +1,8 @@
+import { now } from '../../clock'
 import { mouldSchema } from '../../../shared/schemas/forms'
 import { saveMould } from '../../services/moulds/moulds'
 import { api, bodyOf, idOf, whoOf } from '../../utils/api'
 
 export default api(async (event) =>
-  saveMould(whoOf(event), idOf(event), await bodyOf(event, mouldSchema), new Date()),
+  saveMould(whoOf(event), idOf(event), await bodyOf(event, mouldSchema), now()),
 )

@@ -1,7 +1,8 @@
+import { now } from '../../clock'
 import { newMouldSchema } from '../../../shared/schemas/forms'
 import { createMould } from '../../services/moulds/moulds'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
 export default api(async (event) =>
-  createMould(whoOf(event), await bodyOf(event, newMouldSchema), new Date()),
+  createMould(whoOf(event), await bodyOf(event, newMouldSchema), now()),
 )

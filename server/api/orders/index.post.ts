@@ -1,7 +1,8 @@
+import { now } from '../../clock'
 import { newOrderSchema } from '../../../shared/schemas/forms'
 import { createOrder } from '../../services/orders/orders'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
 export default api(async (event) =>
-  createOrder(whoOf(event), await bodyOf(event, newOrderSchema), new Date()),
+  createOrder(whoOf(event), await bodyOf(event, newOrderSchema), now()),
 )

@@ -1,3 +1,4 @@
+import { now } from '../../clock'
 import { nothingSchema } from '../../../shared/schemas/forms'
 import { makePlan } from '../../services/planning/propose/makePlan'
 import { api, bodyOf, whoOf } from '../../utils/api'
@@ -5,5 +6,5 @@ import { planInWorker, weighInWorker } from '../../workers/pool'
 
 export default api(async (event) => {
   await bodyOf(event, nothingSchema)
-  return makePlan(whoOf(event), planInWorker(), new Date(), weighInWorker())
+  return makePlan(whoOf(event), planInWorker(), now(), weighInWorker())
 })

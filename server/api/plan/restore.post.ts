@@ -1,3 +1,4 @@
+import { now } from '../../clock'
 import { restorePlanSchema } from '../../../shared/schemas/forms'
 import { restorePlan } from '../../services/planning/propose/proposals'
 import { api, bodyOf, whoOf } from '../../utils/api'
@@ -5,5 +6,5 @@ import { planInWorker, weighInWorker } from '../../workers/pool'
 
 export default api(async (event) => {
   const { planId, direction } = await bodyOf(event, restorePlanSchema)
-  return restorePlan(whoOf(event), planId, direction, planInWorker(), weighInWorker(), new Date())
+  return restorePlan(whoOf(event), planId, direction, planInWorker(), weighInWorker(), now())
 })

@@ -1,7 +1,8 @@
+import { now } from '../../clock'
 import { resinSchema } from '../../../shared/schemas/forms'
 import { saveResin } from '../../services/resins/resins'
 import { api, bodyOf, idOf, whoOf } from '../../utils/api'
 
 export default api(async (event) =>
-  saveResin(whoOf(event), idOf(event), await bodyOf(event, resinSchema), new Date()),
+  saveResin(whoOf(event), idOf(event), await bodyOf(event, resinSchema), now()),
 )

@@ -1,8 +1,9 @@
+import { now } from '../../clock'
 import { startRunSchema } from '../../../shared/schemas/forms'
 import { startRun } from '../../services/runs/runs'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
 export default api(async (event) => {
   const { potId, measure } = await bodyOf(event, startRunSchema)
-  return startRun(whoOf(event), potId, measure, new Date())
+  return startRun(whoOf(event), potId, measure, now())
 })

@@ -1,7 +1,8 @@
+import { now } from '../../../clock'
 import { feedSchema } from '../../../../shared/schemas/forms'
 import { renewFeed } from '../../../services/calendars/calendars'
 import { api, bodyOf, whoOf } from '../../../utils/api'
 
 export default api(async (event) =>
-  renewFeed(whoOf(event), (await bodyOf(event, feedSchema)).whose, new Date()),
+  renewFeed(whoOf(event), (await bodyOf(event, feedSchema)).whose, now()),
 )

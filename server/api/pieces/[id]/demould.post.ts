@@ -1,13 +1,8 @@
+import { now } from '../../../clock'
 import { pieceActSchema } from '../../../../shared/schemas/forms'
 import { actOnPiece } from '../../../services/pieces/pieces'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 
 export default api(async (event) =>
-  actOnPiece(
-    whoOf(event),
-    idOf(event),
-    'demoulded',
-    await bodyOf(event, pieceActSchema),
-    new Date(),
-  ),
+  actOnPiece(whoOf(event), idOf(event), 'demoulded', await bodyOf(event, pieceActSchema), now()),
 )

@@ -1,8 +1,9 @@
+import { now } from '../../../clock'
 import { judgeSchema } from '../../../../shared/schemas/forms'
 import { actOnPiece } from '../../../services/pieces/pieces'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 
 export default api(async (event) => {
   const { verdict, ...rest } = await bodyOf(event, judgeSchema)
-  return actOnPiece(whoOf(event), idOf(event), verdict, rest, new Date())
+  return actOnPiece(whoOf(event), idOf(event), verdict, rest, now())
 })

@@ -1,7 +1,8 @@
+import { now } from '../../../clock'
 import { movePieceSchema } from '../../../../shared/schemas/forms'
 import { movePiece } from '../../../services/pieces/pieces'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 
 export default api(async (event) =>
-  movePiece(whoOf(event), idOf(event), await bodyOf(event, movePieceSchema), new Date()),
+  movePiece(whoOf(event), idOf(event), await bodyOf(event, movePieceSchema), now()),
 )

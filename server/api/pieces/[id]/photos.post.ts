@@ -1,4 +1,5 @@
 import { readRawBody } from 'h3'
+import { now } from '../../../clock'
 import { AppError } from '../../../services/AppError'
 import { photographPiece } from '../../../services/pieces/pieces'
 import { api, idOf, whoOf } from '../../../utils/api'
@@ -8,5 +9,5 @@ export default api(async (event) => {
   const upload = await readRawBody(event, false)
   if (!upload || upload.byteLength === 0)
     throw new AppError('not-an-image', 'There was no picture in the upload.')
-  return photographPiece(whoOf(event), idOf(event), upload, new Date())
+  return photographPiece(whoOf(event), idOf(event), upload, now())
 })

@@ -1,3 +1,4 @@
+import { now } from '../../../clock'
 import { planAskSchema } from '../../../../shared/schemas/forms'
 import { getProposal } from '../../../services/planning/propose/proposals'
 import { api, bodyOf, whoOf } from '../../../utils/api'
@@ -5,6 +6,6 @@ import { enqueue, progressOf } from '../../../workers/proposalQueue'
 
 export default api(async (event) => {
   const who = whoOf(event)
-  const id = await enqueue(who, await bodyOf(event, planAskSchema), new Date())
+  const id = await enqueue(who, await bodyOf(event, planAskSchema), now())
   return getProposal(who, id, progressOf)
 })

@@ -1,7 +1,8 @@
+import { now } from '../../../clock'
 import { recipeSchema } from '../../../../shared/schemas/forms'
 import { saveRecipe } from '../../../services/recipes/recipes'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 
 export default api(async (event) =>
-  saveRecipe(whoOf(event), idOf(event), await bodyOf(event, recipeSchema), new Date()),
+  saveRecipe(whoOf(event), idOf(event), await bodyOf(event, recipeSchema), now()),
 )
