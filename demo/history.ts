@@ -7,9 +7,10 @@ import type { Solve } from '../server/services/planning/choose/planAll'
 import { openPots } from '../server/services/pots/pots'
 import { addRunEvents, startRun } from '../server/services/runs/runs'
 import type { Who } from '../server/services/Who'
-import type { PieceRow, Verdict } from '../shared/types/pieces'
+import type { Verdict } from '../shared/schemas/pieces'
+import type { PieceRow } from '../shared/types/pieces'
 import type { PlanTaskRow, PlanView } from '../shared/types/plan'
-import type { KeyedRunEvent } from '../shared/types/runs'
+import type { KeyedRunEvent } from '../shared/schemas/runs'
 
 const MS_PER_MIN = 60_000
 

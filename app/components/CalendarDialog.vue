@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useClipboard } from '@vueuse/core'
-import type { FeedName } from '~~/shared/types/calendars'
+import type { FeedName } from '~~/shared/schemas/calendars'
 
 /**
  * The secret addresses under which other calendars fetch the plan: made, renewed and taken away.

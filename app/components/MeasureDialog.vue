@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { METRIC, OWN_UNITS, type OwnUnits, type Quantity } from '~~/core/units'
-import { measureChoiceSchema, ownUnitsSchema } from '~~/shared/schemas/forms'
-import type { MeasureChoice } from '~~/shared/types/people'
+import { measureChoiceSchema, ownUnitsSchema } from '~~/shared/schemas/people'
+import type { MeasureChoice } from '~~/shared/schemas/people'
 
 /** How this maker measures, and in which units figures are read and typed. */
 const { open } = defineProps<{ open: boolean }>()

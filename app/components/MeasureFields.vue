@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { MeasureChoice } from '~~/shared/types/people'
+import type { MeasureChoice } from '~~/shared/schemas/people'
 
 /** Which scale or cup is measured with. */
 const { errorAt = () => undefined } = defineProps<{

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { signInSchema } from '~~/shared/schemas/forms'
+import { signInSchema } from '~~/shared/schemas/people'
 
 /** Name and password; used at the door and when a session has ended in the middle of something. */
 const { known = '' } = defineProps<{ known?: string }>()

@@ -3,7 +3,7 @@ import { costBatch, sizeBatch } from '~~/core/recipe'
 import type { Recipe, Resin, Layer } from '~~/core/trade'
 import { mix, type Measure, type MixAnswer } from '~~/core/mix'
 import type { SizedLayer } from '~~/core/size'
-import type { MeasureChoice } from '~~/shared/types/people'
+import type { MeasureChoice } from '~~/shared/schemas/people'
 
 export interface BatchLayer {
   layer: Layer

@@ -1,6 +1,6 @@
 import type { Room } from '~~/core/plan'
 import type { PlanQuestionView, PlanTaskRow } from '~~/shared/types/plan'
-import type { PlanPin } from '~~/shared/types/planTerms'
+import type { PlanPin } from '~~/shared/schemas/planTerms'
 import { objectionWords } from '~/utils/objectionWords'
 import type { PlanTryAnswers } from '~/workers/plan.worker'
 

@@ -1,5 +1,5 @@
+import type { SchemaOf } from '~~/shared/schemas/typed'
 import type { Ref } from 'vue'
-import type { Schema } from 'yup'
 
 interface UseEditorOptions<
   Fields extends object,
@@ -9,7 +9,7 @@ interface UseEditorOptions<
   blank: () => Fields
   load: () => Promise<unknown>
   find: (id: number) => Row | undefined
-  schemas: { fresh: Schema<Fields>; changed: Schema<Fields & { version: number }> }
+  schemas: { fresh: SchemaOf<Fields>; changed: SchemaOf<Fields & { version: number }> }
   create: (fields: Fields) => Promise<Row>
   save: (id: number, fields: Fields & { version: number }) => Promise<Row>
   /** Puts a row as the server has it now among the others. */
@@ -49,7 +49,7 @@ export function useEditor<
     if (row) show(row)
   })
   const form = useForm<Fields, Row>({
-    schema: (isNew ? options.schemas.fresh : options.schemas.changed) as Schema<Fields>,
+    schema: (isNew ? options.schemas.fresh : options.schemas.changed) as SchemaOf<Fields>,
     send: (value) =>
       opened.value
         ? options.save(opened.value.id, { ...value, version: opened.value.version })

@@ -1,8 +1,8 @@
-import type { Schema } from 'yup'
 import { check } from '~~/shared/schemas/check'
+import type { SchemaOf } from '~~/shared/schemas/typed'
 
 interface UseFormOptions<T extends object, R> {
-  schema: Schema<T>
+  schema: SchemaOf<T>
   /** Sends the checked value; its answer is handed to `done`. */
   send: (value: T) => Promise<R>
   done: (answer: R) => void

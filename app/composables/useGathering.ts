@@ -8,7 +8,7 @@ import {
   type PotFigures,
 } from '~~/core/pot'
 import type { Resin } from '~~/core/trade'
-import type { GatherFields } from '~~/shared/schemas/forms'
+import type { GatherFields } from '~~/shared/schemas/pots'
 import type { Pot, PotPortion } from '~~/shared/types/pots'
 import type { GatherQuestion } from '~/workers/gather.worker'
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { MILESTONES, MILESTONE_WORDS, type Milestone } from '~~/core/trade'
 import { whyMilestone } from '~~/core/why'
-import type { PieceRow, Verdict } from '~~/shared/types/pieces'
+import type { Verdict } from '~~/shared/schemas/pieces'
+import type { PieceRow } from '~~/shared/types/pieces'
 import { hasReached, nextOpening, relevantMilestones, whatNow } from '~/utils/nextOpening'
 import { RACK_DEPTH_CM } from '~/utils/rackDepth'
 

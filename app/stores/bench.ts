@@ -1,6 +1,7 @@
 import { foldRun, type RunEvent } from '~~/core/run'
-import type { MeasureChoice } from '~~/shared/types/people'
-import type { KeyedRunEvent, RunView } from '~~/shared/types/runs'
+import type { MeasureChoice } from '~~/shared/schemas/people'
+import type { KeyedRunEvent } from '~~/shared/schemas/runs'
+import type { RunView } from '~~/shared/types/runs'
 
 const RETRY_MS = 3000
 const storageKey = (runId: number) => `velvet-run-${runId}`

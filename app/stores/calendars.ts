@@ -1,4 +1,5 @@
-import type { CalendarFeeds, FeedName } from '~~/shared/types/calendars'
+import type { FeedName } from '~~/shared/schemas/calendars'
+import type { CalendarFeeds } from '~~/shared/types/calendars'
 
 /** The secret addresses of calendars; an address itself is told once, when it is made. */
 export const useCalendarStore = defineStore('calendars', () => {

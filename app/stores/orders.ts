@@ -1,5 +1,6 @@
 import type { Page } from '~~/shared/types/exchange'
-import type { Order, OrderFields } from '~~/shared/types/orders'
+import type { OrderFields } from '~~/shared/schemas/orders'
+import type { Order } from '~~/shared/types/orders'
 
 /** What was asked for, by promise, a page at a time. */
 export const useOrderStore = defineStore('orders', () => {

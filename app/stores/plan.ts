@@ -1,7 +1,8 @@
-import type { GatherFields } from '~~/shared/schemas/forms'
+import type { GatherFields } from '~~/shared/schemas/pots'
 import type { PlanQuestionView, PlanView } from '~~/shared/types/plan'
 import type { Pot } from '~~/shared/types/pots'
-import type { PlanAsk, Proposal } from '~~/shared/types/proposals'
+import type { PlanAsk } from '~~/shared/schemas/proposals'
+import type { Proposal } from '~~/shared/types/proposals'
 
 /** How long to wait between two looks at a proposal that is being worked out. */
 const LOOK_EVERY_MS = 150

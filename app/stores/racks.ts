@@ -1,4 +1,5 @@
-import type { PieceLog, PieceRow, Verdict } from '~~/shared/types/pieces'
+import type { Verdict } from '~~/shared/schemas/pieces'
+import type { PieceLog, PieceRow } from '~~/shared/types/pieces'
 import type { TemperatureStep } from '~~/core/cure'
 
 /** What lies where in the workshop, and what was done to it. */

@@ -1,6 +1,6 @@
 import type { Recipe } from '~~/core/trade'
 import type { RecipeRow, RecipeVersion } from '~~/shared/types/recipes'
-import type { RecipeFields } from '~~/shared/schemas/forms'
+import type { RecipeFields } from '~~/shared/schemas/recipes'
 
 /** The recipes of the workshop. */
 export const useRecipeStore = defineStore('recipes', () => {

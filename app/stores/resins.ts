@@ -1,5 +1,5 @@
 import type { ResinRow } from '~~/shared/types/resins'
-import type { ResinFields } from '~~/shared/schemas/forms'
+import type { ResinFields } from '~~/shared/schemas/resins'
 
 /** The resins of the stores. */
 export const useResinStore = defineStore('resins', () => {

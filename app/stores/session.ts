@@ -1,5 +1,6 @@
 import type { OwnUnits } from '~~/core/units'
-import type { MeasureChoice, Person } from '~~/shared/types/people'
+import type { MeasureChoice } from '~~/shared/schemas/people'
+import type { Person } from '~~/shared/types/people'
 
 /** Who is signed in on this device. */
 export const useSessionStore = defineStore('session', () => {

@@ -1,5 +1,5 @@
 import type { Pigment } from '~~/core/trade'
-import type { MouldFields } from '~~/shared/schemas/forms'
+import type { MouldFields } from '~~/shared/schemas/moulds'
 import type { MouldRow } from '~~/shared/types/moulds'
 import type { Workshop } from '~~/shared/types/workshop'
 

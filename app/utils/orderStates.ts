@@ -1,4 +1,4 @@
-import type { OrderState } from '~~/shared/types/orders'
+import type { OrderState } from '~~/shared/schemas/orders'
 
 type Stage = 'waiting' | 'going' | 'done' | 'gone'
 

@@ -30,7 +30,7 @@ export interface Resin extends Omit<LayerResin, 'milestones'> {
   /** Other sizes it can be bought in. */
   otherKits: Kit[]
   /** Where each figure came from, by its key (`RESIN_FIGURES`). */
-  origins: Record<string, Origin>
+  origins: Partial<Record<string, Origin>>
   note: string
 }
 

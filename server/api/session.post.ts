@@ -1,6 +1,6 @@
 import { getRequestIP } from 'h3'
 import { now } from '../clock'
-import { signInSchema } from '../../shared/schemas/forms'
+import { signInSchema } from '../../shared/schemas/people'
 import { signIn } from '../services/people/auth'
 import { api, bodyOf } from '../utils/api'
 import { writeSessionCookie } from '../utils/sessionCookie'

@@ -1,5 +1,6 @@
 import type { Page } from '../../shared/types/exchange'
-import type { Order, OrderFields, OrderState } from '../../shared/types/orders'
+import type { OrderFields, OrderState } from '../../shared/schemas/orders'
+import type { Order } from '../../shared/types/orders'
 import { removePlannedPortions } from './pots'
 import { groupBy, iso, updateVersioned, type Db } from './rows'
 

@@ -1,5 +1,6 @@
 import type { OwnUnits } from '../../core/units'
-import type { MeasureChoice, Person, Role } from '../../shared/types/people'
+import type { MeasureChoice } from '../../shared/schemas/people'
+import type { Person, Role } from '../../shared/types/people'
 import { decimal, type Db } from './rows'
 
 interface PersonRow {

@@ -1,6 +1,6 @@
 import type { PlanObjective } from '../../core/plan'
 import type { PlanTaskRow, PlanView } from '../../shared/types/plan'
-import type { PlanTerms } from '../../shared/types/planTerms'
+import type { PlanTerms } from '../../shared/schemas/planTerms'
 import type { PromiseRow } from '../../shared/types/promises'
 import { iso, json, type Db } from './rows'
 

@@ -1,5 +1,6 @@
 import type { PromiseRow } from '../../shared/types/promises'
-import type { GatheredMix, PlanAsk, Proposal, ProposalState } from '../../shared/types/proposals'
+import type { PlanAsk } from '../../shared/schemas/proposals'
+import type { GatheredMix, Proposal, ProposalState } from '../../shared/types/proposals'
 import type { NewPlan } from './plans'
 import { iso, json, type Db } from './rows'
 

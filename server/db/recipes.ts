@@ -1,5 +1,5 @@
 import type { Layer, LayerPigment, Step } from '../../core/trade'
-import type { RecipeFields } from '../../shared/schemas/forms'
+import type { RecipeFields } from '../../shared/schemas/recipes'
 import type { RecipeRow } from '../../shared/types/recipes'
 import { removePlannedPortions } from './pots'
 import { decimal, decimalOrNull, groupBy, json, updateVersioned, type Db } from './rows'

@@ -1,5 +1,5 @@
 import { MILESTONES, type Milestone } from '../../core/trade'
-import type { ResinFields } from '../../shared/schemas/forms'
+import type { ResinFields } from '../../shared/schemas/resins'
 import type { ResinRow } from '../../shared/types/resins'
 import { decimal, decimalOrNull, groupBy, json, updateVersioned, type Db } from './rows'
 

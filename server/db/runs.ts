@@ -1,5 +1,5 @@
 import type { RunEvent, RunTargets } from '../../core/run'
-import type { KeyedRunEvent } from '../../shared/types/runs'
+import type { KeyedRunEvent } from '../../shared/schemas/runs'
 import { json, type Db } from './rows'
 
 export interface StoredRun {

@@ -5,8 +5,8 @@ import {
   type EventHandler,
   type H3Event,
 } from 'h3'
-import type { Schema } from 'yup'
 import { check } from '../../shared/schemas/check'
+import type { SchemaOf } from '../../shared/schemas/typed'
 import { AppError } from '../services/AppError'
 import type { Who } from '../services/Who'
 import { sendProblem } from './problem'
@@ -53,7 +53,7 @@ async function jsonBody(event: H3Event): Promise<unknown> {
 }
 
 /** The body of a request, checked strictly against the schema that the form uses too. */
-export async function bodyOf<T>(event: H3Event, schema: Schema<T>): Promise<T> {
+export async function bodyOf<T>(event: H3Event, schema: SchemaOf<T>): Promise<T> {
   const checked = check(schema, await jsonBody(event))
   if (!checked.ok)
     throw new AppError('invalid-input', 'Some of this cannot be used as it stands.', {

@@ -1,5 +1,5 @@
 import { now } from '../clock'
-import type { PlanAsk } from '../../shared/types/proposals'
+import type { PlanAsk } from '../../shared/schemas/proposals'
 import { database } from '../db/database'
 import { getProposal, listUnfinishedProposals, moveProposal } from '../db/proposals'
 import { AppError } from '../services/AppError'

@@ -1,11 +1,12 @@
-import { ValidationError, type Schema } from 'yup'
+import { ValidationError } from 'yup'
 import { answer, refuse, type Issue, type Result } from '../../core/result'
+import type { SchemaOf } from './typed'
 
 /**
  * Checks a value from outside against a schema: strictly, finding everything that is wrong at once.
  * @returns the value, typed, or `invalid-input` with one issue a field
  */
-export function check<T>(schema: Schema<T>, value: unknown): Result<T> {
+export function check<T>(schema: SchemaOf<T>, value: unknown): Result<T> {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) {
     return refuse('invalid-input', { path: '', message: 'must be a JSON object' })
   }

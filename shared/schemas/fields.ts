@@ -8,10 +8,12 @@ import {
   string,
   ValidationError,
   type AnyObject,
+  type InferType,
   type ISchema,
   type ObjectShape,
   type Schema,
 } from 'yup'
+import type { SchemaOf } from './typed'
 
 /**
  * Messages name what would be right; the field's path travels beside them, so they do not repeat
@@ -75,6 +77,7 @@ export function exact<S extends ObjectShape>(fields: S) {
   return object(fields)
     .strict()
     .default(undefined)
+    .optional()
     .test('unknown-fields', (value: AnyObject | undefined, context) => {
       const unknown = isRecord(value)
         ? Object.keys(value).filter((key) => !Object.hasOwn(fields, key))
@@ -119,3 +122,25 @@ function firstMessage(schema: Schema<unknown>, value: unknown): string | null {
     throw error
   }
 }
+
+/** The key of a row. */
+export const id = () => whole().min(1)
+
+/** An instant as ISO 8601 in UTC, as in `2026-03-01T09:30:00.000Z`. */
+export const instant = () =>
+  text(40)
+    .matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{3})?)?Z$/, 'must be a date and a time')
+    .test('real', 'is not a real date', (value) => !value || !Number.isNaN(Date.parse(value)))
+/** The key of a row that may be new: 0 until it is kept. */
+export const optionalId = () => whole().min(0)
+/** The version of a row that was read. */
+export const version = () => whole().required().min(1)
+
+/** What a request carries: an object with exactly these fields. */
+export function body<S extends ObjectShape>(fields: S) {
+  const schema = exact(fields).required()
+  return schema as unknown as SchemaOf<InferType<typeof schema>>
+}
+
+/** A request that says nothing but its address. */
+export const nothingSchema = body({})

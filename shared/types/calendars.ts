@@ -1,7 +1,3 @@
-export const FEEDS = ['mine', 'workshop'] as const
-
-export type FeedName = (typeof FEEDS)[number]
-
 /** Since when each calendar has an address; null where it has none. */
 export interface CalendarFeeds {
   mine: string | null

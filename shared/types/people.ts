@@ -1,14 +1,7 @@
 import type { OwnUnits } from '../../core/units'
+import type { MeasureChoice } from '../schemas/people'
 
 export type Role = 'manager' | 'maker' | 'guest'
-
-export interface MeasureChoice {
-  kind: 'scale' | 'cup'
-  /** What the scale shows (g) or the cup is marked in (ml). */
-  step: number
-  /** Is the scale zeroed between the parts. */
-  tare: boolean
-}
 
 export interface Person {
   id: number

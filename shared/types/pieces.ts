@@ -2,10 +2,6 @@ import type { Milestone } from '../../core/trade'
 
 export type PieceState = 'curing' | 'demoulded' | 'good' | 'rework' | 'lost'
 
-export const VERDICTS = ['good', 'rework', 'lost'] as const
-
-export type Verdict = (typeof VERDICTS)[number]
-
 export interface PieceOpening {
   milestone: Milestone
   at: string

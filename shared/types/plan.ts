@@ -1,6 +1,6 @@
 import type { Binding, Pin, PlanRequest, PlannedTask } from '../../core/plan'
 import type { TaskKind } from '../../core/question'
-import type { PlanTerms } from './planTerms'
+import type { PlanTerms } from '../schemas/planTerms'
 import type { PromiseRow } from './promises'
 
 export interface PlanTaskRow {

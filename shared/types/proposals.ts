@@ -1,27 +1,6 @@
 import type { PlanTaskRow } from './plan'
-import type { PlanTerms } from './planTerms'
 import type { PromiseRow } from './promises'
-
-/** What is only supposed: it can be looked at and not accepted. */
-export type Supposition =
-  | { kind: 'mould'; mouldId: number; copies: number }
-  | { kind: 'failed'; lineId: number; pieces: number }
-  /** Without a date it takes what room the others leave. */
-  | { kind: 'order'; recipeId: number; quantity: number; promisedAt: string | null }
-
-export const ASK_KINDS = ['keep', 'afresh', 'improve'] as const
-
-/**
- * `keep` moves only what must, `improve` also what gains by it, `afresh` begins from nothing but
- * the pins.
- */
-export type AskKind = (typeof ASK_KINDS)[number]
-
-export interface PlanAsk {
-  kind: AskKind
-  terms: PlanTerms
-  suppose: Supposition[]
-}
+import type { PlanAsk } from '../schemas/proposals'
 
 export const PROPOSAL_STATES = [
   'waiting',

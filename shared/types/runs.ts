@@ -1,4 +1,5 @@
-import type { RunEvent, RunTargets } from '../../core/run'
+import type { RunTargets } from '../../core/run'
+import type { KeyedRunEvent } from '../schemas/runs'
 
 export interface RunView {
   id: number
@@ -12,6 +13,3 @@ export interface RunView {
   targets: RunTargets
   events: KeyedRunEvent[]
 }
-
-/** A run event as it travels: the key makes sending it twice harmless. */
-export type KeyedRunEvent = RunEvent & { key: string }

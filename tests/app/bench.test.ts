@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, expect, jest, test } from '@jest/globals'
-import type { KeyedRunEvent, RunView } from '../../shared/types/runs'
+import type { KeyedRunEvent } from '../../shared/schemas/runs'
+import type { RunView } from '../../shared/types/runs'
 import { aStorage, giveNuxtGlobals } from '../fixtures/nuxtGlobals'
 
 class ProblemError extends Error {}

@@ -12,7 +12,7 @@ import {
 import { closings, taskWindows } from '../../app/utils/taskWindows'
 import type { Objection } from '../../core/plan'
 import type { PlanQuestionView, PlanTaskRow, PlanView } from '../../shared/types/plan'
-import { NO_TERMS } from '../../shared/types/planTerms'
+import { NO_TERMS } from '../../shared/schemas/planTerms'
 import type { PromiseRow } from '../../shared/types/promises'
 import type { MovedTask, Proposal } from '../../shared/types/proposals'
 import type { Workshop } from '../../shared/types/workshop'

@@ -13,14 +13,15 @@ import {
   propose,
   workOutProposal,
 } from '../../server/services/planning/propose/proposals'
-import { NO_TERMS } from '../../shared/types/planTerms'
+import { NO_TERMS } from '../../shared/schemas/planTerms'
 import { currentPlan } from '../../server/services/planning/plans'
 import { gatherPots, openPots } from '../../server/services/pots/pots'
 import { createRecipe } from '../../server/services/recipes/recipes'
 import { createResin } from '../../server/services/resins/resins'
 import type { Who } from '../../server/services/Who'
 import type { Pot } from '../../shared/types/pots'
-import type { AskKind, Proposal } from '../../shared/types/proposals'
+import type { AskKind } from '../../shared/schemas/proposals'
+import type { Proposal } from '../../shared/types/proposals'
 import { layer, recipe as block, step } from '../fixtures/studio'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
 

@@ -22,7 +22,7 @@ import type { Who } from '../../server/services/Who'
 import type { Order } from '../../shared/types/orders'
 import type { Pot } from '../../shared/types/pots'
 import type { RecipeRow } from '../../shared/types/recipes'
-import type { KeyedRunEvent } from '../../shared/types/runs'
+import type { KeyedRunEvent } from '../../shared/schemas/runs'
 import { layer, recipe as block, step } from '../fixtures/studio'
 import { aWorkshop, freshDatabase, leaveDatabase, PASSWORD } from './database'
 

@@ -4,7 +4,7 @@ import { AppError } from '../../server/services/AppError'
 import { createMould, listMoulds, saveMould } from '../../server/services/moulds/moulds'
 import type { Who } from '../../server/services/Who'
 import { check } from '../../shared/schemas/check'
-import { newMouldSchema, type MouldFields } from '../../shared/schemas/forms'
+import { newMouldSchema, type MouldFields } from '../../shared/schemas/moulds'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
 
 let manager: Who

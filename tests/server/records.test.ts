@@ -18,9 +18,9 @@ import { createResin, listResins, saveResin } from '../../server/services/resins
 import { addRunEvents, startRun } from '../../server/services/runs/runs'
 import type { Who } from '../../server/services/Who'
 import { getWorkshop } from '../../server/services/workshop/workshop'
-import type { OrderFields } from '../../shared/types/orders'
+import type { OrderFields } from '../../shared/schemas/orders'
 import type { RecipeRow } from '../../shared/types/recipes'
-import type { KeyedRunEvent } from '../../shared/types/runs'
+import type { KeyedRunEvent } from '../../shared/schemas/runs'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
 
 let knex: Knex

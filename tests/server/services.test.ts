@@ -23,9 +23,9 @@ import { createResin, listResins, saveResin } from '../../server/services/resins
 import { addRunEvents, getRunView, startRun } from '../../server/services/runs/runs'
 import type { Who } from '../../server/services/Who'
 import { piecesOfPot } from '../../shared/potTitle'
-import type { ResinFields } from '../../shared/schemas/forms'
-import type { OrderFields } from '../../shared/types/orders'
-import type { KeyedRunEvent } from '../../shared/types/runs'
+import type { ResinFields } from '../../shared/schemas/resins'
+import type { OrderFields } from '../../shared/schemas/orders'
+import type { KeyedRunEvent } from '../../shared/schemas/runs'
 import { aWorkshop, freshDatabase, leaveDatabase, PASSWORD } from './database'
 
 let knex: Knex

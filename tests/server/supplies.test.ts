@@ -3,8 +3,8 @@ import type { PlanLine } from '../../core/question'
 import type { Resin } from '../../core/trade'
 import type { StoredPot } from '../../server/db/pots'
 import { addArrivals, resinArrivals } from '../../server/services/planning/situation/supplies'
-import { NO_TERMS } from '../../shared/types/planTerms'
-import type { Delivery } from '../../shared/types/planTerms'
+import { NO_TERMS } from '../../shared/schemas/planTerms'
+import type { Delivery } from '../../shared/schemas/planTerms'
 import { resin } from '../fixtures/studio'
 
 const origin = new Date('2026-03-02T08:00:00.000Z')

@@ -2,7 +2,7 @@
 import type { Recipe } from '~~/core/trade'
 import { formatNumber } from '~~/core/units'
 import { whyCostPerGood, whyMixMl, whyPart, whyPrice, type Why } from '~~/core/why'
-import type { MeasureChoice } from '~~/shared/types/people'
+import type { MeasureChoice } from '~~/shared/schemas/people'
 import { drawnLayers } from '~/utils/drawnLayers'
 
 /** Size, mix and cost of one line of an order, all hanging on the cutaway. */

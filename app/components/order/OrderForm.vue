@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { Plus, Trash2 } from '@lucide/vue'
 import { DateTime } from 'luxon'
-import { newOrderSchema, orderSchema } from '~~/shared/schemas/forms'
-import { ORDER_STATES, type Order, type OrderFields } from '~~/shared/types/orders'
+import { newOrderSchema, orderSchema } from '~~/shared/schemas/orders'
+import { ORDER_STATES, type OrderFields } from '~~/shared/schemas/orders'
+import type { Order } from '~~/shared/types/orders'
 
 /** Takes an order, or changes one. */
 const { order = null } = defineProps<{ order?: Order | null }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PlanTaskRow } from '~~/shared/types/plan'
-import type { PlanPin } from '~~/shared/types/planTerms'
+import type { PlanPin } from '~~/shared/schemas/planTerms'
 import type { Pot } from '~~/shared/types/pots'
 import { whyThenWords } from '~/utils/whyThenWords'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { PlanTerms } from '~~/shared/types/planTerms'
+import type { PlanTerms } from '~~/shared/schemas/planTerms'
 
 /** What the plan stands on beside orders and shifts, each of which can be taken back. */
 const { terms, titleOf, busy } = defineProps<{

@@ -2,11 +2,11 @@
 import { DateTime } from 'luxon'
 import { EVENING_MIN } from '~~/core/plan'
 import { MINUTES_PER_DAY } from '~~/core/units'
-import { planAskSchema } from '~~/shared/schemas/forms'
+import { planAskSchema } from '~~/shared/schemas/proposals'
 import { check } from '~~/shared/schemas/check'
 import { clockOfDay } from '~/utils/clockOfDay'
-import type { PlanTerms } from '~~/shared/types/planTerms'
-import type { PlanAsk, Supposition } from '~~/shared/types/proposals'
+import type { PlanTerms } from '~~/shared/schemas/planTerms'
+import type { PlanAsk, Supposition } from '~~/shared/schemas/proposals'
 
 /** Something supposed, whose result is then shown against today's plan. */
 const { terms, lines, busy } = defineProps<{

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatDuration } from '~~/core/units'
-import { noteSchema } from '~~/shared/schemas/forms'
+import { noteSchema } from '~~/shared/schemas/pieces'
 import type { PieceLog } from '~~/shared/types/pieces'
 import { PIECE_STAGE } from '~/utils/pieceStages'
 

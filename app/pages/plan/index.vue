@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
 import type { PlanTaskRow } from '~~/shared/types/plan'
-import { NO_TERMS, type PlanTerms, type TimeSpan } from '~~/shared/types/planTerms'
-import type { PlanAsk } from '~~/shared/types/proposals'
+import { NO_TERMS, type PlanTerms, type TimeSpan } from '~~/shared/schemas/planTerms'
+import type { PlanAsk } from '~~/shared/schemas/proposals'
 import type { PlaceRow, WeeklyShift } from '~~/shared/types/workshop'
 import { changedShifts } from '~~/shared/time/changedShifts'
 import { everyDay, shiftsBetween } from '~~/shared/time/shiftsBetween'

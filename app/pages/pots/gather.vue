@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { pieceRange, potOrders, potTitle } from '~~/shared/potTitle'
-import type { GatherFields } from '~~/shared/schemas/forms'
+import type { GatherFields } from '~~/shared/schemas/pots'
 import type { Pot } from '~~/shared/types/pots'
 import type { TablePot } from '~/composables/useGathering'
 

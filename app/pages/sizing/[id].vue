@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { SizedHow } from '~~/core/trade'
 import { size, type Shape } from '~~/core/size'
-import { mouldSchema, newMouldSchema, type MouldFields } from '~~/shared/schemas/forms'
+import { mouldSchema, newMouldSchema, type MouldFields } from '~~/shared/schemas/moulds'
 import type { MouldRow } from '~~/shared/types/moulds'
 import { blankShape } from '~/utils/shapes'
 

@@ -2,7 +2,7 @@
 import { Plus, Trash2 } from '@lucide/vue'
 import { MILESTONES, MILESTONE_WORDS, originOf, type Milestone, type Origin } from '~~/core/trade'
 import { MINUTES_PER_HOUR } from '~~/core/units'
-import { newResinSchema, resinSchema, type ResinFields } from '~~/shared/schemas/forms'
+import { newResinSchema, resinSchema, type ResinFields } from '~~/shared/schemas/resins'
 import type { ResinRow } from '~~/shared/types/resins'
 
 const resins = useResinStore()

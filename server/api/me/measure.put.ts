@@ -1,5 +1,5 @@
 import { now } from '../../clock'
-import { measureChoiceSchema } from '../../../shared/schemas/forms'
+import { measureChoiceSchema } from '../../../shared/schemas/people'
 import { chooseMeasure } from '../../services/people/auth'
 import { api, bodyOf, whoOf } from '../../utils/api'
 

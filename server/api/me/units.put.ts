@@ -1,5 +1,5 @@
 import { now } from '../../clock'
-import { ownUnitsSchema } from '../../../shared/schemas/forms'
+import { ownUnitsSchema } from '../../../shared/schemas/people'
 import { chooseUnits } from '../../services/people/auth'
 import { api, bodyOf, whoOf } from '../../utils/api'
 

@@ -1,5 +1,5 @@
 import { now } from '../../clock'
-import { mouldSchema } from '../../../shared/schemas/forms'
+import { mouldSchema } from '../../../shared/schemas/moulds'
 import { saveMould } from '../../services/moulds/moulds'
 import { api, bodyOf, idOf, whoOf } from '../../utils/api'
 

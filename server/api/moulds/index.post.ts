@@ -1,5 +1,5 @@
 import { now } from '../../clock'
-import { newMouldSchema } from '../../../shared/schemas/forms'
+import { newMouldSchema } from '../../../shared/schemas/moulds'
 import { createMould } from '../../services/moulds/moulds'
 import { api, bodyOf, whoOf } from '../../utils/api'
 

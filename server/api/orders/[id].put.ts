@@ -1,5 +1,5 @@
 import { now } from '../../clock'
-import { orderSchema } from '../../../shared/schemas/forms'
+import { orderSchema } from '../../../shared/schemas/orders'
 import { saveOrder } from '../../services/orders/orders'
 import { api, bodyOf, idOf, whoOf } from '../../utils/api'
 

@@ -1,5 +1,5 @@
 import { now } from '../../clock'
-import { newOrderSchema } from '../../../shared/schemas/forms'
+import { newOrderSchema } from '../../../shared/schemas/orders'
 import { createOrder } from '../../services/orders/orders'
 import { api, bodyOf, whoOf } from '../../utils/api'
 

@@ -1,5 +1,5 @@
 import { now } from '../../clock'
-import { nothingSchema } from '../../../shared/schemas/forms'
+import { nothingSchema } from '../../../shared/schemas/fields'
 import { makePlan } from '../../services/planning/propose/makePlan'
 import { api, bodyOf, whoOf } from '../../utils/api'
 import { planInWorker, weighInWorker } from '../../workers/pool'

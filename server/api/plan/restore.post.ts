@@ -1,5 +1,5 @@
 import { now } from '../../clock'
-import { restorePlanSchema } from '../../../shared/schemas/forms'
+import { restorePlanSchema } from '../../../shared/schemas/proposals'
 import { restorePlan } from '../../services/planning/propose/proposals'
 import { api, bodyOf, whoOf } from '../../utils/api'
 import { planInWorker, weighInWorker } from '../../workers/pool'

@@ -1,5 +1,5 @@
 import { now } from '../../clock'
-import { gatherSchema } from '../../../shared/schemas/forms'
+import { gatherSchema } from '../../../shared/schemas/pots'
 import { makePlan } from '../../services/planning/propose/makePlan'
 import { gatherPots } from '../../services/pots/pots'
 import { api, bodyOf, whoOf } from '../../utils/api'

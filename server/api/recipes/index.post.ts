@@ -1,5 +1,5 @@
 import { now } from '../../clock'
-import { newRecipeSchema } from '../../../shared/schemas/forms'
+import { newRecipeSchema } from '../../../shared/schemas/recipes'
 import { createRecipe } from '../../services/recipes/recipes'
 import { api, bodyOf, whoOf } from '../../utils/api'
 

@@ -1,5 +1,5 @@
 import { now } from '../../clock'
-import { resinSchema } from '../../../shared/schemas/forms'
+import { resinSchema } from '../../../shared/schemas/resins'
 import { saveResin } from '../../services/resins/resins'
 import { api, bodyOf, idOf, whoOf } from '../../utils/api'
 

@@ -1,5 +1,5 @@
 import { now } from '../../clock'
-import { newResinSchema } from '../../../shared/schemas/forms'
+import { newResinSchema } from '../../../shared/schemas/resins'
 import { createResin } from '../../services/resins/resins'
 import { api, bodyOf, whoOf } from '../../utils/api'
 

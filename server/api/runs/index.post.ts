@@ -1,5 +1,5 @@
 import { now } from '../../clock'
-import { startRunSchema } from '../../../shared/schemas/forms'
+import { startRunSchema } from '../../../shared/schemas/runs'
 import { startRun } from '../../services/runs/runs'
 import { api, bodyOf, whoOf } from '../../utils/api'
 

@@ -1,5 +1,6 @@
 import type { Page } from '../../../shared/types/exchange'
-import { ORDER_STATES, type Order, type OrderFields } from '../../../shared/types/orders'
+import { ORDER_STATES, type OrderFields } from '../../../shared/schemas/orders'
+import type { Order } from '../../../shared/types/orders'
 import { database } from '../../db/database'
 import * as rows from '../../db/orders'
 import { listRecipes } from '../../db/recipes'

@@ -2,7 +2,8 @@ import { randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
 import { RateLimiterMySQL, RateLimiterRes } from 'rate-limiter-flexible'
 import type { OwnUnits } from '../../../core/units'
-import type { MeasureChoice, Person } from '../../../shared/types/people'
+import type { MeasureChoice } from '../../../shared/schemas/people'
+import type { Person } from '../../../shared/types/people'
 import { database } from '../../db/database'
 import {
   addSession,

@@ -4,13 +4,8 @@ import { MILESTONES, type Resin } from '../../../core/trade'
 import { cure, type TemperatureStep } from '../../../core/cure'
 import type { Page } from '../../../shared/types/exchange'
 import type { NotebookRow } from '../../../shared/types/notebook'
-import type {
-  PieceLog,
-  PieceOpening,
-  PieceRow,
-  PieceState,
-  Verdict,
-} from '../../../shared/types/pieces'
+import type { Verdict } from '../../../shared/schemas/pieces'
+import type { PieceLog, PieceOpening, PieceRow, PieceState } from '../../../shared/types/pieces'
 import type { PlaceRow } from '../../../shared/types/workshop'
 import { database } from '../../db/database'
 import * as rows from '../../db/pieces'

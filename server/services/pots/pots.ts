@@ -1,7 +1,7 @@
 import { checkGathering } from '../../../core/pot'
 import { layerDepthMm } from '../../../core/recipe'
 import type { Portion } from '../../../core/trade'
-import type { GatherFields } from '../../../shared/schemas/forms'
+import type { GatherFields } from '../../../shared/schemas/pots'
 import type { Pot } from '../../../shared/types/pots'
 import { database } from '../../db/database'
 import * as rows from '../../db/pots'

@@ -1,6 +1,6 @@
 import { sizeBatch } from '../../../core/recipe'
 import type { Recipe } from '../../../core/trade'
-import type { RecipeFields } from '../../../shared/schemas/forms'
+import type { RecipeFields } from '../../../shared/schemas/recipes'
 import type { RecipeRow, RecipeVersion } from '../../../shared/types/recipes'
 import { database } from '../../db/database'
 import * as rows from '../../db/recipes'

@@ -1,4 +1,4 @@
-import type { ResinFields } from '../../../shared/schemas/forms'
+import type { ResinFields } from '../../../shared/schemas/resins'
 import type { ResinRow } from '../../../shared/types/resins'
 import { database } from '../../db/database'
 import * as rows from '../../db/resins'

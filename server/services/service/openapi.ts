@@ -1,7 +1,22 @@
 import { convertSchema } from '@sodaru/yup-to-json-schema'
 import type { Schema } from 'yup'
 import { COMPUTE_SCHEMAS } from '../../../shared/schemas/compute'
-import * as forms from '../../../shared/schemas/forms'
+import { feedSchema } from '../../../shared/schemas/calendars'
+import { nothingSchema } from '../../../shared/schemas/fields'
+import { mouldSchema, newMouldSchema } from '../../../shared/schemas/moulds'
+import { newOrderSchema, orderSchema } from '../../../shared/schemas/orders'
+import { measureChoiceSchema, ownUnitsSchema, signInSchema } from '../../../shared/schemas/people'
+import {
+  judgeSchema,
+  movePieceSchema,
+  noteSchema,
+  pieceActSchema,
+} from '../../../shared/schemas/pieces'
+import { gatherSchema } from '../../../shared/schemas/pots'
+import { planAskSchema, restorePlanSchema } from '../../../shared/schemas/proposals'
+import { newRecipeSchema, recipeSchema } from '../../../shared/schemas/recipes'
+import { newResinSchema, resinSchema } from '../../../shared/schemas/resins'
+import { runEventsSchema, startRunSchema } from '../../../shared/schemas/runs'
 
 interface Route {
   summary: string
@@ -18,74 +33,74 @@ const asSchema = (schema: unknown) => schema as Schema
 /** Every route of the API; a test compares this list with the files in `server/api`. */
 export const ROUTES: Record<string, Route> = {
   'GET /api/health': { summary: 'Whether the database answers' },
-  'POST /api/session': { summary: 'Sign in', body: asSchema(forms.signInSchema) },
+  'POST /api/session': { summary: 'Sign in', body: asSchema(signInSchema) },
   'GET /api/session': { summary: 'Who is signed in' },
   'DELETE /api/session': { summary: 'Sign out' },
   'GET /api/workshop': { summary: 'House rules, people, places, moulds and pigments' },
   'PUT /api/me/measure': {
     summary: 'Choose the scale or cup one measures with',
-    body: asSchema(forms.measureChoiceSchema),
+    body: asSchema(measureChoiceSchema),
   },
   'PUT /api/me/units': {
     summary: 'Choose the units one reads and types in',
-    body: asSchema(forms.ownUnitsSchema),
+    body: asSchema(ownUnitsSchema),
   },
   'GET /api/orders': {
     summary: 'Orders by promise, a page at a time',
     query: { all: 'true for delivered and declined ones too', after: 'cursor of the page before' },
   },
-  'POST /api/orders': { summary: 'Take an order', body: asSchema(forms.newOrderSchema) },
+  'POST /api/orders': { summary: 'Take an order', body: asSchema(newOrderSchema) },
   'GET /api/orders/{id}': { summary: 'One order' },
   'PUT /api/orders/{id}': {
     summary: 'Change an order, with the version that was read',
-    body: asSchema(forms.orderSchema),
+    body: asSchema(orderSchema),
   },
   'GET /api/recipes': { summary: 'All recipes with layers and steps' },
-  'POST /api/recipes': { summary: 'Write a recipe', body: asSchema(forms.newRecipeSchema) },
+  'POST /api/recipes': { summary: 'Write a recipe', body: asSchema(newRecipeSchema) },
   'PUT /api/recipes/{id}': {
     summary: 'Change a recipe, with the version that was read',
-    body: asSchema(forms.recipeSchema),
+    body: asSchema(recipeSchema),
   },
   'GET /api/recipes/{id}/versions': { summary: 'The versions of a recipe, newest first' },
   'GET /api/recipes/{id}/versions/{version}': { summary: 'A recipe as it stood in a version' },
   'GET /api/resins': { summary: 'All resins' },
-  'POST /api/resins': { summary: 'Add a resin', body: asSchema(forms.newResinSchema) },
+  'POST /api/resins': { summary: 'Add a resin', body: asSchema(newResinSchema) },
   'PUT /api/resins/{id}': {
     summary: 'Change a resin, with the version that was read',
-    body: asSchema(forms.resinSchema),
+    body: asSchema(resinSchema),
   },
   'GET /api/moulds': { summary: 'All moulds with their inside, as far as it has been sized' },
-  'POST /api/moulds': { summary: 'Add a mould', body: asSchema(forms.newMouldSchema) },
+  'POST /api/moulds': { summary: 'Add a mould', body: asSchema(newMouldSchema) },
   'PUT /api/moulds/{id}': {
     summary: 'Change a mould, with the version that was read',
-    body: asSchema(forms.mouldSchema),
+    body: asSchema(mouldSchema),
   },
   'GET /api/plan': { summary: 'The plan that holds now' },
   'POST /api/plan': {
     summary: 'Plan all accepted orders from now',
-    body: asSchema(forms.nothingSchema),
+    body: asSchema(nothingSchema),
   },
   'GET /api/plan/question': {
     summary: 'What the plan was worked out from, for trying things out beside it',
   },
   'POST /api/plan/proposals': {
     summary: 'Have a change of the plan worked out; it waits in a queue',
-    body: asSchema(forms.planAskSchema),
+    body: asSchema(planAskSchema),
   },
   'GET /api/plan/proposals/{id}': { summary: 'How far a proposal is, and what it comes to' },
   'DELETE /api/plan/proposals/{id}': { summary: 'Stop a proposal, or let it go' },
   'POST /api/plan/proposals/{id}/accept': {
     summary: 'Make a proposal the plan that holds',
-    body: asSchema(forms.nothingSchema),
+    body: asSchema(nothingSchema),
   },
   'POST /api/plan/restore': {
     summary: 'Bring back the plan before the one that holds, or the one that was brought back from',
-    body: asSchema(forms.restorePlanSchema),
+    body: asSchema(restorePlanSchema),
   },
   'GET /api/me/calendars': { summary: 'Which calendars have a secret address' },
   'POST /api/me/calendars': {
     summary: 'Make the secret address of a calendar anew; it is told once',
-    body: asSchema(forms.feedSchema),
+    body: asSchema(feedSchema),
   },
   'DELETE /api/me/calendars/{whose}': { summary: 'Take the secret address of a calendar away' },
   'GET /api/calendar/{secret}': {
@@ -95,33 +110,33 @@ export const ROUTES: Record<string, Route> = {
   'GET /api/pots': { summary: 'Pots still to be poured, in the order of the plan' },
   'POST /api/pots/gather': {
     summary: 'Pour the layers of some planned pots from other pots, and plan anew',
-    body: asSchema(forms.gatherSchema),
+    body: asSchema(gatherSchema),
   },
-  'POST /api/runs': { summary: 'Begin the run of a pot', body: asSchema(forms.startRunSchema) },
+  'POST /api/runs': { summary: 'Begin the run of a pot', body: asSchema(startRunSchema) },
   'GET /api/runs/{id}': { summary: 'A run with its log' },
   'POST /api/runs/{id}/events': {
     summary: 'Add to the log of a run; sending twice is harmless',
-    body: asSchema(forms.runEventsSchema),
+    body: asSchema(runEventsSchema),
   },
   'GET /api/pieces': { summary: 'What lies where, and what opens when' },
   'GET /api/pieces/{id}': { summary: 'The log of a piece' },
   'GET /api/pieces/{id}/profile': { summary: 'The temperatures a piece meets' },
   'POST /api/pieces/{id}/demould': {
     summary: 'Take a piece out of its mould',
-    body: asSchema(forms.pieceActSchema),
+    body: asSchema(pieceActSchema),
   },
-  'POST /api/pieces/{id}/judge': { summary: 'Judge a piece', body: asSchema(forms.judgeSchema) },
+  'POST /api/pieces/{id}/judge': { summary: 'Judge a piece', body: asSchema(judgeSchema) },
   'POST /api/pieces/{id}/take-back': {
     summary: 'Take the last step of a piece back',
-    body: asSchema(forms.pieceActSchema),
+    body: asSchema(pieceActSchema),
   },
   'POST /api/pieces/{id}/move': {
     summary: 'Lay a piece somewhere else',
-    body: asSchema(forms.movePieceSchema),
+    body: asSchema(movePieceSchema),
   },
   'POST /api/pieces/{id}/note': {
     summary: 'Write a note in the log of a piece',
-    body: asSchema(forms.noteSchema),
+    body: asSchema(noteSchema),
   },
   'POST /api/pieces/{id}/photos': { summary: 'Photograph a piece', sends: 'image/*' },
   'GET /api/photos/{id}': { summary: 'A photograph', answers: 'image/webp' },

@@ -1,6 +1,6 @@
-import type { Schema } from 'yup'
 import type { LadderRequest, TintRequest } from '../../../core/colour'
 import { exact, exactlyOne, list, named, notNegative, positive } from '../fields'
+import { schemaOf } from '../typed'
 
 const pigment = () =>
   exact({
@@ -19,26 +19,30 @@ const pigment = () =>
       exactlyOne('loadPct', 'massG', 'drops'),
     )
 
-export const tintSchema = exact({
-  mixG: positive().required(),
-  maxLoadPct: notNegative().required(),
-  colours: list(
-    exact({
-      id: named(),
-      sharePct: notNegative().required(),
-      pigments: list(pigment()).required(),
-    }).required(),
-  )
-    .required()
-    .min(1),
-}) as unknown as Schema<TintRequest>
+export const tintSchema = schemaOf<TintRequest>()(
+  exact({
+    mixG: positive().required(),
+    maxLoadPct: notNegative().required(),
+    colours: list(
+      exact({
+        id: named(),
+        sharePct: notNegative().required(),
+        pigments: list(pigment()).required(),
+      }).required(),
+    )
+      .required()
+      .min(1),
+  }),
+)
 
-export const ladderSchema = exact({
-  startMl: positive().required(),
-  dropMl: positive().required(),
-  steps: list(
-    exact({ addDrops: notNegative().required(), pourMl: notNegative().required() }).required(),
-  )
-    .required()
-    .min(1),
-}) as unknown as Schema<LadderRequest>
+export const ladderSchema = schemaOf<LadderRequest>()(
+  exact({
+    startMl: positive().required(),
+    dropMl: positive().required(),
+    steps: list(
+      exact({ addDrops: notNegative().required(), pourMl: notNegative().required() }).required(),
+    )
+      .required()
+      .min(1),
+  }),
+)

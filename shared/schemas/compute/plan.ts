@@ -1,20 +1,25 @@
-import { ValidationError, type Schema, type TestContext } from 'yup'
-import type { PlanRequest } from '../../../core/plan'
+import { ValidationError, type TestContext } from 'yup'
+import type { Interval, PlanRequest } from '../../../core/plan'
 import { exact, exactlyOne, flag, list, named, notNegative, num, whole } from '../fields'
+import { narrowed, schemaOf } from '../typed'
 
 const id = () => named(200)
 const maybeWhole = () => whole().nullable()
 
 const shift = () =>
-  list(whole().required())
-    .required()
-    .length(2, 'must be a pair of minutes [from, to]')
-    .test(
-      'order',
-      'must end after it starts',
-      (value) =>
-        !Array.isArray(value) || value.length !== 2 || (value[0] as number) < (value[1] as number),
-    )
+  narrowed<Interval>()(
+    list(whole().required())
+      .required()
+      .length(2, 'must be a pair of minutes [from, to]')
+      .test(
+        'order',
+        'must end after it starts',
+        (value) =>
+          !Array.isArray(value) ||
+          value.length !== 2 ||
+          (value[0] as number) < (value[1] as number),
+      ),
+  )
 
 const task = () =>
   exact({
@@ -75,38 +80,40 @@ function checkIds(value: PlanRequest | undefined, context: TestContext) {
   )
 }
 
-export const planSchema = exact({
-  horizonMin: whole().required().min(0),
-  makers: list(
-    exact({
-      id: id(),
-      skills: list(named()).required(),
-      shifts: list(shift()).required(),
-    }).required(),
-  ).required(),
-  stations: list(exact({ id: id(), kind: id(), room: id() }).required()).required(),
-  places: list(
-    exact({ id: id(), kind: id(), room: id(), areaCm2: notNegative().required() }).required(),
-  ).required(),
-  moulds: list(exact({ id: id(), count: whole().required().min(0) }).required()).required(),
-  jobs: list(
-    exact({
-      id: id(),
-      releaseMin: maybeWhole(),
-      dueMin: maybeWhole(),
-      weight: num().min(0).nullable(),
-    }).required(),
-  ).required(),
-  tasks: list(task()).required(),
-  lags: list(
-    exact({ from: id(), to: id(), minMin: maybeWhole(), maxMin: maybeWhole() }).required(),
-  ).required(),
-  limit: exact({ ms: num().min(0), iterations: whole().min(1) })
-    .nullable()
-    .test(
-      'one',
-      'needs either ms or iterations',
-      (value) => value === undefined || value === null || exactlyOne('ms', 'iterations')(value),
-    ),
-  seed: maybeWhole(),
-}).test('ids', checkIds as never) as unknown as Schema<PlanRequest>
+export const planSchema = schemaOf<PlanRequest>()(
+  exact({
+    horizonMin: whole().required().min(0),
+    makers: list(
+      exact({
+        id: id(),
+        skills: list(named()).required(),
+        shifts: list(shift()).required(),
+      }).required(),
+    ).required(),
+    stations: list(exact({ id: id(), kind: id(), room: id() }).required()).required(),
+    places: list(
+      exact({ id: id(), kind: id(), room: id(), areaCm2: notNegative().required() }).required(),
+    ).required(),
+    moulds: list(exact({ id: id(), count: whole().required().min(0) }).required()).required(),
+    jobs: list(
+      exact({
+        id: id(),
+        releaseMin: maybeWhole(),
+        dueMin: maybeWhole(),
+        weight: num().min(0).nullable(),
+      }).required(),
+    ).required(),
+    tasks: list(task()).required(),
+    lags: list(
+      exact({ from: id(), to: id(), minMin: maybeWhole(), maxMin: maybeWhole() }).required(),
+    ).required(),
+    limit: exact({ ms: num().min(0), iterations: whole().min(1) })
+      .nullable()
+      .test(
+        'one',
+        'needs either ms or iterations',
+        (value) => value === undefined || value === null || exactlyOne('ms', 'iterations')(value),
+      ),
+    seed: maybeWhole(),
+  }).test('ids', checkIds),
+)

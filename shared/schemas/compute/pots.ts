@@ -1,19 +1,21 @@
-import type { Schema } from 'yup'
 import type { PotsRequest } from '../../../core/pots'
 import { exact, list, named, notNegative, positive } from '../fields'
+import { schemaOf } from '../typed'
 
-export const potsSchema = exact({
-  maxMixMl: positive().required(),
-  workMin: notNegative().required(),
-  restMin: notNegative().required(),
-  layers: list(
-    exact({
-      id: named(),
-      mixMl: positive().required(),
-      pourMin: notNegative().required(),
-      matchGroup: named().optional(),
-    }).required(),
-  )
-    .required()
-    .min(1),
-}) as unknown as Schema<PotsRequest>
+export const potsSchema = schemaOf<PotsRequest>()(
+  exact({
+    maxMixMl: positive().required(),
+    workMin: notNegative().required(),
+    restMin: notNegative().required(),
+    layers: list(
+      exact({
+        id: named(),
+        mixMl: positive().required(),
+        pourMin: notNegative().required(),
+        matchGroup: named().optional(),
+      }).required(),
+    )
+      .required()
+      .min(1),
+  }),
+)

@@ -1,6 +1,12 @@
-import { lazy, mixed, type AnyObject, type ISchema, type ObjectShape, type Schema } from 'yup'
+import type { AnyObject, ObjectShape } from 'yup'
 import { withoutRepeats, type Point } from '../../../core/geometry'
-import { SHAPE_KINDS, type CurvePoint, type Shape, type SizeRequest } from '../../../core/size'
+import {
+  SHAPE_KINDS,
+  type CurvePoint,
+  type Fill,
+  type Shape,
+  type SizeRequest,
+} from '../../../core/size'
 import {
   exact,
   exactlyOne,
@@ -13,14 +19,15 @@ import {
   positive,
   whole,
 } from '../fields'
+import { byKind, narrowed, orNull, schemaOf } from '../typed'
 
-const kind = () => oneOf(SHAPE_KINDS).required()
-const shaped = <S extends ObjectShape>(fields: S) => exact({ kind: kind(), ...fields }).required()
+const shaped = <K extends Shape['kind'], S extends ObjectShape>(kind: K, fields: S) =>
+  exact({ kind: oneOf([kind]).required(), ...fields }).required()
 const isNumber = (value: unknown): value is number => typeof value === 'number'
 
 /** Both parts of a pair are checked at their own index, as in `points[1][0]`. */
 export const pointSchema = () =>
-  list(num().required()).required().length(2, 'must be a pair of numbers [x, y]')
+  narrowed<Point>()(list(num().required()).required().length(2, 'must be a pair of numbers [x, y]'))
 
 export const pointsSchema = () =>
   list(pointSchema())
@@ -29,7 +36,7 @@ export const pointsSchema = () =>
     .test(
       'corners',
       'needs three different corners',
-      (value) => !value || withoutRepeats(value as Point[]).length >= 3,
+      (value) => !value || withoutRepeats(value).length >= 3,
     )
 
 const risingFromZero = (points: unknown): boolean =>
@@ -41,8 +48,8 @@ const risingFromZero = (points: unknown): boolean =>
       : (p?.heightMm ?? NaN) > before.heightMm && (p?.volumeMl ?? NaN) > before.volumeMl
   })
 
-const SHAPES: Record<Shape['kind'], ISchema<unknown>> = {
-  rectangle: shaped({
+const SHAPES = {
+  rectangle: shaped('rectangle', {
     widthMm: positive().required(),
     lengthMm: positive().required(),
     cornerRadiusMm: notNegative().test(
@@ -60,13 +67,13 @@ const SHAPES: Record<Shape['kind'], ISchema<unknown>> = {
     ),
     heightMm: positive(),
   }),
-  circle: shaped({ diameterMm: positive().required(), heightMm: positive() }),
-  ellipse: shaped({
+  circle: shaped('circle', { diameterMm: positive().required(), heightMm: positive() }),
+  ellipse: shaped('ellipse', {
     widthMm: positive().required(),
     lengthMm: positive().required(),
     heightMm: positive(),
   }),
-  ring: shaped({
+  ring: shaped('ring', {
     outerDiameterMm: positive().required(),
     innerDiameterMm: positive()
       .required()
@@ -76,27 +83,30 @@ const SHAPES: Record<Shape['kind'], ISchema<unknown>> = {
       }),
     heightMm: positive(),
   }),
-  regularPolygon: shaped({
+  regularPolygon: shaped('regularPolygon', {
     sides: whole().required().min(3),
     acrossFlatsMm: positive().required(),
     heightMm: positive(),
   }),
-  polygon: shaped({ points: pointsSchema(), heightMm: positive() }),
-  frustum: shaped({
+  polygon: shaped('polygon', { points: pointsSchema(), heightMm: positive() }),
+  frustum: shaped('frustum', {
     bottomDiameterMm: positive().required(),
     topDiameterMm: positive().required(),
     heightMm: positive().required(),
   }),
-  rectFrustum: shaped({
+  rectFrustum: shaped('rectFrustum', {
     bottomWidthMm: positive().required(),
     bottomLengthMm: positive().required(),
     topWidthMm: positive().required(),
     topLengthMm: positive().required(),
     heightMm: positive().required(),
   }),
-  bowl: shaped({ rimDiameterMm: positive().required(), depthMm: positive().required() }),
-  measured: shaped({ capacityMl: positive().required(), heightMm: positive().required() }),
-  curve: shaped({
+  bowl: shaped('bowl', { rimDiameterMm: positive().required(), depthMm: positive().required() }),
+  measured: shaped('measured', {
+    capacityMl: positive().required(),
+    heightMm: positive().required(),
+  }),
+  curve: shaped('curve', {
     points: list(
       exact({ heightMm: notNegative().required(), volumeMl: notNegative().required() }).required(),
     )
@@ -106,35 +116,35 @@ const SHAPES: Record<Shape['kind'], ISchema<unknown>> = {
   }),
 }
 
-export const shapeSchema = lazy((value: { kind?: unknown } | null | undefined) => {
-  const named = SHAPE_KINDS.find((known) => known === value?.kind)
-  return (named ? SHAPES[named] : exact({ kind: kind() }).required()) as Schema
-}) as unknown as Schema<Shape>
+/** Where the kind itself is wrong, only that is said; the other fields cannot be judged. */
+export const shapeSchema = byKind<Shape>()(
+  SHAPES,
+  exact({ kind: oneOf(SHAPE_KINDS).required() }).required(),
+)
 
 /** A shape, or null where none is known yet. */
-export const maybeShapeSchema = lazy(
-  (value: unknown) => (value === null ? mixed<Shape>().nullable() : shapeSchema) as Schema,
-) as unknown as Schema<Shape | null>
+export const maybeShapeSchema = orNull(shapeSchema)
 
-/** Where the kind itself is wrong, only that is said; the other fields cannot be judged. */
 const fill = () =>
-  exact({
-    depthMm: positive(),
-    heightFraction: positive(),
-    volumeFraction: positive(),
-    toBrim: flag().oneOf([true], 'can only be true'),
-    coat: exact({
-      thicknessMm: positive().required(),
-      sideHeightMm: notNegative(),
-      sideThicknessMm: notNegative(),
-    }),
-  })
-    .required()
-    .test(
-      'one',
-      'needs exactly one of depthMm, heightFraction, volumeFraction, toBrim and coat',
-      exactlyOne('depthMm', 'heightFraction', 'volumeFraction', 'toBrim', 'coat'),
-    )
+  narrowed<Fill>()(
+    exact({
+      depthMm: positive(),
+      heightFraction: positive(),
+      volumeFraction: positive(),
+      toBrim: flag().oneOf([true], 'can only be true'),
+      coat: exact({
+        thicknessMm: positive().required(),
+        sideHeightMm: notNegative(),
+        sideThicknessMm: notNegative(),
+      }),
+    })
+      .required()
+      .test(
+        'one',
+        'needs exactly one of depthMm, heightFraction, volumeFraction, toBrim and coat',
+        exactlyOne('depthMm', 'heightFraction', 'volumeFraction', 'toBrim', 'coat'),
+      ),
+  )
 
 const inclusion = () =>
   exact({ massG: notNegative(), density: positive(), volumeMl: notNegative() })
@@ -153,11 +163,13 @@ export const sizeLayerFields = {
   cups: whole().min(0),
 }
 
-export const sizeSchema = exact({
-  shape: shapeSchema,
-  pieces: whole().min(1),
-  layers: list(exact({ id: named(), ...sizeLayerFields }).required())
-    .required()
-    .min(1),
-  loss: exact({ perCupMl: notNegative(), reservePct: notNegative() }),
-}) as unknown as Schema<SizeRequest>
+export const sizeSchema = schemaOf<SizeRequest>()(
+  exact({
+    shape: shapeSchema,
+    pieces: whole().min(1),
+    layers: list(exact({ id: named(), ...sizeLayerFields }).required())
+      .required()
+      .min(1),
+    loss: exact({ perCupMl: notNegative(), reservePct: notNegative() }),
+  }),
+)

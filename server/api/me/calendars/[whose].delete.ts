@@ -1,5 +1,5 @@
 import { getRouterParam } from 'h3'
-import { FEEDS } from '../../../../shared/types/calendars'
+import { FEEDS } from '../../../../shared/schemas/calendars'
 import { AppError } from '../../../services/AppError'
 import { stopFeed } from '../../../services/calendars/calendars'
 import { api, whoOf } from '../../../utils/api'

@@ -1,5 +1,5 @@
 import { now } from '../../../clock'
-import { feedSchema } from '../../../../shared/schemas/forms'
+import { feedSchema } from '../../../../shared/schemas/calendars'
 import { renewFeed } from '../../../services/calendars/calendars'
 import { api, bodyOf, whoOf } from '../../../utils/api'
 

@@ -1,5 +1,5 @@
 import { now } from '../../../clock'
-import { pieceActSchema } from '../../../../shared/schemas/forms'
+import { pieceActSchema } from '../../../../shared/schemas/pieces'
 import { actOnPiece } from '../../../services/pieces/pieces'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 

@@ -1,5 +1,5 @@
 import { now } from '../../../clock'
-import { movePieceSchema } from '../../../../shared/schemas/forms'
+import { movePieceSchema } from '../../../../shared/schemas/pieces'
 import { movePiece } from '../../../services/pieces/pieces'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 

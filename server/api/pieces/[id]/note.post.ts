@@ -1,5 +1,5 @@
 import { now } from '../../../clock'
-import { noteSchema } from '../../../../shared/schemas/forms'
+import { noteSchema } from '../../../../shared/schemas/pieces'
 import { notePiece } from '../../../services/pieces/pieces'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 

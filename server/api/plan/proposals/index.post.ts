@@ -1,5 +1,5 @@
 import { now } from '../../../clock'
-import { planAskSchema } from '../../../../shared/schemas/forms'
+import { planAskSchema } from '../../../../shared/schemas/proposals'
 import { getProposal } from '../../../services/planning/propose/proposals'
 import { api, bodyOf, whoOf } from '../../../utils/api'
 import { enqueue, progressOf } from '../../../workers/proposalQueue'

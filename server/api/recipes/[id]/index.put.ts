@@ -1,5 +1,5 @@
 import { now } from '../../../clock'
-import { recipeSchema } from '../../../../shared/schemas/forms'
+import { recipeSchema } from '../../../../shared/schemas/recipes'
 import { saveRecipe } from '../../../services/recipes/recipes'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 

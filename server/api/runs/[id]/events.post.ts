@@ -1,5 +1,5 @@
 import { now } from '../../../clock'
-import { runEventsSchema } from '../../../../shared/schemas/forms'
+import { runEventsSchema } from '../../../../shared/schemas/runs'
 import { addRunEvents } from '../../../services/runs/runs'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 

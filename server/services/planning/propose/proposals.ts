@@ -1,6 +1,7 @@
-import type { GatherFields } from '../../../../shared/schemas/forms'
+import type { GatherFields } from '../../../../shared/schemas/pots'
 import type { PlanTaskRow, PlanView } from '../../../../shared/types/plan'
-import type { GatheredMix, MovedTask, PlanAsk, Proposal } from '../../../../shared/types/proposals'
+import type { PlanAsk } from '../../../../shared/schemas/proposals'
+import type { GatheredMix, MovedTask, Proposal } from '../../../../shared/types/proposals'
 import { database } from '../../../db/database'
 import {
   getKeptPlan,

@@ -1,6 +1,6 @@
 import { CLOCK, comesIfOrdered, type PlanLine, type PlanQuestion } from '../../../../core/question'
 import type { Resin } from '../../../../core/trade'
-import type { PlanTerms } from '../../../../shared/types/planTerms'
+import type { PlanTerms } from '../../../../shared/schemas/planTerms'
 import type { StoredPot } from '../../../db/pots'
 import { minuteOf } from './terms'
 

@@ -1,6 +1,6 @@
 import type { Workroom } from '../../../../core/question'
 import type { Order } from '../../../../shared/types/orders'
-import type { Supposition } from '../../../../shared/types/proposals'
+import type { Supposition } from '../../../../shared/schemas/proposals'
 import type { StoredPot } from '../../../db/pots'
 import { wantedPots } from '../../pots/arrangePots'
 import type { Shelf } from '../../pots/shelf'

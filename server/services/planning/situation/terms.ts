@@ -1,7 +1,7 @@
 import type { Workroom } from '../../../../core/question'
 import type { Interval, Pin } from '../../../../core/plan'
 import { changedShifts } from '../../../../shared/time/changedShifts'
-import type { PlanTerms, TimeSpan } from '../../../../shared/types/planTerms'
+import type { PlanTerms, TimeSpan } from '../../../../shared/schemas/planTerms'
 import { planId } from './workroom'
 
 const MS_PER_MIN = 60_000

@@ -1,5 +1,5 @@
 import { now } from '../../../../clock'
-import { nothingSchema } from '../../../../../shared/schemas/forms'
+import { nothingSchema } from '../../../../../shared/schemas/fields'
 import { acceptProposal } from '../../../../services/planning/propose/proposals'
 import { api, bodyOf, idOf, whoOf } from '../../../../utils/api'
 

@@ -1,0 +1,42 @@
+import type { InferType } from 'yup'
+import { body, exact, id, instant, list, named, oneOf, text, version, whole } from './fields'
+
+export const ORDER_STATES = [
+  'asked',
+  'accepted',
+  'making',
+  'ready',
+  'delivered',
+  'declined',
+] as const
+export type OrderState = (typeof ORDER_STATES)[number]
+
+const orderFields = {
+  kind: oneOf(['commission', 'market'] as const).required(),
+  title: named(160),
+  customer: text(160)
+    .defined('is missing')
+    .test('customer', 'a commission needs somebody it is for', function (value) {
+      return (
+        (this.parent as { kind?: unknown }).kind !== 'commission' ||
+        (typeof value === 'string' && value.trim() !== '')
+      )
+    }),
+  promisedAt: instant().required(),
+  state: oneOf(ORDER_STATES).required(),
+  colours: text(200).defined('is missing'),
+  note: text(4000).defined('is missing'),
+  lines: list(
+    exact({
+      id: id(),
+      recipeId: id().required('choose a recipe'),
+      quantity: whole().required().min(1).max(5000),
+    }).required(),
+  )
+    .required()
+    .min(1, 'needs at least one piece to make'),
+}
+
+export const newOrderSchema = body(orderFields)
+export const orderSchema = body({ ...orderFields, version: version() })
+export type OrderFields = InferType<typeof newOrderSchema>

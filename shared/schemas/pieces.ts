@@ -1,0 +1,19 @@
+import { body, id, named, oneOf, text, version } from './fields'
+
+export const VERDICTS = ['good', 'rework', 'lost'] as const
+export type Verdict = (typeof VERDICTS)[number]
+
+export const judgeSchema = body({
+  version: version(),
+  verdict: oneOf(VERDICTS).required(),
+  note: text(4000).defined('is missing'),
+})
+export const pieceActSchema = body({
+  version: version(),
+  note: text(4000).defined('is missing'),
+})
+export const movePieceSchema = body({
+  version: version(),
+  placeId: id().required(),
+})
+export const noteSchema = body({ note: named(4000) })

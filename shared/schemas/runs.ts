@@ -1,0 +1,63 @@
+import type { RunEvent } from '../../core/run'
+import { measureChoiceSchema } from './people'
+import { body, exact, id, list, oneOf, positive, text, whole } from './fields'
+import { narrowed } from './typed'
+
+/** A run event as it travels: the key makes sending it twice harmless. */
+export type KeyedRunEvent = RunEvent & { key: string }
+
+const uuid = () =>
+  text(36).matches(
+    /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/,
+    'must be a UUID',
+  )
+const RUN_KINDS: RunEvent['kind'][] = [
+  'weighed',
+  'stirStarted',
+  'stirEnded',
+  'pourStarted',
+  'pourEnded',
+  'heatPass',
+  'cureStarted',
+  'spoiled',
+  'undone',
+]
+
+const runEvent = () =>
+  narrowed<KeyedRunEvent>()(
+    exact({
+      key: uuid().required(),
+      at: whole().required().min(0),
+      kind: oneOf(RUN_KINDS).required(),
+      part: oneOf(['a', 'b'] as const),
+      amount: positive(),
+      index: whole().min(0),
+      placeId: id(),
+    })
+      .required()
+      .test('fields', function (value) {
+        if (value?.kind === 'weighed' && (value.part === undefined || value.amount === undefined))
+          return this.createError({
+            path: `${this.path}.amount`,
+            message: 'a weighing needs its part and amount',
+          })
+        if (value?.kind === 'heatPass' && value.index === undefined)
+          return this.createError({
+            path: `${this.path}.index`,
+            message: 'a heat pass needs its index',
+          })
+        if (value?.kind === 'cureStarted' && value.placeId === undefined)
+          return this.createError({
+            path: `${this.path}.placeId`,
+            message: 'say where the pieces lie',
+          })
+        return true
+      }),
+  )
+export const runEventsSchema = body({
+  events: list(runEvent()).required().min(1).max(200),
+})
+export const startRunSchema = body({
+  potId: id().required(),
+  measure: measureChoiceSchema,
+})
