@@ -95,7 +95,7 @@ test.describe('on a phone at the bench', () => {
     await page.goto('/pots')
     await page.getByRole('link', { name: 'To the bench' }).last().tap()
     await expect(page.getByText('until it shows')).toBeVisible()
-    const shows = page.getByText(/^it shows/)
+    const shows = page.getByText(/^\s*it shows/)
     const before = await shows.textContent()
     // Tobin's scale shows whole grams.
     await page.getByRole('button', { name: '1 more' }).tap()

@@ -50,7 +50,7 @@ test('a pot shows its mix, colour and time, saves a mispour, and prints its card
 test('filler moulds are laid out for what a day’s pots leave', async ({ page }) => {
   await signInAs(page, 'maren')
   await page.goto('/pots')
-  const homes = page.getByText(/^Lay out for the surplus/).first()
+  const homes = page.getByText(/^\s*Lay out for the surplus/).first()
   await homes.click()
   const rows = page.getByRole('row').filter({ hasText: 'filler' })
   await expect(rows.nth(1)).toContainText(/(Button|Key tag|Thimble stand) filler/)
