@@ -9,6 +9,7 @@ export {
   type PlanLine,
   type PlanPot,
   type PlanQuestion,
+  TASK_KINDS,
   type TaskKind,
   type TaskMeaning,
   type Workroom,

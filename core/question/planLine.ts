@@ -44,7 +44,8 @@ export interface PlanLine {
   inParts: boolean
 }
 
-export type TaskKind = 'step' | 'mix' | 'rest' | 'pour' | 'heat' | 'cure' | 'sand' | 'harden'
+export const TASK_KINDS = ['step', 'mix', 'rest', 'pour', 'heat', 'cure', 'sand', 'harden'] as const
+export type TaskKind = (typeof TASK_KINDS)[number]
 
 /** What a planned task stands for. */
 export interface TaskMeaning {

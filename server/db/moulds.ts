@@ -1,7 +1,10 @@
 import type { Mould, SizedHow } from '../../core/trade'
-import type { Shape } from '../../core/size'
 import type { MouldRow } from '../../shared/types/moulds'
-import { decimal, json, updateVersioned, type Db } from './rows'
+import { shapeSchema } from '../../shared/schemas/compute/size'
+import { jsonColumn } from './jsonColumn'
+import { decimal, updateVersioned, type Db } from './rows'
+
+const shapeColumn = jsonColumn({ name: 'moulds.shape', schema: shapeSchema })
 
 interface MouldColumns {
   id: number
@@ -25,7 +28,7 @@ const mouldOf = (row: MouldColumns): MouldRow => ({
   count: row.count,
   price: row.price,
   lifeUses: row.life_uses,
-  shape: row.shape === null ? null : json<Shape>(row.shape),
+  shape: row.shape === null ? null : shapeColumn.read(row.shape),
   sizedHow: row.sized_how,
   sizedFrom: row.sized_from ?? '',
   filler:
@@ -39,7 +42,7 @@ const columnsOf = (fields: MouldFields) => ({
   count: fields.count,
   price: fields.price,
   life_uses: fields.lifeUses,
-  shape: fields.shape === null ? null : JSON.stringify(fields.shape),
+  shape: fields.shape === null ? null : shapeColumn.write(fields.shape),
   sized_how: fields.shape === null ? null : fields.sizedHow,
   sized_from: fields.sizedFrom || null,
   filler_least_mm: fields.filler?.leastMm ?? null,

@@ -1,8 +1,26 @@
 import type { PlanObjective } from '../../core/plan'
 import type { PlanTaskRow, PlanView } from '../../shared/types/plan'
-import type { PlanTerms } from '../../shared/schemas/planTerms'
+import { lineIdsSchema, promisesSchema } from '../../shared/schemas/plans'
+import { NO_TERMS, termsSchema, type PlanTerms } from '../../shared/schemas/planTerms'
 import type { PromiseRow } from '../../shared/types/promises'
-import { iso, json, type Db } from './rows'
+import { jsonColumn } from './jsonColumn'
+import { iso, type Db } from './rows'
+
+const termsColumn = jsonColumn({
+  name: 'plans.terms',
+  schema: termsSchema,
+  upcasts: [(before: object) => ({ ...NO_TERMS, ...before })],
+})
+const promisesColumn = jsonColumn({
+  name: 'plans.promises',
+  schema: promisesSchema,
+  upcasts: [
+    (before: object[]) =>
+      before.map((promise) => ({ isMade: false, usesBox: false, odds: null, ...promise })),
+  ],
+})
+const sandLinesColumn = jsonColumn({ name: 'plans.sand_lines', schema: lineIdsSchema })
+const boxLinesColumn = jsonColumn({ name: 'plans.box_lines', schema: lineIdsSchema })
 
 /** A task as a plan stores it. */
 export type NewPlanTask = Omit<PlanTaskRow, 'startAt' | 'endAt' | 'station' | 'orderId'> & {
@@ -38,10 +56,10 @@ export async function insertPlan(db: Db, workspaceId: number, plan: NewPlan): Pr
     made_at: plan.madeAt,
     made_by: plan.madeBy,
     objective: JSON.stringify(plan.objective),
-    promises: JSON.stringify(plan.promises),
-    terms: JSON.stringify(plan.terms),
-    sand_lines: JSON.stringify(plan.sandLines),
-    box_lines: JSON.stringify(plan.boxLines),
+    promises: promisesColumn.write(plan.promises),
+    terms: termsColumn.write(plan.terms),
+    sand_lines: sandLinesColumn.write(plan.sandLines),
+    box_lines: boxLinesColumn.write(plan.boxLines),
     based_on: plan.basedOn,
     restores: plan.restores,
   })
@@ -117,9 +135,9 @@ export async function getKeptPlan(
     )) as (Omit<TaskColumns, 'station'> & { station_id: number | null })[]
   return {
     id: plan.id,
-    terms: json<PlanTerms>(plan.terms),
-    sandLines: json<number[]>(plan.sand_lines),
-    boxLines: json<number[]>(plan.box_lines),
+    terms: termsColumn.read(plan.terms),
+    sandLines: sandLinesColumn.read(plan.sand_lines),
+    boxLines: boxLinesColumn.read(plan.box_lines),
     basedOn: plan.based_on,
     restores: plan.restores,
     lineIds: new Set(rows.map((row) => row.order_line_id)),
@@ -201,17 +219,13 @@ export async function getNewestPlan(db: Db, workspaceId: number): Promise<PlanVi
           Pick<PlanColumns, 'based_on'> | undefined)
   return {
     id: plan.id,
-    terms: json<PlanTerms>(plan.terms),
+    terms: termsColumn.read(plan.terms),
     canUndo: (restored ? restored.based_on : plan.based_on) !== null,
     canRedo: plan.restores !== null && (await planMadeFrom(db, workspaceId, own)) !== null,
     originAt: iso(plan.origin_at),
     madeAt: iso(plan.made_at),
     madeBy: plan.made_by_name,
-    promises: json<PromiseRow[]>(plan.promises).map((promise) => ({
-      ...promise,
-      odds: promise.odds ?? null,
-      usesBox: promise.usesBox ?? false,
-    })),
+    promises: promisesColumn.read(plan.promises),
     tasks: rows.map((row) => ({
       key: row.task_key,
       orderId: row.order_id,

@@ -1,28 +1,17 @@
-import type { PromiseRow } from '../../shared/types/promises'
-import type { PlanAsk } from '../../shared/schemas/proposals'
-import type { GatheredMix, Proposal, ProposalState } from '../../shared/types/proposals'
-import type { NewPlan } from './plans'
-import { iso, json, type Db } from './rows'
+import { NO_TERMS } from '../../shared/schemas/planTerms'
+import { planAskSchema, type PlanAsk } from '../../shared/schemas/proposals'
+import type { Proposal, ProposalState } from '../../shared/types/proposals'
+import { jsonColumn } from './jsonColumn'
+import { iso, type Db } from './rows'
+import { outcomeColumn, type StoredOutcome } from './storedOutcome'
 
-/**
- * A plan worked out and kept until it is accepted; its instants are text while they lie in JSON.
- */
-export type StoredOutcome = Omit<
-  NewPlan,
-  'originAt' | 'madeAt' | 'madeBy' | 'basedOn' | 'restores' | 'tasks'
-> & {
-  originAt: string
-  tasks: (Omit<NewPlan['tasks'][number], 'startAt' | 'endAt'> & {
-    orderId: number
-    startAt: string
-    endAt: string
-    station: string | null
-  })[]
-  moved: NonNullable<Proposal['outcome']>['moved']
-  promises: PromiseRow[]
-  /** Pots that are mixed as one when it is accepted; absent in ones from before there were any. */
-  mixes?: GatheredMix[]
-}
+const askColumn = jsonColumn({
+  name: 'plan_proposals.ask',
+  schema: planAskSchema,
+  upcasts: [
+    (before: { terms: object }) => ({ ...before, terms: { ...NO_TERMS, ...before.terms } }),
+  ],
+})
 
 export type StoredProposal = Omit<Proposal, 'outcome' | 'progress'> & {
   workspaceId: number
@@ -49,9 +38,9 @@ const proposalOf = (row: ProposalColumns): StoredProposal => ({
   askedAt: iso(row.asked_at),
   basePlanId: row.base_plan_id,
   state: row.state,
-  ask: json<PlanAsk>(row.ask),
+  ask: askColumn.read(row.ask),
   message: row.message,
-  outcome: row.outcome === null ? null : json<StoredOutcome>(row.outcome),
+  outcome: row.outcome === null ? null : outcomeColumn.read(row.outcome),
 })
 const withNames = (db: Db) =>
   db('plan_proposals')
@@ -74,7 +63,7 @@ export async function insertProposal(
     asked_by: askedBy,
     asked_at: askedAt,
     base_plan_id: basePlanId,
-    ask: JSON.stringify(ask),
+    ask: askColumn.write(ask),
   })
   return id
 }
@@ -116,7 +105,7 @@ export async function moveProposal(
     .update({
       state: to,
       ...(found.message !== undefined && { message: found.message }),
-      ...(found.outcome && { outcome: JSON.stringify(found.outcome) }),
+      ...(found.outcome && { outcome: outcomeColumn.write(found.outcome) }),
     })
   return changed === 1
 }

@@ -1,6 +1,15 @@
 import type { Recipe } from '../../core/trade'
 import type { RecipeVersion } from '../../shared/types/recipes'
-import { iso, json, type Db } from './rows'
+import { recipeContentSchema } from '../../shared/schemas/recipes'
+import { jsonColumn } from './jsonColumn'
+import { iso, type Db } from './rows'
+
+const contentColumn = jsonColumn({
+  name: 'recipe_versions.content',
+  schema: recipeContentSchema,
+  // Sets came later.
+  upcasts: [(before: object) => ({ others: [], ...before })],
+})
 
 /** Keeps a recipe as it was saved; a version that is kept already stays as it is. */
 export async function keepVersion(
@@ -15,7 +24,7 @@ export async function keepVersion(
       workspace_id: workspaceId,
       recipe_id: recipe.id,
       version,
-      content: JSON.stringify(content),
+      content: contentColumn.write(content),
       saved_at: saved.at,
       saved_by: saved.by,
     })
@@ -61,5 +70,5 @@ export async function readVersions(
       wanted.map(({ recipeId, version }) => [recipeId, version]),
     )
     .select('version', 'content')) as { version: number; content: string }[]
-  return rows.map((row) => ({ ...json<Recipe>(row.content), version: row.version }))
+  return rows.map((row) => ({ ...contentColumn.read(row.content), version: row.version }))
 }

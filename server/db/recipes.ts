@@ -2,7 +2,29 @@ import type { Layer, LayerPigment, Step } from '../../core/trade'
 import type { RecipeFields } from '../../shared/schemas/recipes'
 import type { RecipeRow } from '../../shared/types/recipes'
 import { removePlannedPortions } from './pots'
-import { decimal, decimalOrNull, groupBy, json, updateVersioned, type Db } from './rows'
+import { decimal, decimalOrNull, groupBy, updateVersioned, type Db } from './rows'
+import { shapeSchema } from '../../shared/schemas/compute/size'
+import {
+  atMinColumnSchema,
+  fillColumnSchema,
+  heatAfterMinColumnSchema,
+  inclusionsColumnSchema,
+  othersColumnSchema,
+} from '../../shared/schemas/recipes'
+import { jsonColumn } from './jsonColumn'
+
+const shapeColumn = jsonColumn({ name: 'recipes.shape', schema: shapeSchema })
+const othersColumn = jsonColumn({ name: 'recipes.others', schema: othersColumnSchema })
+const fillColumn = jsonColumn({ name: 'recipe_layers.fill', schema: fillColumnSchema })
+const inclusionsColumn = jsonColumn({
+  name: 'recipe_layers.inclusions',
+  schema: inclusionsColumnSchema,
+})
+const heatColumn = jsonColumn({
+  name: 'recipe_layers.heat_after_min',
+  schema: heatAfterMinColumnSchema,
+})
+const atMinColumn = jsonColumn({ name: 'recipe_steps.at_min', schema: atMinColumnSchema })
 
 interface RecipeColumns {
   id: number
@@ -58,8 +80,8 @@ const layerOf = (row: LayerColumns, pigments: readonly PigmentColumns[]): Layer 
   id: row.id,
   name: row.name,
   resinId: row.resin_id,
-  fill: json(row.fill),
-  inclusions: json(row.inclusions),
+  fill: fillColumn.read(row.fill),
+  inclusions: inclusionsColumn.read(row.inclusions),
   pigments: pigments.map((one): LayerPigment => ({
     pigmentId: one.pigment_id,
     loadPct: decimal(one.load_pct),
@@ -69,7 +91,7 @@ const layerOf = (row: LayerColumns, pigments: readonly PigmentColumns[]): Layer 
   stirMin: decimal(row.stir_min),
   restMin: decimal(row.rest_min),
   pourMin: decimal(row.pour_min),
-  heatAfterMin: json(row.heat_after_min),
+  heatAfterMin: heatColumn.read(row.heat_after_min),
   recoat: row.recoat,
 })
 
@@ -79,7 +101,7 @@ const stepOf = (row: StepColumns): Step => ({
   phase: row.phase,
   layer: row.layer_index,
   waitsFor: row.waits_for,
-  atMin: json(row.at_min),
+  atMin: atMinColumn.read(row.at_min),
   pieceMin: decimal(row.piece_min),
   batchMin: decimal(row.batch_min),
   dryMin: decimal(row.dry_min),
@@ -121,8 +143,8 @@ async function readRecipes(
     version: row.version,
     name: row.name,
     note: row.note ?? '',
-    shape: json(row.shape),
-    others: json(row.others),
+    shape: shapeColumn.read(row.shape),
+    others: othersColumn.read(row.others),
     footprintCm2: decimal(row.footprint_cm2),
     mouldId: row.mould_id,
     archived: row.archived === 1,
@@ -157,8 +179,8 @@ export async function getRecipe(
 const columnsOf = (fields: RecipeFields) => ({
   name: fields.name.trim(),
   note: fields.note,
-  shape: JSON.stringify(fields.shape),
-  others: JSON.stringify(fields.others),
+  shape: shapeColumn.write(fields.shape),
+  others: othersColumn.write(fields.others),
   footprint_cm2: fields.footprintCm2,
   mould_id: fields.mouldId,
   archived: fields.archived,
@@ -168,14 +190,14 @@ const layerColumns = (layer: Layer, position: number) => ({
   position,
   name: layer.name.trim(),
   resin_id: layer.resinId,
-  fill: JSON.stringify(layer.fill),
-  inclusions: JSON.stringify(layer.inclusions),
+  fill: fillColumn.write(layer.fill),
+  inclusions: inclusionsColumn.write(layer.inclusions),
   run_off_pct: layer.runOffPct,
   cups: layer.cups,
   stir_min: layer.stirMin,
   rest_min: layer.restMin,
   pour_min: layer.pourMin,
-  heat_after_min: JSON.stringify(layer.heatAfterMin),
+  heat_after_min: heatColumn.write(layer.heatAfterMin),
   recoat: layer.recoat,
 })
 
@@ -259,7 +281,7 @@ async function writeParts(
     phase: step.phase,
     layer_index: step.layer,
     waits_for: step.waitsFor,
-    at_min: JSON.stringify(step.atMin),
+    at_min: atMinColumn.write(step.atMin),
     piece_min: step.pieceMin,
     batch_min: step.batchMin,
     dry_min: step.dryMin,

@@ -1,7 +1,12 @@
 import { MILESTONES, type Milestone } from '../../core/trade'
 import type { ResinFields } from '../../shared/schemas/resins'
 import type { ResinRow } from '../../shared/types/resins'
-import { decimal, decimalOrNull, groupBy, json, updateVersioned, type Db } from './rows'
+import { decimal, decimalOrNull, groupBy, updateVersioned, type Db } from './rows'
+import { originsColumnSchema, otherKitsColumnSchema } from '../../shared/schemas/resins'
+import { jsonColumn } from './jsonColumn'
+
+const otherKitsColumn = jsonColumn({ name: 'resins.other_kits', schema: otherKitsColumnSchema })
+const originsColumn = jsonColumn({ name: 'resins.origins', schema: originsColumnSchema })
 
 interface ResinColumns {
   id: number
@@ -71,8 +76,8 @@ function resinOf(row: ResinColumns, milestones: readonly MilestoneColumns[]): Re
     clarity: row.clarity ?? undefined,
     yellowing: row.yellowing ?? undefined,
     smell: row.smell ?? undefined,
-    otherKits: json(row.other_kits),
-    origins: json(row.origins),
+    otherKits: otherKitsColumn.read(row.other_kits),
+    origins: originsColumn.read(row.origins),
     note: row.note ?? '',
     milestones: Object.fromEntries(
       MILESTONES.map((name) => [name, minutes.get(name) ?? 0]),
@@ -107,8 +112,8 @@ const columnsOf = (fields: ResinFields) => ({
   clarity: fields.clarity ?? null,
   yellowing: fields.yellowing ?? null,
   smell: fields.smell ?? null,
-  other_kits: JSON.stringify(fields.otherKits),
-  origins: JSON.stringify(fields.origins),
+  other_kits: otherKitsColumn.write(fields.otherKits),
+  origins: originsColumn.write(fields.origins),
   note: fields.note,
 })
 

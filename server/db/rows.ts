@@ -13,9 +13,6 @@ export function decimal(value: string | number): number {
 export const decimalOrNull = (value: string | number | null): number | null =>
   value === null ? null : decimal(value)
 
-/** Reads a JSON column, which MariaDB keeps and returns as text. */
-export const json = <T>(value: string): T => JSON.parse(value) as T
-
 export const iso = (value: Date): string => value.toISOString()
 export const isoOrNull = (value: Date | null): string | null => value && value.toISOString()
 

@@ -1,6 +1,13 @@
 import type { RunEvent, RunTargets } from '../../core/run'
-import type { KeyedRunEvent } from '../../shared/schemas/runs'
-import { json, type Db } from './rows'
+import {
+  runTargetsSchema,
+  storedRunEventSchema,
+  type KeyedRunEvent,
+} from '../../shared/schemas/runs'
+import { jsonColumn, requireRight } from './jsonColumn'
+import type { Db } from './rows'
+
+const targetsColumn = jsonColumn({ name: 'runs.targets', schema: runTargetsSchema })
 
 export interface StoredRun {
   id: number
@@ -20,7 +27,7 @@ export async function insertRun(
     workspace_id: workspaceId,
     pot_id: run.potId,
     person_id: run.personId,
-    targets: JSON.stringify(run.targets),
+    targets: targetsColumn.write(run.targets),
     started_at: run.startedAt,
   })
   return id
@@ -51,16 +58,15 @@ export async function getRun(
     id: run.id,
     potId: run.pot_id,
     personId: run.person_id,
-    targets: json(run.targets),
+    targets: targetsColumn.read(run.targets),
     endedAt: run.ended_at,
-    events: rows.map(
-      (row) =>
-        ({
-          ...json<object>(row.data),
-          key: row.client_key,
-          kind: row.kind,
-          at: row.at.getTime(),
-        }) as KeyedRunEvent,
+    events: rows.map(({ client_key: key, kind, at, data }) =>
+      requireRight('run_events.data', storedRunEventSchema, {
+        ...(JSON.parse(data) as object),
+        key,
+        kind,
+        at: at.getTime(),
+      }),
     ),
   }
 }

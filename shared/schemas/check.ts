@@ -10,6 +10,11 @@ export function check<T>(schema: SchemaOf<T>, value: unknown): Result<T> {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) {
     return refuse('invalid-input', { path: '', message: 'must be a JSON object' })
   }
+  return checkAny(schema, value)
+}
+
+/** The same for what need not be an object, as a column that holds a list. */
+export function checkAny<T>(schema: SchemaOf<T>, value: unknown): Result<T> {
   try {
     return answer(schema.validateSync(value, { strict: true, abortEarly: false }))
   } catch (error) {

@@ -1,6 +1,15 @@
-import { MILESTONES, STEP_KINDS, type Recipe, type Step } from '../../core/trade'
+import type { Fill } from '../../core/size'
+import {
+  MILESTONES,
+  STEP_KINDS,
+  type NamedInclusion,
+  type Recipe,
+  type SetPiece,
+  type Step,
+} from '../../core/trade'
 import { shapeSchema, sizeLayerFields } from './compute/size'
 import {
+  body,
   exact,
   flag,
   id,
@@ -20,6 +29,29 @@ import { schemaOf } from './typed'
 /** Millimetres to either side of the middle. */
 const place = () => num().min(-10_000).max(10_000)
 const { inclusions: _sizeInclusions, ...sizeFields } = sizeLayerFields
+const inclusions = () =>
+  list(
+    exact({
+      name: named(80),
+      massG: notNegative(),
+      density: positive(),
+      volumeMl: notNegative(),
+      heightMm: positive(),
+      xMm: place(),
+      yMm: notNegative(),
+    })
+      .required()
+      .test(
+        'one',
+        'needs either volumeMl, or massG with density',
+        (value) =>
+          !value ||
+          (value.volumeMl === undefined
+            ? value.massG !== undefined && value.density !== undefined
+            : value.massG === undefined && value.density === undefined),
+      ),
+  ).required()
+const heatAfterMin = () => list(notNegative().required()).required().max(5)
 const layer = () =>
   exact({
     id: optionalId().required(),
@@ -29,27 +61,7 @@ const layer = () =>
     fill: sizeFields.fill,
     runOffPct: notNegative().required().max(300),
     cups: whole().required().min(0).max(50),
-    inclusions: list(
-      exact({
-        name: named(80),
-        massG: notNegative(),
-        density: positive(),
-        volumeMl: notNegative(),
-        heightMm: positive(),
-        xMm: place(),
-        yMm: notNegative(),
-      })
-        .required()
-        .test(
-          'one',
-          'needs either volumeMl, or massG with density',
-          (value) =>
-            !value ||
-            (value.volumeMl === undefined
-              ? value.massG !== undefined && value.density !== undefined
-              : value.massG === undefined && value.density === undefined),
-        ),
-    ).required(),
+    inclusions: inclusions(),
     pigments: list(
       exact({ pigmentId: id().required(), loadPct: positive().required().max(100) }).required(),
     )
@@ -58,10 +70,11 @@ const layer = () =>
     stirMin: positive().required().max(60),
     restMin: notNegative().required().max(600),
     pourMin: positive().required().max(600),
-    heatAfterMin: list(notNegative().required()).required().max(5),
+    heatAfterMin: heatAfterMin(),
     recoat: oneOf(['tack', 'sand', 'either'] as const).required(),
   }).required()
 
+const visits = () => list(notNegative().required().max(20_160)).required().max(24)
 const step = () =>
   exact({
     kind: oneOf(STEP_KINDS).required(),
@@ -69,12 +82,9 @@ const step = () =>
     phase: oneOf(['before', 'curing', 'after'] as const).required(),
     layer: whole().required().min(0).max(39),
     waitsFor: oneOf(MILESTONES).nullable().defined('is missing'),
-    atMin: list(notNegative().required().max(20_160))
-      .required()
-      .max(24)
-      .test('when', 'say how long after the pour it is done', function (value) {
-        return (this.parent as Step).phase !== 'curing' || (value?.length ?? 0) > 0
-      }),
+    atMin: visits().test('when', 'say how long after the pour it is done', function (value) {
+      return (this.parent as Step).phase !== 'curing' || (value?.length ?? 0) > 0
+    }),
     pieceMin: notNegative().required().max(1440),
     batchMin: notNegative()
       .required()
@@ -99,11 +109,8 @@ const step = () =>
     needs: text(200).defined('is missing'),
   }).required()
 
-const recipeFields = {
-  name: named(),
-  note: text(4000).defined('is missing'),
-  shape: shapeSchema,
-  others: list(
+const others = () =>
+  list(
     exact({
       name: named(80),
       shape: shapeSchema,
@@ -111,7 +118,13 @@ const recipeFields = {
     }).required(),
   )
     .required()
-    .max(24),
+    .max(24)
+
+const recipeFields = {
+  name: named(),
+  note: text(4000).defined('is missing'),
+  shape: shapeSchema,
+  others: others(),
   footprintCm2: positive().required(),
   mouldId: id().nullable().defined('is missing'),
   archived: flag().required(),
@@ -123,3 +136,11 @@ export const newRecipeSchema = schemaOf<RecipeFields>()(exact(recipeFields))
 export const recipeSchema = schemaOf<RecipeFields & { version: number }>()(
   exact({ ...recipeFields, version: version() }),
 )
+
+/** What the columns of a recipe hold as JSON, and a version of it as a whole. */
+export const fillColumnSchema = schemaOf<Fill>()(sizeFields.fill)
+export const inclusionsColumnSchema = schemaOf<NamedInclusion[]>()(inclusions())
+export const heatAfterMinColumnSchema = schemaOf<number[]>()(heatAfterMin())
+export const atMinColumnSchema = schemaOf<number[]>()(visits())
+export const othersColumnSchema = schemaOf<SetPiece[]>()(others())
+export const recipeContentSchema = body({ id: id().required(), ...recipeFields, archived: flag() })

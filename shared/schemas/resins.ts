@@ -1,4 +1,4 @@
-import { MILESTONES, ORIGINS, RESIN_FIGURES, type Resin } from '../../core/trade'
+import { MILESTONES, ORIGINS, RESIN_FIGURES, type Kit, type Resin } from '../../core/trade'
 import { temperature } from './compute/cure'
 import {
   exact,
@@ -35,6 +35,24 @@ const milestones = () =>
       )
     })
 
+const otherKits = () =>
+  list(
+    exact({
+      ml: positive().required(),
+      price: money().required(),
+      leadDays: whole().required().min(0).max(365),
+    }).required(),
+  )
+    .required()
+    .max(12)
+const origins = () =>
+  exact(
+    each(
+      RESIN_FIGURES.map(({ key }) => key),
+      () => oneOf(ORIGINS),
+    ),
+  ).required()
+
 const resinFields = {
   name: named(),
   ratio: exact({
@@ -70,21 +88,8 @@ const resinFields = {
   clarity: whole().min(1).max(5),
   yellowing: whole().min(1).max(5),
   smell: whole().min(1).max(5),
-  otherKits: list(
-    exact({
-      ml: positive().required(),
-      price: money().required(),
-      leadDays: whole().required().min(0).max(365),
-    }).required(),
-  )
-    .required()
-    .max(12),
-  origins: exact(
-    each(
-      RESIN_FIGURES.map(({ key }) => key),
-      () => oneOf(ORIGINS),
-    ),
-  ).required(),
+  otherKits: otherKits(),
+  origins: origins(),
   note: text(4000).defined('is missing'),
 }
 export type ResinFields = Omit<Resin, 'id'>
@@ -92,3 +97,7 @@ export const newResinSchema = schemaOf<ResinFields>()(exact(resinFields))
 export const resinSchema = schemaOf<ResinFields & { version: number }>()(
   exact({ ...resinFields, version: version() }),
 )
+
+/** What the columns of a resin hold as JSON. */
+export const otherKitsColumnSchema = schemaOf<Kit[]>()(otherKits())
+export const originsColumnSchema = schemaOf<Resin['origins']>()(origins())

@@ -1,7 +1,8 @@
-import type { RunEvent } from '../../core/run'
+import type { RunEvent, RunTargets } from '../../core/run'
+import { mixResinFields } from './compute/mix'
 import { measureChoiceSchema } from './people'
-import { body, exact, id, list, oneOf, positive, text, whole } from './fields'
-import { narrowed } from './typed'
+import { body, exact, id, list, notNegative, num, oneOf, positive, text, whole } from './fields'
+import { narrowed, schemaOf } from './typed'
 
 /** A run event as it travels: the key makes sending it twice harmless. */
 export type KeyedRunEvent = RunEvent & { key: string }
@@ -61,3 +62,42 @@ export const startRunSchema = body({
   potId: id().required(),
   measure: measureChoiceSchema,
 })
+
+/** What a run has to reach, as it is kept with the run. */
+export const runTargetsSchema = schemaOf<RunTargets>()(
+  exact({
+    resin: exact({ ...mixResinFields(), tolerancePct: notNegative().required() }).required(),
+    parts: list(
+      exact({
+        part: oneOf(['a', 'b'] as const).required(),
+        readTo: notNegative().required(),
+        unit: oneOf(['ml', 'g'] as const).required(),
+        ownAmount: notNegative().required(),
+      }).required(),
+    ).required(),
+    needMl: notNegative().required(),
+    colours: list(
+      exact({
+        name: text(400).defined(),
+        cupMl: notNegative().required(),
+        cups: whole().required().min(0),
+        pigments: list(
+          exact({
+            id: text(200).defined(),
+            massG: notNegative().required(),
+            teaspoons: notNegative().nullable().defined(),
+            drops: notNegative().nullable().defined(),
+          }).required(),
+        ).required(),
+      }).required(),
+    ),
+    stirMin: notNegative().required(),
+    restMin: notNegative().required(),
+    pourMin: notNegative().required(),
+    workMin: num().required(),
+    heatAfterMin: list(notNegative().required()).required(),
+  }).required(),
+)
+
+/** One event as it is kept: its key, kind and moment with what else it says. */
+export const storedRunEventSchema = runEvent()

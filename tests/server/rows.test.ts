@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { decimal, decimalOrNull, groupBy, iso, isoOrNull, json } from '../../server/db/rows'
+import { decimal, decimalOrNull, groupBy, iso, isoOrNull } from '../../server/db/rows'
 import { statusOf } from '../../server/utils/problem'
 
 describe('columns as they are read', () => {
@@ -24,8 +24,6 @@ describe('columns as they are read', () => {
   test('instants are UTC to the millisecond', () => {
     expect(iso(new Date(Date.UTC(2026, 2, 29, 1, 30, 0, 123)))).toBe('2026-03-29T01:30:00.123Z')
   })
-  test('JSON comes back as it was', () =>
-    expect(json<{ depthMm: number }>('{"depthMm":12.5}')).toEqual({ depthMm: 12.5 }))
   test('children gather under their parent in order', () => {
     const rows = [
       { of: 1, n: 'a' },

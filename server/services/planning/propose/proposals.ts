@@ -15,6 +15,7 @@ import {
 } from '../../../db/plans'
 import { existingPots } from '../../../db/pots'
 import * as rows from '../../../db/proposals'
+import type { StoredOutcome } from '../../../db/storedOutcome'
 import type { Db } from '../../../db/rows'
 import { listStations, lockWorkspace } from '../../../db/workshop'
 import { AppError } from '../../AppError'
@@ -91,7 +92,7 @@ export async function workOutProposal(
   solve: Solve,
   weigh: Weigh,
   now: Date,
-): Promise<rows.StoredOutcome> {
+): Promise<StoredOutcome> {
   const { workspaceId, ask, basePlanId } = proposal
   const db = database()
   const keep = basePlanId === null ? null : await getKeptPlan(db, workspaceId, basePlanId)
@@ -116,7 +117,7 @@ function storedOutcome(
   keep: KeptPlan | null,
   ask: PlanAsk,
   stations: ReadonlyMap<number, string>,
-): rows.StoredOutcome {
+): StoredOutcome {
   const orderOf = new Map(
     orders.flatMap((order) => order.lines.map((line) => [line.id, order.id] as const)),
   )
