@@ -1,3 +1,4 @@
+import { issueWords } from '../shared/words'
 import { odds, STARTING_SPREAD, USUAL_RUNS } from '../core/odds'
 import { checkPlan, replan, type Pin, type PlanAnswer, type PlanRequest } from '../core/plan'
 import { median } from './lib/median'
@@ -48,7 +49,7 @@ function benchSlips(): void {
         const startedAt = performance.now()
         const after = replan(changed, { keep: answer.tasks, pins, tries: REPAIR_TRIES })
         times.push(performance.now() - startedAt)
-        if (!after.ok) throw new Error(after.issues[0]?.message)
+        if (!after.ok) throw new Error(after.issues.map((wrong) => issueWords(wrong)).join('; '))
         if (checkPlan(changed, after.value.tasks).length > 0)
           throw new Error('the mended plan breaks a constraint')
         moved = after.value.tasks.filter(

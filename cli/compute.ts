@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { createInterface } from 'node:readline'
 import { parseArgs } from 'node:util'
 import { mesh } from '../core/mesh'
-import { refuse, type Result } from '../core/result'
+import { invalid, issue, refuse, type Result } from '../core/result'
 import { compute, resultBody } from '../server/services/compute/compute'
 
 /** Refused requests end the command with this status. */
@@ -13,7 +13,7 @@ function computeText(operation: string, text: string, startedAt: number): Result
   try {
     body = JSON.parse(text)
   } catch {
-    return refuse('invalid-input', { path: '', message: 'is not JSON' })
+    return invalid('', 'not-json')
   }
   return compute(operation, body, startedAt)
 }
@@ -55,10 +55,8 @@ function meshOf(file: string, samples: number | undefined): Result<unknown> {
   try {
     bytes = readFileSync(file)
   } catch (error) {
-    return refuse('unreadable-mesh', {
-      path: 'file',
-      message: `"${file}" cannot be read: ${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}`,
-    })
+    const reason = (error as NodeJS.ErrnoException).code ?? 'unknown reason'
+    return refuse('unreadable-mesh', issue('file', 'file-unreadable', { file, reason }))
   }
   return mesh(bytes, samples)
 }

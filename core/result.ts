@@ -1,9 +1,28 @@
-/** One thing that is wrong with a request: where, and what would be right. */
-export interface Issue {
-  /** Path of the field as in `layers[1].fill`; `""` is the whole request. */
-  path: string
-  message: string
-}
+import type { IssueParams } from './issueParams'
+
+export type IssueCode = keyof IssueParams
+
+/**
+ * One thing that is wrong with a request: where, what, and with which values. It is put into words
+ * where it is shown (`shared/words`).
+ */
+export type Issue = {
+  [C in IssueCode]: {
+    /** Path of the field as in `layers[1].fill`; `""` is the whole request. */
+    path: string
+    code: C
+    params: IssueParams[C]
+  }
+}[IssueCode]
+
+type ParamsOf<C extends IssueCode> = IssueParams[C] extends null ? [] : [IssueParams[C]]
+
+/** Says what is wrong at a path. */
+export const issue = <C extends IssueCode>(
+  path: string,
+  code: C,
+  ...[params]: ParamsOf<C>
+): Issue => ({ path, code, params: params ?? null }) as Issue
 
 /** Every reason for which the core refuses a request. */
 export const REFUSAL_CODES = [
@@ -41,8 +60,11 @@ export const refuse = (code: RefusalCode, ...issues: Issue[]): Refusal => ({
 })
 
 /** Shorthand for the commonest refusal: one field that cannot be used as given. */
-export const invalid = (path: string, message: string): Refusal =>
-  refuse('invalid-input', { path, message })
+export const invalid = <C extends IssueCode>(
+  path: string,
+  code: C,
+  ...params: ParamsOf<C>
+): Refusal => refuse('invalid-input', issue(path, code, ...params))
 
 /** Limits are compared with this slack, in the unit of the compared value. */
 export const LIMIT_TOLERANCE = 1e-9

@@ -4,6 +4,7 @@ import type { Recipe, Resin, Layer } from '~~/core/trade'
 import { mix, type Measure, type MixAnswer } from '~~/core/mix'
 import type { SizedLayer } from '~~/core/size'
 import type { MeasureChoice } from '~~/shared/schemas/people'
+import { allSaid } from '~~/shared/words'
 
 export interface BatchLayer {
   layer: Layer
@@ -70,7 +71,7 @@ export function useBatch(recipe: () => Recipe, pieces: () => number) {
 /** Both parts of a pot for a device, or the sentence that says why it cannot be measured so. */
 export function mixForPot(resin: Resin, needMl: number, measure: Measure): MixAnswer | string {
   const mixed = mix({ resin: mixResinOf(resin), need: { volumeMl: needMl }, measure })
-  return mixed.ok ? mixed.value : mixed.issues.map((issue) => issue.message).join('; ')
+  return mixed.ok ? mixed.value : allSaid(mixed.issues)
 }
 
 const mixResinOf = ({ ratio, densityA, densityB, tolerancePct, pourFirst }: Resin) => ({

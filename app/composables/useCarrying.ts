@@ -1,7 +1,7 @@
 import type { Room } from '~~/core/plan'
 import type { PlanQuestionView, PlanTaskRow } from '~~/shared/types/plan'
 import type { PlanPin } from '~~/shared/schemas/planTerms'
-import { objectionWords } from '~/utils/objectionWords'
+import { objectionWords } from '~~/shared/words'
 import type { PlanTryAnswers } from '~/workers/plan.worker'
 
 const MS_PER_MIN = 60_000

@@ -1,5 +1,6 @@
 import { check } from '~~/shared/schemas/check'
 import type { SchemaOf } from '~~/shared/schemas/typed'
+import { said } from '~~/shared/words'
 
 interface UseFormOptions<T extends object, R> {
   schema: SchemaOf<T>
@@ -30,7 +31,7 @@ export function useForm<T extends object, R>({ schema, send, done }: UseFormOpti
     reset()
     const checked = check(schema, JSON.parse(JSON.stringify(draft)))
     if (!checked.ok) {
-      issues.value = checked.issues
+      issues.value = checked.issues.map(said)
       failure.value = 'Some of this cannot be used as it stands; see the marked fields.'
       await nextTick()
       document.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus()

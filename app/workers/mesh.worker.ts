@@ -1,4 +1,5 @@
 import { measure, readStl, type MeshAnswer } from '~~/core/mesh'
+import { allSaid } from '~~/shared/words'
 
 export interface MeshQuestion {
   bytes: ArrayBuffer
@@ -17,7 +18,7 @@ self.onmessage = ({ data }: MessageEvent<MeshQuestion>) => {
     tell({ kind: 'progress', stage: 'reading', share }),
   )
   if (!read.ok) {
-    tell({ kind: 'refused', message: read.issues[0]?.message ?? 'cannot be read' })
+    tell({ kind: 'refused', message: allSaid(read.issues) })
     return
   }
   const answer = measure(read.value, data.samples, (stage, share) =>

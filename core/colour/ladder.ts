@@ -1,4 +1,4 @@
-import { LIMIT_TOLERANCE, answer, refuse, type Result } from '../result'
+import { LIMIT_TOLERANCE, answer, issue, refuse, type Result } from '../result'
 import type { LadderAnswer, LadderRequest } from './types'
 
 /**
@@ -20,10 +20,10 @@ export function ladder(request: LadderRequest): Result<LadderAnswer> {
     contentMl += addedMl
     pigmentMl += addedMl
     if (pourMl > contentMl + LIMIT_TOLERANCE) {
-      return refuse('cup-empty', {
-        path: `steps[${i}].pourMl`,
-        message: `the cup holds ${contentMl.toFixed(2)} ml then`,
-      })
+      return refuse(
+        'cup-empty',
+        issue(`steps[${i}].pourMl`, 'cup-holds-less', { holdsMl: contentMl }),
+      )
     }
     const share = contentMl > 0 ? pigmentMl / contentMl : 0
     contentMl = Math.max(0, contentMl - pourMl)

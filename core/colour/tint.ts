@@ -20,15 +20,14 @@ const SHARE_TOLERANCE_PCT = 1e-6
 export function tint(request: TintRequest): Result<{ colours: TintedCup[] }> {
   const total = request.colours.reduce((sum, colour) => sum + colour.sharePct, 0)
   if (!(Math.abs(total - 100) <= SHARE_TOLERANCE_PCT))
-    return invalid('colours', `the shares add up to ${total} %, they must add up to 100`)
+    return invalid('colours', 'shares-not-whole', { totalPct: total })
   const colours: TintedCup[] = []
   for (const [i, colour] of request.colours.entries()) {
     const resinG = (request.mixG * colour.sharePct) / 100
     const pigments: DosedPigment[] = []
     for (const [j, pigment] of colour.pigments.entries()) {
       const massG = massOf(pigment, resinG)
-      if (massG === null)
-        return invalid(`colours[${i}].pigments[${j}]`, 'drops need both dropMl and density')
+      if (massG === null) return invalid(`colours[${i}].pigments[${j}]`, 'drop-unknown')
       pigments.push({
         id: pigment.id,
         massG,
@@ -39,7 +38,7 @@ export function tint(request: TintRequest): Result<{ colours: TintedCup[] }> {
     const pigmentG = pigments.reduce((sum, pigment) => sum + pigment.massG, 0)
     const totalLoadPct = pigmentG === 0 ? 0 : (100 * pigmentG) / resinG
     if (!Number.isFinite(totalLoadPct))
-      return invalid(`colours[${i}].sharePct`, 'pigment needs resin to go into')
+      return invalid(`colours[${i}].sharePct`, 'pigment-without-resin')
     colours.push({
       id: colour.id,
       resinG,

@@ -1,5 +1,5 @@
 import { Decimal } from 'decimal.js'
-import { answer, invalid, refuse, type Result } from '../result'
+import { answer, invalid, issue, refuse, type Result } from '../result'
 import { MINUTES_PER_HOUR } from '../units'
 import { minorUnits } from './minorUnits'
 import type { CostAnswer, CostKind, CostRequest } from './types'
@@ -25,8 +25,7 @@ const share = (pct: number): Exact => new Exact(pct).div(100)
  */
 export function cost(request: CostRequest): Result<CostAnswer> {
   const digits = minorUnits(request.currency)
-  if (digits === null)
-    return invalid('currency', 'must be a currency code of ISO 4217, such as EUR')
+  if (digits === null) return invalid('currency', 'currency-unknown')
   const round = (value: Exact): Exact => value.toDecimalPlaces(digits, Decimal.ROUND_HALF_UP)
   const text = (value: Exact): string => value.toFixed(digits)
 
@@ -96,10 +95,7 @@ function sell(
     .minus(share(selling.feePct).times(withTax))
     .minus(share(ask.marginPct ?? 0))
   if (ask.price === undefined && left.lte(0)) {
-    return refuse('margin-impossible', {
-      path: 'ask.marginPct',
-      message: 'the selling fee and this margin together eat the whole price; ask for less margin',
-    })
+    return refuse('margin-impossible', issue('ask.marginPct', 'margin-too-great'))
   }
   const price = round(ask.price === undefined ? spent.div(left) : new Exact(ask.price))
   const priceWithTax = round(price.times(withTax))

@@ -20,7 +20,7 @@ export function cure(request: CureRequest): Result<CureAnswer> {
   const { resin, profile, startMin, pot } = request
   const first = profile[0]
   if (!first || startMin < first.fromMin) {
-    return invalid('startMin', 'lies before the first temperature of the profile')
+    return invalid('startMin', 'starts-before-profile')
   }
   const reachedMin = Object.fromEntries(
     Object.entries(resin.milestones).map(([name, minutes]) => [

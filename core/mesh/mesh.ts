@@ -27,7 +27,7 @@ export function mesh(
   progress: MeshProgress = () => undefined,
 ): Result<MeshAnswer> {
   if (!Number.isInteger(samples) || samples < 1 || samples > MOST_SAMPLES)
-    return invalid('samples', `must be a whole number from 1 to ${MOST_SAMPLES}`)
+    return invalid('samples', 'samples-out-of-range', { most: MOST_SAMPLES })
   const read = readStl(bytes, (share) => progress('reading', share))
   if (!read.ok) return read
   return answer(measure(read.value, samples, progress))

@@ -1,11 +1,11 @@
-import { answer, refuse, type Refusal, type Result } from '../result'
+import { answer, issue, refuse, type Issue, type Refusal, type Result } from '../result'
 import type { Triangles } from './types'
 
 const HEADER_BYTES = 80
 const TRIANGLE_BYTES = 50
 const NUMBERS_PER_TRIANGLE = 9
 
-const unreadable = (message: string): Refusal => refuse('unreadable-mesh', { path: '', message })
+const unreadable = (wrong: Issue): Refusal => refuse('unreadable-mesh', wrong)
 
 /**
  * Reads an STL file, binary or text.
@@ -29,8 +29,7 @@ export function readStl(
       ? readBinary(view, count, progress)
       : readText(bytes, progress)
   if (!read.ok) return read
-  if (!read.value.corners.every(Number.isFinite))
-    return unreadable('holds a coordinate that is no finite number')
+  if (!read.value.corners.every(Number.isFinite)) return unreadable(issue('', 'stl-not-finite'))
   return read
 }
 
@@ -65,10 +64,7 @@ const TAIL = /\s*endsolid\b/iy
 function readText(bytes: Uint8Array, progress: (share: number) => void): Result<Triangles> {
   const text = new TextDecoder().decode(bytes)
   const head = HEAD.exec(text)
-  if (!head)
-    return unreadable(
-      'is not an STL file: neither the binary form with its right length nor the text form',
-    )
+  if (!head) return unreadable(issue('', 'stl-neither-form'))
   const numbers: number[] = []
   FACET.lastIndex = head[0].length
   let at = FACET.lastIndex
@@ -79,7 +75,7 @@ function readText(bytes: Uint8Array, progress: (share: number) => void): Result<
   }
   TAIL.lastIndex = at
   const count = numbers.length / NUMBERS_PER_TRIANGLE
-  if (!TAIL.test(text)) return unreadable(`breaks off or is malformed after ${count} triangles`)
-  if (count === 0) return unreadable('holds no triangle')
+  if (!TAIL.test(text)) return unreadable(issue('', 'stl-malformed', { afterTriangles: count }))
+  if (count === 0) return unreadable(issue('', 'stl-empty'))
   return answer({ corners: Float64Array.from(numbers), count })
 }

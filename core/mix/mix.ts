@@ -57,10 +57,7 @@ export function mix(request: MixRequest): Result<MixAnswer> {
   const stepInNeed = perStep(needBasis, mixDensity)
   if (needed / stepInNeed > MOST_DEVICE_STEPS) {
     const field = measure.kind === 'cup' ? 'graduationMl' : 'resolutionG'
-    return invalid(
-      `measure.${field}`,
-      `is too fine for this need: more than ${MOST_DEVICE_STEPS} steps`,
-    )
+    return invalid(`measure.${field}`, 'step-too-fine', { mostSteps: MOST_DEVICE_STEPS })
   }
   const snapped = snapToDevice({
     need: needed,

@@ -1,4 +1,4 @@
-import type { Issue } from '../result'
+import { issue, type Issue } from '../result'
 import type { Amount, MixResin, PartAmounts } from './types'
 
 /** B per A in the basis of the ratio. */
@@ -15,10 +15,9 @@ export function missingDensities(
 ): Issue[] {
   return parts
     .filter((part) => resin[part] === undefined)
-    .map((part) => ({
-      path: `resin.${part}`,
-      message: `the density of part ${part === 'densityA' ? 'A' : 'B'} is needed to convert between mass and volume`,
-    }))
+    .map((part) =>
+      issue(`resin.${part}`, 'density-missing', { part: part === 'densityA' ? 'A' : 'B' }),
+    )
 }
 
 export const amountOfMass = (massG: number, density: number | undefined): Amount => ({

@@ -36,7 +36,7 @@ export function rescue(request: RescueRequest): Result<RescueAnswer> {
   const held = { a: amountInCup(inCup.a, resin.densityA), b: amountInCup(inCup.b, resin.densityB) }
   const field = basis === 'mass' ? 'massG' : 'volumeMl'
   const [a, b] = [held.a[field] ?? 0, held.b[field] ?? 0]
-  if (a === 0 && b === 0) return invalid('inCup', 'both parts are empty: nothing to rescue')
+  if (a === 0 && b === 0) return invalid('inCup', 'nothing-in-cup')
 
   const ratio = ratioOf(resin)
   const error = a === 0 ? null : ratioErrorPct(a, b, ratio)

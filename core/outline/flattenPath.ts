@@ -1,3 +1,4 @@
+import { issue, type Issue } from '../result'
 import svgpath from 'svgpath'
 import type { Point } from '../geometry'
 
@@ -7,7 +8,7 @@ import type { Point } from '../geometry'
  */
 const MOST_POINTS = 200_000
 
-export type Flattened = { ok: true; rings: Point[][] } | { ok: false; message: string }
+export type Flattened = { ok: true; rings: Point[][] } | { ok: false; wrong: Issue }
 
 const along = (p: Point, q: Point, t: number): Point => [
   p[0] + (q[0] - p[0]) * t,
@@ -95,7 +96,10 @@ function arc(
 export function flattenPath(path: string, tolerance: number): Flattened {
   const parsed = svgpath(path) as ReturnType<typeof svgpath> & { err: string }
   if (parsed.err)
-    return { ok: false, message: `is malformed: ${parsed.err.replace('SvgPath: ', '')}` }
+    return {
+      ok: false,
+      wrong: issue('svgPath', 'path-malformed', { detail: parsed.err.replace('SvgPath: ', '') }),
+    }
   const rings: Point[][] = []
   let isFinite = true
   let total = 0
@@ -156,11 +160,11 @@ export function flattenPath(path: string, tolerance: number): Flattened {
       at = end()
     })
   if (ring.length > 0) rings.push(ring)
-  if (!isFinite) return { ok: false, message: 'holds a number that is too large' }
+  if (!isFinite) return { ok: false, wrong: issue('svgPath', 'number-too-large') }
   if (total > MOST_POINTS)
     return {
       ok: false,
-      message: `needs more than ${MOST_POINTS} points at this flattenMm; take a larger one`,
+      wrong: issue('svgPath', 'too-many-points', { most: MOST_POINTS }),
     }
   return { ok: true, rings }
 }

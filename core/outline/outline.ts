@@ -6,7 +6,7 @@ import {
   withoutRepeats,
   type Point,
 } from '../geometry'
-import { answer, invalid, type Result } from '../result'
+import { answer, invalid, refuse, type Result } from '../result'
 import { MM2_PER_CM2 } from '../units'
 import { flattenPath } from './flattenPath'
 import type { OutlineAnswer, OutlineRequest } from './types'
@@ -35,14 +35,13 @@ export function outline(request: OutlineRequest): Result<OutlineAnswer> {
     request.svgPath === undefined
       ? { ok: true as const, rings: [request.points ?? []] }
       : flattenPath(request.svgPath, (request.flattenMm ?? DEFAULT_FLATTEN_MM) / mmPerUnit)
-  if (!read.ok) return invalid('svgPath', read.message)
+  if (!read.ok) return refuse('invalid-input', read.wrong)
   const path = request.svgPath === undefined ? 'points' : 'svgPath'
   const rings = read.rings
     .map((ring) => scaled(closed(ring), mmPerUnit))
     .filter((ring) => ring.length > 1)
-  if (!rings.some((ring) => ring.length >= 3))
-    return invalid(path, 'needs three different corners to enclose something')
-  if (!rings.flat(2).every(Number.isFinite)) return invalid(path, 'is too large at this scale')
+  if (!rings.some((ring) => ring.length >= 3)) return invalid(path, 'corners-too-few')
+  if (!rings.flat(2).every(Number.isFinite)) return invalid(path, 'too-large-at-scale')
 
   const crosses = ringsCross(rings)
   const areaMm2 = rings.reduce(

@@ -1,4 +1,4 @@
-import { answer, refuse, type Result } from '../result'
+import { answer, issue, refuse, type Result } from '../result'
 import { answerOf } from './answerOf'
 import { blocksOf } from './model/blocks'
 import { easeWindows } from './search/easeWindows'
@@ -72,10 +72,13 @@ export function plan(
   const { best, iterations, stuck } = shop ? searchShop(shop, options) : search(options)
   if (!best) {
     const task = stuck ?? 0
-    return refuse('not-found', {
-      path: `tasks[${task}]`,
-      message: `no plan was found in ${iterations} tries: most often "${request.tasks[task]?.id}" found no time. It is not proven that there is none; allow more time, or loosen a wait or a shift`,
-    })
+    return refuse(
+      'not-found',
+      issue(`tasks[${task}]`, 'no-plan-found', {
+        task: request.tasks[task]?.id ?? '',
+        tries: iterations,
+      }),
+    )
   }
   easeWindows(model, options.blocks, windows, best.placements)
   return answer(

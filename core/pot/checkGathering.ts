@@ -1,21 +1,10 @@
-import { LIMIT_TOLERANCE } from '../result'
+import { issue, LIMIT_TOLERANCE, type Issue } from '../result'
 import { colourKey, potOf } from './potOf'
 import type { Mould, Portion, Resin, StudioRules } from '../trade'
 
-export type GatheringCode =
-  | 'two-resins'
-  | 'too-much'
-  | 'too-slow'
-  | 'same-piece'
-  | 'not-enough-moulds'
-  | 'circle'
-  | 'colour-apart'
-
-export interface GatheringProblem {
-  code: GatheringCode
+export type GatheringProblem = Issue & {
   /** The pot it is about, by its place in the list. */
   pot: number
-  message: string
   /** Whether it cannot be done at all; otherwise it is to be minded. */
   breaks: boolean
 }
@@ -26,8 +15,6 @@ export interface GatheringShelf {
   rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>
   warmC: number
 }
-
-const amount = (value: number) => value.toFixed(value < 100 ? 1 : 0)
 
 /**
  * Looks for what goes wrong when layers are poured from these pots.
@@ -46,22 +33,19 @@ export function checkGathering(
   return [...found, ...ofColours(pots), ...ofOrder(pots, others)]
 }
 
+const pathOf = (pot: number) => `pots[${pot}]`
+
 function ofPot(
   portions: readonly Portion[],
   pot: number,
   { resins, moulds, rules, warmC }: GatheringShelf,
 ): GatheringProblem[] {
-  const breaks = (code: GatheringCode, message: string): GatheringProblem => ({
-    code,
-    pot,
-    message,
-    breaks: true,
-  })
+  const breaks = (wrong: Issue): GatheringProblem => ({ ...wrong, pot, breaks: true })
+  const path = pathOf(pot)
   const names = new Set(
     portions.map(({ layer }) => resins.get(layer.resinId)?.name ?? 'an unknown resin'),
   )
-  if (names.size > 1)
-    return [breaks('two-resins', `${[...names].join(' and ')} do not go into one pot`)]
+  if (names.size > 1) return [breaks(issue(path, 'two-resins', { resins: [...names] }))]
   const resin = resins.get(portions[0]?.layer.resinId ?? 0)
   const found: GatheringProblem[] = []
   const twice = portions.find((one) =>
@@ -70,39 +54,20 @@ function ofPot(
         other.lineId === one.lineId && other.layerIndex > one.layerIndex && meet(one, other),
     ),
   )
-  if (twice)
-    found.push(
-      breaks(
-        'same-piece',
-        `${twice.layer.name} must cure before the next layer of the same piece is poured`,
-      ),
-    )
+  if (twice) found.push(breaks(issue(path, 'same-piece', { layer: twice.layer.name })))
   for (const [mouldId, pieces] of piecesByMould(portions)) {
     const mould = moulds.get(mouldId)
     if (mould && pieces > mould.count)
       found.push(
-        breaks(
-          'not-enough-moulds',
-          `${pieces} pieces need ${mould.name}, there are ${mould.count}`,
-        ),
+        breaks(issue(path, 'not-enough-moulds', { mould: mould.name, pieces, there: mould.count })),
       )
   }
   if (!resin) return found
   const { needMl, busyMin, workMin } = potOf(portions, resin, rules, warmC)
   if (needMl > resin.maxMixMl + LIMIT_TOLERANCE)
-    found.push(
-      breaks(
-        'too-much',
-        `${amount(needMl)} ml is more than the ${amount(resin.maxMixMl)} ml it bears in one cup`,
-      ),
-    )
+    found.push(breaks(issue(path, 'too-much', { needMl, mostMl: resin.maxMixMl })))
   if (busyMin > workMin + LIMIT_TOLERANCE)
-    found.push(
-      breaks(
-        'too-slow',
-        `resting and pouring take ${amount(busyMin)} min, the cup stays workable for ${amount(workMin)} min`,
-      ),
-    )
+    found.push(breaks(issue(path, 'too-slow', { busyMin, workMin })))
   return found
 }
 
@@ -134,9 +99,8 @@ function ofColours(pots: readonly (readonly Portion[])[]): GatheringProblem[] {
         pots[pot]?.find(({ layer }) => `${layer.resinId} ${colourKey(layer.pigments)}` === key)
           ?.layer.name ?? ''
       return {
-        code: 'colour-apart',
+        ...issue(pathOf(pot), 'colour-apart', { colour: name, mixes: list.length }),
         pot,
-        message: `the colour of ${name} is mixed ${list.length} times: weigh its pigment, two mixes seldom match by eye`,
         breaks: false,
       }
     })
@@ -176,15 +140,7 @@ function ofOrder(
     return back
   }
   const pot = all.findIndex((_, i) => leadsBack(i))
-  return pot < 0
-    ? []
-    : [
-        {
-          code: 'circle',
-          pot: Math.min(pot, pots.length - 1),
-          message:
-            'this pot waits for another that waits for it: a layer of each lies below one of the other',
-          breaks: true,
-        },
-      ]
+  if (pot < 0) return []
+  const own = Math.min(pot, pots.length - 1)
+  return [{ ...issue(pathOf(own), 'pot-circle'), pot: own, breaks: true }]
 }

@@ -50,7 +50,7 @@ export function gatherPots<P extends Portion>(
   const atOnce = gatherRound(portions, terms)
   const shelf = { resins: new Map([[terms.resin.id, terms.resin]]), ...terms }
   const clashes = checkGathering(atOnce.pots, [], shelf).some(
-    ({ code }) => code === 'same-piece' || code === 'not-enough-moulds' || code === 'circle',
+    ({ code }) => code === 'same-piece' || code === 'not-enough-moulds' || code === 'pot-circle',
   )
   return clashes
     ? {

@@ -1,4 +1,4 @@
-import { answer, LIMIT_TOLERANCE, refuse, type Result } from '../result'
+import { LIMIT_TOLERANCE, answer, issue, refuse, type Result } from '../result'
 import { packLots } from './packLots'
 import type { Lot, PotsAnswer, PotsRequest } from './types'
 
@@ -22,14 +22,16 @@ export function pots(request: PotsRequest): Result<PotsAnswer> {
     (lot) => lot.ml > maxMixMl + LIMIT_TOLERANCE || restMin + lot.min > workMin + LIMIT_TOLERANCE,
   )
   if (tooLarge) {
-    const group =
-      tooLarge.layers.length > 1
-        ? ` with the others of its colour (${tooLarge.ml.toFixed(1)} ml, ${(restMin + tooLarge.min).toFixed(1)} min)`
-        : ` (${tooLarge.ml.toFixed(1)} ml, ${(restMin + tooLarge.min).toFixed(1)} min)`
-    return refuse('does-not-fit', {
-      path: `layers[${tooLarge.layers[0]}]`,
-      message: `fits no pot of ${maxMixMl} ml and ${workMin} min${group}`,
-    })
+    return refuse(
+      'does-not-fit',
+      issue(`layers[${tooLarge.layers[0]}]`, 'fits-no-pot', {
+        maxMixMl,
+        workMin,
+        needMl: tooLarge.ml,
+        needMin: restMin + tooLarge.min,
+        isGroup: tooLarge.layers.length > 1,
+      }),
+    )
   }
   const packed = packLots(lots, maxMixMl, workMin - restMin)
   const pots = packed.groups

@@ -1,3 +1,4 @@
+export { asInstant } from './asInstant'
 export { isInBox, mayBeHeated } from './boxCure'
 export { coldBoxes } from './coldBoxes'
 export { comesIfOrdered } from './comesIfOrdered'

@@ -1,4 +1,4 @@
-import type { Result } from '../result'
+import { issue, type Result } from '../result'
 import {
   mixMlOf,
   pouredMlOf,
@@ -58,10 +58,14 @@ export function sizeBatch(
     if (!sized.ok)
       return {
         ...sized,
-        issues: sized.issues.map(({ path, message }) => ({
-          path: `others[${i}].shape`,
-          message: `${other.name}: ${message}${path.startsWith('layers') ? ` (${recipe.layers[Number(/\d+/.exec(path)?.[0] ?? 0)]?.name ?? ''})` : ''}`,
-        })),
+        issues: sized.issues.map((wrong) =>
+          issue(`others[${i}].shape`, 'of-set-piece', {
+            piece: other.name,
+            layer:
+              recipe.layers.find((_, at) => wrong.path.startsWith(`layers[${at}]`))?.name ?? null,
+            issue: wrong,
+          }),
+        ),
       }
     layers = layers.map((layer, at) => together(layer, sized.value.layers[at], other.count))
   }

@@ -30,8 +30,7 @@ export function chooseResin({
   resins,
 }: ChooseResinRequest): Result<{ choices: ResinChoice[] }> {
   const digits = minorUnits(currency)
-  if (digits === null)
-    return invalid('currency', 'must be a currency code of ISO 4217, such as EUR')
+  if (digits === null) return invalid('currency', 'currency-unknown')
   const choices = resins.map((resin): ResinChoice => {
     const reasons = [
       depth(resin, need),

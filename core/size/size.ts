@@ -1,5 +1,5 @@
 import { ringsCross } from '../geometry'
-import { answer, invalid, LIMIT_TOLERANCE, refuse, type Result } from '../result'
+import { LIMIT_TOLERANCE, answer, invalid, issue, refuse, type Result } from '../result'
 import { MM2_PER_CM2, MM3_PER_ML } from '../units'
 import { flatOf, type Flat } from './flatOf'
 import { levelAtVolume } from './levelAtVolume'
@@ -33,10 +33,7 @@ interface Filled {
 export function size(request: SizeRequest): Result<SizeAnswer> {
   const { shape } = request
   if (shape.kind === 'polygon' && ringsCross([shape.points])) {
-    return refuse('outline-crosses', {
-      path: 'shape.points',
-      message: 'the outline crosses or touches itself',
-    })
+    return refuse('outline-crosses', issue('shape.points', 'outline-crosses'))
   }
   const flat = flatOf(shape)
   const solid = solidOf(shape)
@@ -54,10 +51,13 @@ export function size(request: SizeRequest): Result<SizeAnswer> {
     )
     const netMl = filled.value.grossMl - displacedMl
     if (netMl < -LIMIT_TOLERANCE) {
-      return refuse('inclusions-exceed-layer', {
-        path: `layers[${index}].inclusions`,
-        message: `the inclusions take ${displacedMl.toFixed(2)} ml, the layer has only ${filled.value.grossMl.toFixed(2)} ml`,
-      })
+      return refuse(
+        'inclusions-exceed-layer',
+        issue(`layers[${index}].inclusions`, 'inclusions-exceed-layer', {
+          inclusionsMl: displacedMl,
+          layerMl: filled.value.grossMl,
+        }),
+      )
     }
     layers.push({
       id: layer.id,
@@ -96,32 +96,27 @@ function fillLayer(
   solid: Solid | null,
 ): Result<Filled> {
   if (fill.coat) {
-    if (!flat)
-      return invalid(
-        `${path}.coat`,
-        'a coat needs a shape whose area is known, not only its content',
-      )
+    if (!flat) return invalid(`${path}.coat`, 'coat-needs-area')
     return answer({ fromMm: null, toMm: null, grossMl: coatMl(fill.coat, flat) })
   }
-  if (!solid)
-    return invalid('shape.heightMm', 'is needed to fill the shape; only a coat can do without')
+  if (!solid) return invalid('shape.heightMm', 'height-missing')
 
   const toMm = levelOf(fill, fromMm, solid)
   const beyondMl =
     toMm > solid.heightMm ? ((toMm - solid.heightMm) / solid.heightMm) * solid.capacityMl : 0
   if (beyondMl > LEVEL_TOLERANCE_ML) {
-    return refuse('over-brim', {
-      path,
-      message: `reaches ${toMm.toFixed(2)} mm, the brim is at ${solid.heightMm.toFixed(2)} mm`,
-    })
+    return refuse(
+      'over-brim',
+      issue(path, 'over-brim', { reachesMm: toMm, brimMm: solid.heightMm }),
+    )
   }
   const reachedMm = Math.min(toMm, solid.heightMm)
   const grossMl = solid.volumeBelowMl(reachedMm) - solid.volumeBelowMl(fromMm)
   if (grossMl <= LEVEL_TOLERANCE_ML) {
-    return refuse('level-not-rising', {
-      path,
-      message: `reaches ${reachedMm.toFixed(2)} mm, which is not above the layer below (${fromMm.toFixed(2)} mm)`,
-    })
+    return refuse(
+      'level-not-rising',
+      issue(path, 'level-not-rising', { reachesMm: reachedMm, belowMm: fromMm }),
+    )
   }
   return answer({ fromMm, toMm: reachedMm, grossMl })
 }

@@ -38,11 +38,7 @@ export function surplus(request: SurplusRequest, effort = THOROUGH): Result<Surp
   const wrong = request.moulds.findIndex(
     (mould) => mould.leastMm > Math.min(mould.greatestMm, mould.depthMm) + LIMIT_TOLERANCE,
   )
-  if (wrong >= 0)
-    return invalid(
-      `moulds[${wrong}].leastMm`,
-      'must not be more than the greatest depth and the depth of the mould',
-    )
+  if (wrong >= 0) return invalid(`moulds[${wrong}].leastMm`, 'least-above-greatest')
   const { sets, proven } = layOutInTurns(
     request.pots.map((pot) => pot.surplusMl),
     request.moulds.map(fillerOf),

@@ -22,21 +22,14 @@ const STRAIGHT = 1e-6
  */
 export function rectify(request: RectifyRequest): Result<RectifyAnswer> {
   const { corners, rectangle, points } = request
-  if (corners.length !== 4) return invalid('corners', 'needs the four corners of the rectangle')
-  if (!isConvex(corners))
-    return invalid(
-      'corners',
-      'must go round the rectangle, each corner once; three of them lie on a line or two are swapped',
-    )
+  if (corners.length !== 4) return invalid('corners', 'corners-not-four')
+  if (!isConvex(corners)) return invalid('corners', 'corners-not-round')
   const map = mapOf(corners, rectangle)
   const mapped = points.map((point) => apply(map, point))
   const lost = mapped.findIndex((point) => !point.every(Number.isFinite))
   if (lost >= 0 || points.some((point) => depth(map, point) <= 0)) {
     const beyond = points.findIndex((point) => !(depth(map, point) > 0))
-    return invalid(
-      `points[${beyond >= 0 ? beyond : lost}]`,
-      'lies beyond the horizon of the rectangle’s plane',
-    )
+    return invalid(`points[${beyond >= 0 ? beyond : lost}]`, 'beyond-horizon')
   }
   const checks = (request.checks ?? []).map(({ from, to, mm }) =>
     Math.abs(distance(apply(map, from), apply(map, to)) - mm),

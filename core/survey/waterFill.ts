@@ -16,7 +16,7 @@ import { WATER_RANGE_C, waterDensity } from './waterDensity'
 export function waterFill({ waterC, readings }: WaterFillRequest): Result<WaterFillAnswer> {
   const [coldest, warmest] = WATER_RANGE_C
   if (!(waterC >= coldest && waterC <= warmest))
-    return invalid('waterC', `must be from ${coldest} to ${warmest} °C`)
+    return invalid('waterC', 'water-out-of-range', { coldestC: coldest, warmestC: warmest })
   const densityGPerMl = waterDensity(waterC)
   const points = [
     { heightMm: 0, volumeMl: 0 },
@@ -25,15 +25,12 @@ export function waterFill({ waterC, readings }: WaterFillRequest): Result<WaterF
   for (let i = 1; i < points.length; i++) {
     const [below, at] = [points[i - 1]!, points[i]!]
     if (!(at.heightMm > below.heightMm))
-      return invalid(`readings[${i - 1}].heightMm`, `must be higher than ${below.heightMm} mm`)
+      return invalid(`readings[${i - 1}].heightMm`, 'level-not-higher', { belowMm: below.heightMm })
     if (!(at.volumeMl > below.volumeMl))
-      return invalid(
-        `readings[${i - 1}].waterG`,
-        'must be more than at the level below; write down what is in the mould altogether',
-      )
+      return invalid(`readings[${i - 1}].waterG`, 'water-not-more')
   }
   const top = points.at(-1)!
-  if (points.length < 2) return invalid('readings', 'needs at least one level')
+  if (points.length < 2) return invalid('readings', 'level-missing')
   const shape =
     points.length === 2
       ? { kind: 'measured' as const, capacityMl: top.volumeMl, heightMm: top.heightMm }

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import { issueWords } from '../../shared/words'
 import { checkAny } from '../../shared/schemas/check'
 import type { SchemaOf } from '../../shared/schemas/typed'
 
@@ -33,7 +34,7 @@ function remember(key: string): void {
 export function requireRight<T>(name: string, schema: SchemaOf<T>, value: unknown): T {
   const checked = checkAny(schema, value)
   if (checked.ok) return checked.value
-  const wrong = checked.issues.map(({ path, message }) => `${path} ${message}`).join('; ')
+  const wrong = checked.issues.map((wrong) => `${wrong.path} ${issueWords(wrong)}`).join('; ')
   throw new Error(`${name} holds what it should not: ${wrong}`)
 }
 

@@ -1,4 +1,6 @@
 import type { Knex } from 'knex'
+import { issueWords } from '../../shared/words'
+import { type Issue } from '../../core/result'
 import { database } from '../db/database'
 import { AppError } from './AppError'
 
@@ -15,14 +17,14 @@ const NO_SUCH_PARENT = 1452
  */
 export async function inTransaction<T>(
   work: (trx: Knex.Transaction) => Promise<T>,
-  taken?: { path: string; message: string },
+  taken?: Issue,
 ): Promise<T> {
   try {
     return await database().transaction(work)
   } catch (error) {
     const { errno } = error as MysqlError
     if (errno === DUPLICATE && taken)
-      throw new AppError('invalid-input', taken.message, { issues: [taken], cause: error })
+      throw new AppError('invalid-input', issueWords(taken), { issues: [taken], cause: error })
     if (errno === STILL_REFERENCED) {
       throw new AppError(
         'invalid-input',

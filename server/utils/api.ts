@@ -5,6 +5,7 @@ import {
   type EventHandler,
   type H3Event,
 } from 'h3'
+import { issue } from '../../core/result'
 import { check } from '../../shared/schemas/check'
 import type { SchemaOf } from '../../shared/schemas/typed'
 import { AppError } from '../services/AppError'
@@ -47,7 +48,7 @@ async function jsonBody(event: H3Event): Promise<unknown> {
     return JSON.parse(text ?? '') as unknown
   } catch {
     throw new AppError('invalid-input', 'The request is not JSON.', {
-      issues: [{ path: '', message: 'is not JSON' }],
+      issues: [issue('', 'not-json')],
     })
   }
 }

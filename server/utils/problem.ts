@@ -1,4 +1,5 @@
 import { setResponseHeader, setResponseStatus, type H3Event } from 'h3'
+import { said } from '../../shared/words'
 import type { Problem } from '../../shared/types/exchange'
 import { AppError, type AppErrorCode } from '../services/AppError'
 import { log } from './log'
@@ -41,7 +42,7 @@ export function sendProblem(event: H3Event, error: unknown): Problem {
       'Something went wrong on our side. Nothing was changed; try again, and tell the manager if it stays.',
     status,
     code: known?.code ?? 'failed',
-    issues: known?.details.issues ?? [],
+    issues: (known?.details.issues ?? []).map((wrong) => said(wrong)),
     ...(known?.details.current !== undefined && { current: known.details.current }),
     requestId,
   }

@@ -1,5 +1,5 @@
 import { ValidationError } from 'yup'
-import { answer, refuse, type Issue, type Result } from '../../core/result'
+import { answer, invalid, issue, refuse, type Issue, type Result } from '../../core/result'
 import type { SchemaOf } from './typed'
 
 /**
@@ -8,7 +8,7 @@ import type { SchemaOf } from './typed'
  */
 export function check<T>(schema: SchemaOf<T>, value: unknown): Result<T> {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) {
-    return refuse('invalid-input', { path: '', message: 'must be a JSON object' })
+    return invalid('', 'field', { sentence: 'must be a JSON object' })
   }
   return checkAny(schema, value)
 }
@@ -28,6 +28,6 @@ function issuesOf(error: ValidationError): Issue[] {
   const all =
     error.inner.length > 0
       ? error.inner.flatMap((inner) => issuesOf(inner))
-      : [{ path: error.path ?? '', message: error.message }]
+      : [issue(error.path ?? '', 'field', { sentence: error.message })]
   return all.filter((issue, i) => all.findIndex((other) => other.path === issue.path) === i)
 }

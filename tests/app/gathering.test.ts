@@ -155,7 +155,7 @@ describe('gathering pots on the table', () => {
       gathering.judged.value.map((one) =>
         one.problems.map((problem) => [problem.code, problem.breaks]),
       ),
-    ).toEqual([[['circle', true]]])
+    ).toEqual([[['pot-circle', true]]])
   })
   test('leaving stops the work', async () => {
     const { gathering, scope } = await table([pot(1, [portion(1)])])

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test } from '@jest/globals'
-import { objectionWords } from '../../app/utils/objectionWords'
+import { objectionWords } from '../../shared/words'
 import { lanesOf, LANE_KINDS, type LaneSources } from '../../app/utils/planLanes'
 import {
   changeSentence,

@@ -3,6 +3,7 @@ import { plan, seededRandom, type PlanLag, type PlanRequest } from '../../core/p
 import { conflictOf } from '../../core/plan/proof/conflict'
 import { modelOf } from '../../core/plan/model/model'
 import { windowsOf } from '../../core/plan/model/windows'
+import { issueWords } from '../../shared/words'
 
 /**
  * One maker from nine to five on two days; a mix, a pour and a demould, with what lies around them.
@@ -54,12 +55,12 @@ describe('what cannot go together', () => {
     expect(result.code).toBe('infeasible')
     expect(result.issues[0]).toMatchObject({
       path: expect.stringMatching(/^tasks\[/),
-      message: expect.stringContaining('finds no time'),
+      code: 'never-meet',
     })
     expect(
       result.issues
         .slice(1)
-        .map((issue) => issue.message)
+        .map((issue) => issueWords(issue))
         .sort(),
     ).toEqual([
       '"mix" takes 20 min of one shift of somebody who can do it',
@@ -70,7 +71,7 @@ describe('what cannot go together', () => {
   test('names the end of the plan where that is what is missed', () => {
     const words = refusal(shop([{ from: 'mix', to: 'demould', minMin: 2000 }]))
       .issues.slice(1)
-      .map((issue) => issue.message)
+      .map((issue) => issueWords(issue))
     expect(words).toContain('"demould" begins at least 1 d 9 h after "mix"')
     expect(
       words.some(
@@ -100,9 +101,13 @@ describe('what cannot go together', () => {
       issues: [
         {
           path: 'tasks[1]',
-          message: expect.stringMatching(
-            /^"mix" and "pour" cannot but be under way at minute 610 and ask for 2 makers; only "\w+" can do them$/,
-          ),
+          code: 'too-much-at-once',
+          params: {
+            task: 'pour',
+            tasks: ['mix', 'pour'],
+            minute: 610,
+            demand: { of: 'makers', asked: 2, there: 1 },
+          },
         },
         { path: 'tasks[0]' },
       ],

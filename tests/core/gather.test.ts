@@ -285,7 +285,7 @@ describe('what breaks when a layer is put into another pot', () => {
         [face(1), back(2)],
         [face(2), back(1)],
       ]),
-    ).toEqual(['circle'])
+    ).toEqual(['pot-circle'])
     expect(
       codes(
         [[face(1), back(3)]],
@@ -294,7 +294,7 @@ describe('what breaks when a layer is put into another pot', () => {
           [face(3), back(2)],
         ],
       ),
-    ).toEqual(['circle'])
+    ).toEqual(['pot-circle'])
     expect(
       codes([
         [face(1), face(2)],

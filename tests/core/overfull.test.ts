@@ -4,6 +4,7 @@ import { plan, type Pin, type PlanRequest, type PlanTask } from '../../core/plan
 import { modelOf } from '../../core/plan/model/model'
 import { overfull } from '../../core/plan/proof/overfull'
 import { windowsOf } from '../../core/plan/model/windows'
+import { issueWords } from '../../shared/words'
 
 const neverAsked = { now: () => 0, startedAt: 0 }
 const found = (request: PlanRequest, pins: Pin[] = []) => {
@@ -43,7 +44,7 @@ const told = (request: PlanRequest, pins: Pin[]) => {
     ? null
     : {
         code: result.code,
-        message: result.issues[0]!.message,
+        message: issueWords(result.issues[0]!),
         paths: result.issues.map(({ path }) => path).sort(),
       }
 }

@@ -21,7 +21,7 @@ const levels = (one: Recipe) => {
   const sized = sizeBatch(one, 1, rules)
   return sized.ok
     ? sized.value.layers.map(({ fromMm, toMm }) => [fromMm, toMm])
-    : sized.issues[0]?.message
+    : sized.issues[0]?.code
 }
 
 describe('a layer dropped into the piece', () => {
@@ -142,7 +142,8 @@ describe('a set of different pieces', () => {
       issues: [
         {
           path: 'others[0].shape',
-          message: expect.stringMatching(/^lid: reaches 15.00 mm.*\(face\)$/),
+          code: 'of-set-piece',
+          params: { piece: 'lid', layer: 'face', issue: { code: 'over-brim' } },
         },
       ],
     })

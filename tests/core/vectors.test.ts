@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { compute } from '../../server/services/compute/compute'
 import { readVectors } from '../fixtures/readVectors'
 import { differsAt } from '../fixtures/sameAs'
+import { issueWords } from '../../shared/words'
 
 const firstSegment = (path: string) => path.split(/[.[]/)[0]
 
@@ -21,7 +22,7 @@ describe.each(['mix', 'rescue', 'tint', 'ladder', 'size', 'outline', 'cure', 'co
         expect(result.ok).toBe(false)
         if (result.ok) return
         expect(result.code).toBe(vector.error.code)
-        expect(result.issues.every((issue) => issue.message !== '')).toBe(true)
+        expect(result.issues.every((issue) => issueWords(issue) !== '')).toBe(true)
         if (vector.error.paths)
           expect(new Set(result.issues.map((issue) => firstSegment(issue.path)))).toEqual(
             new Set(vector.error.paths.map(firstSegment)),

@@ -1,4 +1,5 @@
 import { expect, test } from '@jest/globals'
+import { DateTime } from 'luxon'
 import type { TaskMeaning } from '../../core/question'
 import type { Binding, PlanAnswer } from '../../core/plan'
 import { because } from '../../server/services/planning/promises/because'
@@ -14,8 +15,10 @@ const names = {
   meaning,
   person: () => 'Wren',
   order: (line: number) => (line === 2 ? 'Gate plaques' : 'Own order'),
-  timeZone: 'UTC',
-  origin,
+  at: (minute: number) =>
+    DateTime.fromJSDate(origin, { zone: 'UTC' })
+      .plus({ minutes: minute })
+      .toFormat('ccc d LLL HH:mm'),
   resins: new Map<number, string>(),
   placeKinds: new Map([['r9', 'box']]),
 }

@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals'
 import { DateTime } from 'luxon'
-import { planRequest, type PlanLine } from '../../core/question'
+import { CLOCK, planRequest, type PlanLine } from '../../core/question'
 import type { Recipe } from '../../core/trade'
 import { odds, type OddsOptions } from '../../core/odds'
 import { plan } from '../../core/plan'
+import { issue, type Issue } from '../../core/result'
 import { freeLetters } from '../../server/services/pots/letters'
 import { planLines } from '../../server/services/planning/situation/planLines'
 import { oddsOf, type Weigh } from '../../server/services/planning/choose/oddsOf'
@@ -207,8 +208,11 @@ describe('a promise', () => {
     meaning: question.meaning,
     person: () => 'Wren',
     order: () => 'Two plaques',
-    timeZone: 'UTC',
-    origin,
+    at: (minute: number) =>
+      DateTime.fromJSDate(after(minute), { zone: 'UTC' }).toFormat('ccc d LLL HH:mm'),
+    task: (id: string) => `“${question.meaning.get(id)?.title}”`,
+    maker: () => 'Wren',
+    mould: () => '“plaque mould”',
     resins: new Map<number, string>(),
     placeKinds: new Map([['r9', 'box']]),
   }
@@ -216,13 +220,20 @@ describe('a promise', () => {
     sandLines: new Set<number>(),
     boxLines: new Set<number>(),
     edgeLines: new Set<number>(),
-    impossible: new Map<number, string[]>(),
+    impossible: new Map<number, readonly Issue[]>(),
   }
   const none = new Map<number, PromiseOdds>()
 
   test('is kept or missed by so many minutes, with the reasons', () => {
     if (!solved.ok) throw new Error('no plan')
-    const kept = promiseOf(order(), { plan: solved.value, question, paths, names, odds: none })
+    const kept = promiseOf(order(), {
+      plan: solved.value,
+      question,
+      paths,
+      names,
+      origin,
+      odds: none,
+    })
     const readyMin = (Date.parse(kept.readyAt ?? '') - origin.getTime()) / 60_000
     expect(readyMin).toBe(
       Math.max(
@@ -237,6 +248,7 @@ describe('a promise', () => {
         question,
         paths,
         names,
+        origin,
         odds: none,
       }).lateMin,
     ).toBe(readyMin - 60)
@@ -244,7 +256,8 @@ describe('a promise', () => {
   test('of a market day tells how many pieces are ready by then', () => {
     if (!solved.ok) throw new Error('no plan')
     const told = (changes: Partial<Order>) =>
-      promiseOf(order(changes), { plan: solved.value, question, paths, names, odds: none }).pieces
+      promiseOf(order(changes), { plan: solved.value, question, paths, names, origin, odds: none })
+        .pieces
     expect(told({ kind: 'market' })).toEqual({ inTime: 2, planned: 2 })
     expect(told({ kind: 'market', promisedAt: after(60).toISOString() })).toEqual({
       inTime: 0,
@@ -260,31 +273,42 @@ describe('a promise', () => {
         promisedAt: after(-60).toISOString(),
         lines: [{ id: 99, recipeId: 1, quantity: 2, recipeVersion: null }],
       }),
-      { plan: solved.value, question, paths, names, odds: none },
+      { plan: solved.value, question, paths, names, origin, odds: none },
     )
     expect(made).toMatchObject({ isMade: true, lateMin: 0, because: [], odds: null })
     expect(
-      promiseOf(order(), { plan: solved.value, question, paths, names, odds: none }).isMade,
+      promiseOf(order(), { plan: solved.value, question, paths, names, origin, odds: none }).isMade,
     ).toBe(false)
   })
   test('that no plan can hold says why in the words of people', () => {
     const impossible = new Map([
       [
         90,
-        ['nobody here has the skill "gild" that "line90.s0.1" needs', 'the plan ends at minute 60'],
+        [
+          issue('tasks[4]', 'skill-missing', { task: 'line90.s0.1', skill: 'gild' }),
+          issue('tasks[4]', 'ends-with-plan', { task: 'line90.s0.1', horizonMin: 60 }),
+          issue('lags[9]', 'begins-after', {
+            task: 'line90.s0.1',
+            after: CLOCK,
+            minMin: 60 - question.request.horizonMin,
+            maxMin: null,
+          }),
+        ],
       ],
     ])
     const told = promiseOf(order(), {
-      plan: ['unused'],
+      plan: [],
       question,
       paths: { ...paths, impossible },
       names,
+      origin,
       odds: none,
     })
     expect(told.readyAt).toBeNull()
     expect(told.because).toEqual([
       'nobody here has the skill "gild" that “demould” needs',
-      `the plan ends at ${DateTime.fromJSDate(after(60), { zone: 'UTC' }).toFormat('ccc d LLL HH:mm')}`,
+      `“demould” has to end before the plan does, at ${names.at(60)}`,
+      `“demould” begins no sooner than ${names.at(60)}`,
     ])
   })
   test('has odds by order, with the clock as sure as clocks are; only a commission is made again', async () => {
@@ -327,7 +351,8 @@ describe('a promise', () => {
     )
     expect(asked[2]?.againPct?.[order().id]).toBeCloseTo(10, 9)
     expect(
-      promiseOf(order(), { plan: solved.value, question, paths, names, odds: found }).odds?.keptPct,
+      promiseOf(order(), { plan: solved.value, question, paths, names, origin, odds: found }).odds
+        ?.keptPct,
     ).toBe(100)
   })
   test('tells when it goes by the sanded path', () => {
@@ -338,6 +363,7 @@ describe('a promise', () => {
         question,
         paths: { ...paths, sandLines: new Set([90]) },
         names,
+        origin,
         odds: none,
       }).usesSand,
     ).toBe(true)

@@ -33,6 +33,7 @@ import type { PlanAsk } from '../../shared/schemas/proposals'
 import type { RecipeRow } from '../../shared/types/recipes'
 import type { ResinRow } from '../../shared/types/resins'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
+import { allSaid } from '../../shared/words'
 
 let knex: Knex
 let [manager, maker, guest]: Who[] = []
@@ -346,7 +347,7 @@ test('the question of the plan that holds is answered by the plan that holds', a
     },
     { now: () => 0, startedAt: 0 },
   )
-  if (!again.ok) throw new Error(again.issues[0]!.message)
+  if (!again.ok) throw new Error(allSaid(again.issues))
   const at = new Map(question.planned.map((task) => [task.id, task.startMin]))
   expect(
     again.value.tasks

@@ -230,7 +230,7 @@ describe('rights and workspaces', () => {
   })
   test('a taken name is a complaint at the name', async () => {
     expect((await refusal(createResin(manager, aResin(), now))).details.issues).toEqual([
-      { path: 'name', message: 'another resin has this name' },
+      { path: 'name', code: 'name-taken', params: { what: 'resin' } },
     ])
   })
   test('a recipe that cannot be filled is not stored', async () => {

@@ -4,6 +4,7 @@ import { formatNumber } from '~~/core/units'
 import { whyCostPerGood, whyMixMl, whyPart, whyPrice, type Why } from '~~/core/why'
 import type { MeasureChoice } from '~~/shared/schemas/people'
 import { drawnLayers } from '~/utils/drawnLayers'
+import { allSaid } from '~~/shared/words'
 
 /** Size, mix and cost of one line of an order, all hanging on the cutaway. */
 const { recipe, pieces } = defineProps<{ recipe: Recipe; pieces: number }>()
@@ -53,7 +54,7 @@ const KINDS = { material: 'materials', labour: 'labour', equipment: 'wear' } as 
   <div class="grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,1fr)_21rem]">
     <div class="min-w-0 space-y-5">
       <div v-if="sized && !sized.ok" role="alert" class="wrong">
-        {{ sized.issues.map((issue) => issue.message).join('; ') }}
+        {{ allSaid(sized.issues) }}
       </div>
       <CutawayDrawing :shape="recipe.shape" :layers="drawn" class="sheet max-w-3xl p-2" />
       <div v-if="warnings.length" role="status">
@@ -170,7 +171,7 @@ const KINDS = { material: 'materials', labour: 'labour', equipment: 'wear' } as 
       </table>
     </section>
     <p v-else-if="costed && !costed.ok" role="alert" class="wrong">
-      {{ costed.issues.map((issue) => issue.message).join('; ') }}
+      {{ allSaid(costed.issues) }}
     </p>
   </div>
 </template>

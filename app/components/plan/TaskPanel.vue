@@ -2,7 +2,7 @@
 import type { PlanTaskRow } from '~~/shared/types/plan'
 import type { PlanPin } from '~~/shared/schemas/planTerms'
 import type { Pot } from '~~/shared/types/pots'
-import { whyThenWords } from '~/utils/whyThenWords'
+import { whyThenWords } from '~~/shared/words'
 
 /** One task of the plan: when, who, where, what holds it there; and the ways to change that. */
 const { task, holder, pot, pin, able, opensMs, closesMs, isCarried, verdictWords } = defineProps<{

@@ -7,6 +7,7 @@ import { check } from '~~/shared/schemas/check'
 import { clockOfDay } from '~/utils/clockOfDay'
 import type { PlanTerms } from '~~/shared/schemas/planTerms'
 import type { PlanAsk, Supposition } from '~~/shared/schemas/proposals'
+import { said } from '~~/shared/words'
 
 /** Something supposed, whose result is then shown against today's plan. */
 const { terms, lines, busy } = defineProps<{
@@ -136,7 +137,7 @@ function wanted(): PlanAsk {
 }
 function ask(): void {
   const checked = check(planAskSchema, JSON.parse(JSON.stringify(wanted())))
-  issues.value = checked.ok ? [] : checked.issues
+  issues.value = checked.ok ? [] : checked.issues.map(said)
   if (checked.ok) emit('ask', checked.value)
 }
 watch(kind, () => {

@@ -6,6 +6,7 @@ import { formatNumber } from '~~/core/units'
 import { pieceRange } from '~~/shared/potTitle'
 import type { Pot, PotPortion } from '~~/shared/types/pots'
 import type { JudgedPot, TablePot } from '~/composables/useGathering'
+import { issueWords } from '~~/shared/words'
 
 /**
  * One pot on the table: how full and how busy it is, what it pours, and what breaks. Its layers are
@@ -145,10 +146,10 @@ const choose = (portion: PotPortion, event: Event) => {
         </li>
         <li
           v-for="problem in judged.problems"
-          :key="problem.code + problem.message"
+          :key="problem.code + problem.path"
           :class="problem.breaks ? 'font-semibold text-hands' : 'text-soon'"
         >
-          {{ problem.breaks ? '▲ ' : '△ ' }}{{ problem.message }}
+          {{ problem.breaks ? '▲ ' : '△ ' }}{{ issueWords(problem) }}
         </li>
       </ul>
     </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { rescue, type MixResin } from '~~/core/mix'
 import { formatNumber } from '~~/core/units'
+import { allSaid } from '~~/shared/words'
 
 /** What to add when too much of a part went in. */
 const { resin, needMl, unit } = defineProps<{ resin: MixResin; needMl: number; unit: 'g' | 'ml' }>()
@@ -40,7 +41,7 @@ const shown = (massG: number | null, volumeMl: number | null) =>
     </div>
     <div role="status" class="mt-3">
       <p v-if="result && !result.ok" class="wrong">
-        {{ result.issues.map((issue) => issue.message).join('; ') }}
+        {{ allSaid(result.issues) }}
       </p>
       <template v-else-if="result">
         <p v-if="result.value.add === null" class="font-semibold">

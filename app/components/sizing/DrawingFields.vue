@@ -4,6 +4,7 @@ import { outline } from '~~/core/outline'
 import type { Shape } from '~~/core/size'
 import { formatNumber } from '~~/core/units'
 import { readSvg, type SvgOutline } from '~/utils/svgOutline'
+import { allSaid } from '~~/shared/words'
 
 /** The outline of a mould or a board from an SVG file, with straight sides. */
 const emit = defineEmits<{ sized: [shape: Shape | null, from: string] }>()
@@ -55,7 +56,7 @@ const rings = computed<Point[][]>(() => {
 })
 const complaint = computed(() => {
   if (refused.value) return refused.value
-  if (measured.value && !measured.value.ok) return `The path ${measured.value.issues[0]?.message}.`
+  if (measured.value && !measured.value.ok) return `The path ${allSaid(measured.value.issues)}.`
   return measured.value?.ok && measured.value.value.crosses
     ? 'The outline crosses or touches itself, so its inside is not clear; mend it in the drawing.'
     : ''

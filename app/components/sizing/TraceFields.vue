@@ -3,6 +3,7 @@ import type { Point } from '~~/core/geometry'
 import { outline } from '~~/core/outline'
 import type { Shape } from '~~/core/size'
 import { rectify } from '~~/core/survey'
+import { allSaid } from '~~/shared/words'
 
 /**
  * An outline traced on a photograph, scaled by a known length or by the four corners of a known
@@ -120,7 +121,7 @@ const millimetres = computed<{ points: Point[]; said: string } | string>(() => {
           points: result.value.points,
           said: `A corner marked a pixel off moves the outline by ${figure(result.value.perPixelMm, 'mm', 2)} at most.`,
         }
-      : `The ${result.issues[0]?.path.split('[')[0]} ${result.issues[0]?.message}.`
+      : `The ${result.issues[0]?.path.split('[')[0]} ${allSaid(result.issues)}.`
   }
   const [p, q] = known.points.value as [Point, Point]
   const pixels = Math.hypot(p[0] - q[0], p[1] - q[1])
@@ -138,8 +139,7 @@ const measured = computed(() =>
 )
 const complaint = computed(() => {
   if (refused.value) return refused.value
-  if (measured.value && !measured.value.ok)
-    return `The outline ${measured.value.issues[0]?.message}.`
+  if (measured.value && !measured.value.ok) return `The outline ${allSaid(measured.value.issues)}.`
   return measured.value?.ok && measured.value.value.crosses
     ? 'The outline crosses or touches itself; move a corner.'
     : ''

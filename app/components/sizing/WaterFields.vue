@@ -3,6 +3,7 @@ import { Plus, Trash2 } from '@lucide/vue'
 import type { Shape } from '~~/core/size'
 import { waterFill } from '~~/core/survey'
 import { formatNumber } from '~~/core/units'
+import { said } from '~~/shared/words'
 
 /** A mould filled with water and weighed, at one level or several. */
 const emit = defineEmits<{ sized: [shape: Shape | null, from: string] }>()
@@ -21,10 +22,10 @@ const isComplete = computed(() =>
 const result = computed(() =>
   isComplete.value ? waterFill({ waterC: num(waterC.value), readings: filled.value }) : null,
 )
-const errorAt = (path: string) =>
-  result.value && !result.value.ok
-    ? result.value.issues.find((issue) => issue.path === path)?.message
-    : undefined
+const issues = computed(() =>
+  result.value && !result.value.ok ? result.value.issues.map(said) : [],
+)
+const errorAt = (path: string) => issues.value.find((issue) => issue.path === path)?.message
 watch(result, (value) =>
   emit(
     'sized',

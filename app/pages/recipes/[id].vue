@@ -8,6 +8,7 @@ import { newRecipeSchema, recipeSchema, type RecipeFields } from '~~/shared/sche
 import type { RecipeRow } from '~~/shared/types/recipes'
 import { drawnLayers } from '~/utils/drawnLayers'
 import { blankShape } from '~/utils/shapes'
+import { said } from '~~/shared/words'
 
 const recipes = useRecipeStore()
 const resins = useResinStore()
@@ -80,7 +81,9 @@ const {
 const asRecipe = computed<Recipe>(() => ({ ...draft.value, id: 0 }))
 const sized = computed(() => sizeBatch(asRecipe.value, 1, { perCupMl: 0, reservePct: 0 }))
 const drawn = computed(() => drawnLayers(asRecipe.value, workshop.pigments))
-const complaint = computed(() => (sized.value.ok ? null : sized.value.issues[0]))
+const complaint = computed(() =>
+  sized.value.ok ? null : (sized.value.issues.map(said)[0] ?? null),
+)
 const drawable = computed(() =>
   Object.values(draft.value.shape).every((value) => typeof value !== 'number' || value > 0),
 )

@@ -4,6 +4,7 @@ import { size, type Shape } from '~~/core/size'
 import { mouldSchema, newMouldSchema, type MouldFields } from '~~/shared/schemas/moulds'
 import type { MouldRow } from '~~/shared/types/moulds'
 import { blankShape } from '~/utils/shapes'
+import { said } from '~~/shared/words'
 
 const workshop = useWorkshopStore()
 const {
@@ -61,7 +62,7 @@ const byMeasures = computed({
 const complaint = computed(() => {
   if (!draft.value.shape) return null
   const result = size({ shape: draft.value.shape, layers: [{ id: 'all', fill: { toBrim: true } }] })
-  return result.ok ? null : result.issues[0]
+  return result.ok ? null : (result.issues.map(said)[0] ?? null)
 })
 const isFillable = computed(
   () =>

@@ -1,5 +1,4 @@
-import { formatDuration } from '../../units'
-import type { Issue } from '../../result'
+import { issue, type Issue } from '../../result'
 import { lastInShift, nextInShift } from '../model/calendar'
 import type { Edge, Model, ModelTask } from '../model/model'
 
@@ -183,27 +182,27 @@ function closes(
   return false
 }
 
-/**
- * A member as an issue: where it stands in the request, and what it asks for in a manager's words.
- */
+/** A member as an issue: where it stands in the request, and what it asks for. */
 export function issueOf({ request, tasks, horizon }: Model, member: Member): Issue {
   if (member.kind === 'lag') {
     const lag = request.lags[member.index]
-    const [least, most] = [lag?.minMin ?? 0, lag?.maxMin ?? null]
-    const wait =
-      most === null
-        ? `${least > 0 ? `at least ${formatDuration(least)} ` : least < 0 ? `at most ${formatDuration(-least)} before, or ` : ''}after`
-        : `${least > 0 ? `${formatDuration(least)} to ` : 'at most '}${formatDuration(most)} after`
-    return { path: `lags[${member.index}]`, message: `"${lag?.to}" begins ${wait} "${lag?.from}"` }
+    return issue(`lags[${member.index}]`, 'begins-after', {
+      task: lag?.to ?? '',
+      after: lag?.from ?? '',
+      minMin: lag?.minMin ?? 0,
+      maxMin: lag?.maxMin ?? null,
+    })
   }
   const task = tasks[member.task] as ModelTask
-  const words = {
-    hands: `"${task.id}" takes ${formatDuration(task.duration)} of one shift of somebody who can do it`,
-    from: `"${task.id}" begins no sooner than minute ${task.release}`,
-    until:
-      task.lastStart < horizon - task.duration
-        ? `"${task.id}" begins no later than minute ${task.lastStart}`
-        : `"${task.id}" has to end before the plan does, at minute ${horizon}`,
+  const path = `tasks[${member.task}]`
+  switch (member.kind) {
+    case 'hands':
+      return issue(path, 'within-one-shift', { task: task.id, durationMin: task.duration })
+    case 'from':
+      return issue(path, 'begins-from', { task: task.id, minute: task.release })
+    case 'until':
+      return task.lastStart < horizon - task.duration
+        ? issue(path, 'begins-until', { task: task.id, minute: task.lastStart })
+        : issue(path, 'ends-with-plan', { task: task.id, horizonMin: horizon })
   }
-  return { path: `tasks[${member.task}]`, message: words[member.kind] }
 }

@@ -1,4 +1,4 @@
-import { refuse, type Refusal } from '../../result'
+import { issue, refuse, type Issue, type Refusal } from '../../result'
 import { conflictOf, issueOf } from './conflict'
 import { lagCircle } from './lagCircle'
 import type { Model, ModelTask } from '../model/model'
@@ -7,22 +7,22 @@ import type { PlanTask } from '../model/types'
 import { earliestForHands, windowsOf, type Windows } from '../model/windows'
 
 /**
- * Looks for a proof that no schedule exists, and says it in a manager's words.
+ * Looks for a proof that no schedule exists.
  * @returns the refusal with the task at fault, and after it where windows close a smallest set of
  *   things that cannot go together; or the windows that are left to search in
  */
 export function infeasible(model: Model): { refusal: Refusal } | { windows: Windows } {
   for (const task of model.tasks) {
-    const message = impossibleAlone(model, task)
-    if (message) return { refusal: because(task.index, message) }
+    const wrong = impossibleAlone(model, task)
+    if (wrong) return { refusal: refuse('infeasible', wrong) }
   }
   const circle = lagCircle(model)
   if (circle) {
-    const names = [...circle, circle[0] as number].map((i) => model.tasks[i]?.id ?? '')
+    const tasks = circle.map((i) => model.tasks[i]?.id ?? '')
     return {
-      refusal: because(
-        circle[0] as number,
-        `the waits contradict each other: ${names.join(' must come before ')}`,
+      refusal: refuse(
+        'infeasible',
+        issue(pathOf(circle[0]), 'waits-in-circle', { task: tasks[0] ?? '', tasks }),
       ),
     }
   }
@@ -33,10 +33,7 @@ export function infeasible(model: Model): { refusal: Refusal } | { windows: Wind
     return {
       refusal: refuse(
         'infeasible',
-        {
-          path: `tasks[${task.index}]`,
-          message: `"${task.id}" finds no time: the waits around it and the shifts of those who can do it never meet before the plan ends at minute ${model.horizon}`,
-        },
+        issue(pathOf(task.index), 'never-meet', { task: task.id, horizonMin: model.horizon }),
         ...together,
       ),
     }
@@ -46,55 +43,53 @@ export function infeasible(model: Model): { refusal: Refusal } | { windows: Wind
 }
 
 /** What must all be under way at once, and until when each of it is. */
-function becauseOf({ tasks }: Model, { minute, claims, asked, available }: Overfull): Refusal {
-  const named = claims.map(({ task, from, to }) => ({
-    path: `tasks[${task}]`,
-    name: `"${tasks[task]?.id}"`,
-    from,
-    to,
-  }))
-  const names = named.map(({ name }) => name)
-  const message = `${names.length === 1 ? names[0] : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`} cannot but be under way at minute ${minute} and ask for ${asked}; ${available}`
-  const [last, ...others] = named.reverse()
+function becauseOf({ tasks }: Model, { minute, claims, demand }: Overfull): Refusal {
+  const idOf = (task: number) => tasks[task]?.id ?? ''
+  const [last, ...others] = [...claims].reverse()
   return refuse(
     'infeasible',
-    { path: last?.path ?? 'tasks', message },
-    ...others.map(({ path, name, from, to }) => ({
-      path,
-      message: `${name} takes its part from minute ${from} until minute ${to}, wherever it lies`,
-    })),
+    issue(last ? pathOf(last.task) : 'tasks', 'too-much-at-once', {
+      task: last ? idOf(last.task) : '',
+      tasks: claims.map(({ task }) => idOf(task)),
+      minute,
+      demand,
+    }),
+    ...others.map(({ task, from, to }) =>
+      issue(pathOf(task), 'takes-its-part', { task: idOf(task), fromMin: from, toMin: to }),
+    ),
   )
 }
 
-const because = (task: number, message: string): Refusal =>
-  refuse('infeasible', { path: `tasks[${task}]`, message })
+const pathOf = (task: number | undefined) => `tasks[${task}]`
 
-function impossibleAlone(model: Model, task: ModelTask): string | null {
+/** What is wrong with a task by itself, whatever the others do; null where nothing is. */
+function impossibleAlone(model: Model, task: ModelTask): Issue | null {
   const asked = model.request.tasks[task.index] as PlanTask
   const { request, horizon } = model
-  if (task.attended && task.makers.length === 0) {
+  const { id, duration: durationMin } = task
+  const path = pathOf(task.index)
+  if (task.attended && task.makers.length === 0)
     return asked.skill
-      ? `nobody here has the skill "${asked.skill}" that "${task.id}" needs`
-      : `there is no maker to do "${task.id}"`
-  }
-  if (asked.station && !request.stations.some((station) => station.kind === asked.station)) {
-    return `the workshop has no station of the kind "${asked.station}" that "${task.id}" needs`
-  }
-  if (asked.place && !request.places.some((place) => place.kind === asked.place?.kind)) {
-    return `the workshop has no place of the kind "${asked.place.kind}" that "${task.id}" needs`
-  }
-  if (task.spots.length === 0) {
-    return `"${task.id}" needs ${asked.place?.areaCm2} cm² in one place, more than any ${asked.place?.kind} has`
-  }
+      ? issue(path, 'skill-missing', { task: id, skill: asked.skill })
+      : issue(path, 'maker-missing', { task: id })
+  if (asked.station && !request.stations.some((station) => station.kind === asked.station))
+    return issue(path, 'station-missing', { task: id, kind: asked.station })
+  if (asked.place && !request.places.some((place) => place.kind === asked.place?.kind))
+    return issue(path, 'place-missing', { task: id, kind: asked.place.kind })
+  if (asked.place && task.spots.length === 0)
+    return issue(path, 'place-too-small', { task: id, ...asked.place })
   const mould = task.mould && request.moulds[task.mould.index]
-  if (task.mould && mould && task.mould.count > mould.count) {
-    return `"${task.id}" needs ${task.mould.count} of the mould "${mould.id}", there are ${mould.count}`
-  }
+  if (task.mould && mould && task.mould.count > mould.count)
+    return issue(path, 'moulds-too-few', {
+      task: id,
+      mould: mould.id,
+      needed: task.mould.count,
+      there: mould.count,
+    })
   const first = Math.max(0, task.release)
-  if (first + task.duration > horizon)
-    return `"${task.id}" takes ${task.duration} minutes, more than the plan has left after its release`
-  if (task.attended && earliestForHands(model, task, first) === Infinity) {
-    return `"${task.id}" takes ${task.duration} minutes, longer than any shift of those who can do it`
-  }
+  if (first + durationMin > horizon)
+    return issue(path, 'longer-than-plan', { task: id, durationMin })
+  if (task.attended && earliestForHands(model, task, first) === Infinity)
+    return issue(path, 'longer-than-shift', { task: id, durationMin })
   return null
 }

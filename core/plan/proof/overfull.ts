@@ -1,3 +1,4 @@
+import type { Demand } from '../../issueParams'
 import type { Model, ModelTask } from '../model/model'
 import type { Windows } from '../model/windows'
 
@@ -9,9 +10,8 @@ export interface Overfull {
   minute: number
   /** As few as it takes, in the request's order. */
   claims: Claim[]
-  /** What they ask for, and what there is, in words. */
-  asked: string
-  available: string
+  /** What they ask for together, and what there is. */
+  demand: Demand
 }
 
 /**
@@ -26,8 +26,8 @@ export interface Claim {
 }
 
 interface Limited {
-  unit: string
-  available: string
+  /** What it is, but for how much of it is asked. */
+  limit: { of: 'makers'; ids: string[] } | { of: 'station' | 'place' | 'mould'; id: string }
   capacity: number
   claims: Claim[]
 }
@@ -44,14 +44,18 @@ const TOLERANCE = 1e-6
  * @returns the first one found, with the fewest tasks that prove it; null proves nothing
  */
 export function overfull(model: Model, windows: Windows): Overfull | null {
-  for (const { unit, available, capacity, claims } of limited(model, windows)) {
+  for (const { limit, capacity, claims } of limited(model, windows)) {
     const sorted = claims.filter(({ from, to }) => from < to).sort((x, y) => x.from - y.from)
     let active: Claim[] = []
     for (const claim of sorted) {
       active = [...active.filter(({ to }) => to > claim.from), claim]
       if (sumOf(active) <= capacity + TOLERANCE) continue
       const chosen = fewest(active, capacity)
-      return { minute: claim.from, claims: chosen, asked: `${sumOf(chosen)} ${unit}`, available }
+      return {
+        minute: claim.from,
+        claims: chosen,
+        demand: { ...limit, asked: sumOf(chosen), there: capacity },
+      }
     }
   }
   return null
@@ -81,11 +85,9 @@ function limited({ request, tasks }: Model, { earliest, latest }: Windows): Limi
   const asked = (task: ModelTask) => request.tasks[task.index]
   const groups = [...new Set(tasks.filter((task) => task.attended).map((task) => task.makers))]
   const kindsOf = (list: readonly { kind: string }[]) => [...new Set(list.map(({ kind }) => kind))]
-  const thereAre = (count: number) => (count === 1 ? 'there is 1' : `there are ${count}`)
   return [
     ...groups.map((makers): Limited => ({
-      unit: 'makers',
-      available: `only ${makers.map((maker) => `"${request.makers[maker]?.id}"`).join(' and ')} can do them`,
+      limit: { of: 'makers', ids: makers.map((maker) => request.makers[maker]?.id ?? '') },
       capacity: makers.length,
       claims: tasks
         .filter((task) => task.attended && task.makers.every((maker) => makers.includes(maker)))
@@ -94,8 +96,7 @@ function limited({ request, tasks }: Model, { earliest, latest }: Windows): Limi
     ...kindsOf(request.stations).map((kind): Limited => {
       const capacity = request.stations.filter((station) => station.kind === kind).length
       return {
-        unit: `stations of the kind "${kind}"`,
-        available: thereAre(capacity),
+        limit: { of: 'station', id: kind },
         capacity,
         claims: tasks.filter((task) => asked(task)?.station === kind).map((task) => claim(task, 1)),
       }
@@ -105,8 +106,7 @@ function limited({ request, tasks }: Model, { earliest, latest }: Windows): Limi
         .filter((place) => place.kind === kind)
         .reduce((sum, place) => sum + place.areaCm2, 0)
       return {
-        unit: `cm² of ${kind}`,
-        available: thereAre(capacity),
+        limit: { of: 'place', id: kind },
         capacity,
         claims: tasks
           .filter((task) => asked(task)?.place?.kind === kind)
@@ -114,8 +114,7 @@ function limited({ request, tasks }: Model, { earliest, latest }: Windows): Limi
       }
     }),
     ...request.moulds.map(({ id, count }, index): Limited => ({
-      unit: `of the mould "${id}"`,
-      available: thereAre(count),
+      limit: { of: 'mould', id },
       capacity: count,
       claims: tasks.flatMap((task) =>
         task.mould?.index === index ? [claim(task, task.mould.count, tasks[task.mould.until])] : [],

@@ -1,4 +1,4 @@
-import { answer, refuse, type Result } from '../../result'
+import { answer, issue, refuse, type Result } from '../../result'
 import { answerOf } from '../answerOf'
 import { blocksOf } from '../model/blocks'
 import { easeWindows } from '../search/easeWindows'
@@ -61,10 +61,10 @@ export function replan(
   })
   if (!repair.run()) {
     const { id } = request.tasks[Math.max(0, repair.stuck)] ?? { id: '' }
-    return refuse('not-found', {
-      path: `tasks[${Math.max(0, repair.stuck)}]`,
-      message: `"${id}" found no time beside what is pinned. It is not proven that there is none; plan afresh, or loosen a pin`,
-    })
+    return refuse(
+      'not-found',
+      issue(`tasks[${Math.max(0, repair.stuck)}]`, 'no-time-beside-pins', { task: id }),
+    )
   }
   easeWindows(
     model,

@@ -1,5 +1,5 @@
 import { getQuery, getRouterParam, readRawBody, setResponseStatus, type H3Event } from 'h3'
-import { refuse, type Result } from '../../../core/result'
+import { invalid, type Result } from '../../../core/result'
 import { check } from '../../../shared/schemas/check'
 import {
   outlineSchema,
@@ -47,7 +47,7 @@ async function answerTo(
   try {
     body = JSON.parse(text)
   } catch {
-    return refuse('invalid-input', { path: '', message: 'is not JSON' })
+    return invalid('', 'not-json')
   }
   switch (operation) {
     case 'plan': {

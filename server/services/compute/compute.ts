@@ -1,3 +1,4 @@
+import { said } from '../../../shared/words'
 import { ladder, tint } from '../../../core/colour'
 import { cost } from '../../../core/cost'
 import { cure } from '../../../core/cure'
@@ -6,7 +7,7 @@ import { outline } from '../../../core/outline'
 import { plan } from '../../../core/plan'
 import { pots } from '../../../core/pots'
 import { checkLayer, chooseResin } from '../../../core/resin'
-import { refuse, type Result } from '../../../core/result'
+import { issue, refuse, type Result } from '../../../core/result'
 import { size } from '../../../core/size'
 import { surplus } from '../../../core/surplus'
 import { rectify, waterFill } from '../../../core/survey'
@@ -58,14 +59,16 @@ export const operationNames = Object.keys(OPERATIONS)
  */
 export function compute(name: string, body: unknown, startedAt: number): Result<unknown> {
   if (!isOperation(name)) {
-    return refuse('unknown-operation', {
-      path: '',
-      message: `"${name}" is not an operation; there are ${operationNames.join(', ')}`,
-    })
+    return refuse(
+      'unknown-operation',
+      issue('', 'unknown-operation', { name, known: operationNames }),
+    )
   }
   return OPERATIONS[name](body, startedAt)
 }
 
 /** The JSON that stands for a result: the answer itself, or `{ error }`. */
 export const resultBody = (result: Result<unknown>): unknown =>
-  result.ok ? result.value : { error: { code: result.code, issues: result.issues } }
+  result.ok
+    ? result.value
+    : { error: { code: result.code, issues: result.issues.map((wrong) => said(wrong)) } }

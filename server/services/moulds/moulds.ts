@@ -1,3 +1,4 @@
+import { issue } from '../../../core/result'
 import { size } from '../../../core/size'
 import type { MouldRow } from '../../../shared/types/moulds'
 import { database } from '../../db/database'
@@ -6,7 +7,7 @@ import { AppError } from '../AppError'
 import { found, inTransaction, savedOrConflict } from '../transactions'
 import { requireMember, type Who } from '../Who'
 
-const NAME_TAKEN = { path: 'name', message: 'another mould has this name' }
+const NAME_TAKEN = issue('name', 'name-taken', { what: 'mould' })
 
 export const listMoulds = (who: Who): Promise<MouldRow[]> =>
   rows.listMoulds(database(), who.workspaceId)
@@ -17,9 +18,9 @@ function requireFillable({ shape }: rows.MouldFields): void {
   const sized = size({ shape, layers: [{ id: 'all', fill: { toBrim: true } }] })
   if (sized.ok) return
   throw new AppError(sized.code, 'This shape cannot be filled.', {
-    issues: sized.issues.map(({ path, message }) => ({
-      path: path.startsWith('layers') ? 'shape.heightMm' : path,
-      message,
+    issues: sized.issues.map((wrong) => ({
+      ...wrong,
+      path: wrong.path.startsWith('layers') ? 'shape.heightMm' : wrong.path,
     })),
   })
 }

@@ -1,3 +1,4 @@
+import { issue } from '../../../core/result'
 import type { Page } from '../../../shared/types/exchange'
 import { ORDER_STATES, type OrderFields } from '../../../shared/schemas/orders'
 import type { Order } from '../../../shared/types/orders'
@@ -28,7 +29,7 @@ function cursorOf(text: string | null): { promisedAt: Date; id: number } | null 
   const promisedAt = new Date(at)
   if (Number.isNaN(promisedAt.getTime()) || !/^\d+$/.test(id))
     throw new AppError('invalid-input', 'This page of the list does not exist.', {
-      issues: [{ path: 'after', message: 'is not a cursor of this list' }],
+      issues: [issue('after', 'cursor-unknown')],
     })
   return { promisedAt, id: Number(id) }
 }
@@ -40,9 +41,7 @@ export async function getOrder(who: Who, id: number): Promise<Order> {
 async function checkRecipes(db: Db, who: Who, fields: OrderFields): Promise<void> {
   const known = new Set((await listRecipes(db, who.workspaceId)).map((recipe) => recipe.id))
   const issues = fields.lines.flatMap((line, i) =>
-    known.has(line.recipeId)
-      ? []
-      : [{ path: `lines[${i}].recipeId`, message: 'this recipe does not exist' }],
+    known.has(line.recipeId) ? [] : [issue(`lines[${i}].recipeId`, 'recipe-missing')],
   )
   if (issues.length > 0)
     throw new AppError('invalid-input', 'The order asks for a recipe that does not exist.', {
@@ -59,12 +58,7 @@ function checkBegun(order: Order | null, fields: OrderFields): void {
   )
   const issues = fields.lines.flatMap((line, i) =>
     begun.has(line.id ?? 0) && begun.get(line.id ?? 0) !== line.recipeId
-      ? [
-          {
-            path: `lines[${i}].recipeId`,
-            message: 'has been begun already; add a line of its own for another recipe',
-          },
-        ]
+      ? [issue(`lines[${i}].recipeId`, 'keeps-recipe')]
       : [],
   )
   if (issues.length > 0)

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
 import { RateLimiterMySQL, RateLimiterRes } from 'rate-limiter-flexible'
+import { issue } from '../../../core/result'
 import type { OwnUnits } from '../../../core/units'
 import type { MeasureChoice } from '../../../shared/schemas/people'
 import type { Person } from '../../../shared/types/people'
@@ -69,7 +70,7 @@ export async function signIn(
   const matches = await verify(found?.passwordHash ?? (await NOBODY), password)
   if (!found || !matches)
     throw new AppError('wrong-password', 'The name or the password is wrong.', {
-      issues: [{ path: 'password', message: 'the name or the password is wrong' }],
+      issues: [issue('password', 'sign-in-wrong')],
     })
   await limiter.delete(key)
   await removeExpiredSessions(database(), now)

@@ -1,4 +1,5 @@
 import { DateTime } from 'luxon'
+import { issue } from '../../../core/result'
 import { temperatureOfStays, type Stay } from '../../../core/cure'
 import { MILESTONES, type Resin } from '../../../core/trade'
 import { cure, type TemperatureStep } from '../../../core/cure'
@@ -239,7 +240,7 @@ export async function movePiece(
     const places = await listPlaces(trx, who.workspaceId)
     if (!places.some((place) => place.id === input.placeId))
       throw new AppError('invalid-input', 'This place is not in the workshop.', {
-        issues: [{ path: 'placeId', message: 'does not exist' }],
+        issues: [issue('placeId', 'place-unknown')],
       })
     const saved = await rows.updatePiece(
       trx,
@@ -307,7 +308,7 @@ export async function getPhoto(who: Who, id: number): Promise<Buffer> {
 export async function listNotebook(who: Who, before: string | null): Promise<Page<NotebookRow>> {
   if (before !== null && !/^\d+$/.test(before))
     throw new AppError('invalid-input', 'This page of the notebook does not exist.', {
-      issues: [{ path: 'before', message: 'is not a cursor of this list' }],
+      issues: [issue('before', 'cursor-unknown')],
     })
   return rows.listNotebook(database(), who.workspaceId, {
     limit: NOTES_PER_PAGE,

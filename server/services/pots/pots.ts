@@ -1,3 +1,4 @@
+import { issue } from '../../../core/result'
 import { checkGathering } from '../../../core/pot'
 import { layerDepthMm } from '../../../core/recipe'
 import type { Portion } from '../../../core/trade'
@@ -133,9 +134,9 @@ export async function regather(
       open.filter((pot) => !taken.includes(pot)),
     )
   ).map((pot) => pot.portions)
-  const issues = checkGathering(wanted, others, shelf)
-    .filter((problem) => problem.breaks && !isLonePiece(wanted[problem.pot]))
-    .map(({ pot, message }) => ({ path: `pots[${pot}]`, message }))
+  const issues = checkGathering(wanted, others, shelf).filter(
+    (problem) => problem.breaks && !isLonePiece(wanted[problem.pot]),
+  )
   if (issues.length > 0)
     throw new AppError('invalid-input', 'These pots cannot be poured so.', { issues })
 
@@ -156,7 +157,7 @@ export async function regather(
     const old = taken.find((pot) => pot.id === keep && kept.delete(pot.id))
     if (!resin)
       throw new AppError('invalid-input', 'A pot needs something to pour.', {
-        issues: [{ path: `pots[${i}]`, message: 'pours nothing' }],
+        issues: [issue(`pots[${i}]`, 'pours-nothing')],
       })
     const fields = potFields(portions, resin, shelf, old?.letter ?? letters.next().value, true)
     if (old) await rows.refillPot(trx, workspaceId, old.id, fields, now)

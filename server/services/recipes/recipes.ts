@@ -1,3 +1,4 @@
+import { issue } from '../../../core/result'
 import { sizeBatch } from '../../../core/recipe'
 import type { Recipe } from '../../../core/trade'
 import type { RecipeFields } from '../../../shared/schemas/recipes'
@@ -13,7 +14,7 @@ import { AppError } from '../AppError'
 import { found, inTransaction, savedOrConflict } from '../transactions'
 import { requireMember, type Who } from '../Who'
 
-const NAME_TAKEN = { path: 'name', message: 'another recipe has this name' }
+const NAME_TAKEN = issue('name', 'name-taken', { what: 'recipe' })
 
 export const listRecipes = (who: Who): Promise<RecipeRow[]> =>
   rows.listRecipes(database(), who.workspaceId)
@@ -34,24 +35,18 @@ async function checkRecipe(db: Db, who: Who, fields: RecipeFields): Promise<void
   const issues = fields.layers.flatMap((layer, i) => [
     ...(resins.has(layer.resinId)
       ? []
-      : [{ path: `layers[${i}].resinId`, message: 'this resin is not in the stores' }]),
+      : [issue(`layers[${i}].resinId`, 'not-in-stores', { what: 'resin' })]),
     ...layer.pigments.flatMap((one, j) =>
       pigments.has(one.pigmentId)
         ? []
-        : [
-            {
-              path: `layers[${i}].pigments[${j}].pigmentId`,
-              message: 'this pigment is not in the stores',
-            },
-          ],
+        : [issue(`layers[${i}].pigments[${j}].pigmentId`, 'not-in-stores', { what: 'pigment' })],
     ),
   ])
   fields.steps.forEach((step, i) => {
-    if (step.layer >= fields.layers.length)
-      issues.push({ path: `steps[${i}].layer`, message: 'belongs to a layer that is not there' })
+    if (step.layer >= fields.layers.length) issues.push(issue(`steps[${i}].layer`, 'layer-missing'))
   })
   if (fields.mouldId !== null && !moulds.has(fields.mouldId))
-    issues.push({ path: 'mouldId', message: 'this mould is not in the stores' })
+    issues.push(issue('mouldId', 'not-in-stores', { what: 'mould' }))
   if (issues.length > 0)
     throw new AppError('invalid-input', 'The recipe points to something the stores do not have.', {
       issues,

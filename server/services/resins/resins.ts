@@ -1,3 +1,4 @@
+import { issue } from '../../../core/result'
 import type { ResinFields } from '../../../shared/schemas/resins'
 import type { ResinRow } from '../../../shared/types/resins'
 import { database } from '../../db/database'
@@ -5,7 +6,7 @@ import * as rows from '../../db/resins'
 import { found, inTransaction, savedOrConflict } from '../transactions'
 import { requireMember, type Who } from '../Who'
 
-const NAME_TAKEN = { path: 'name', message: 'another resin has this name' }
+const NAME_TAKEN = issue('name', 'name-taken', { what: 'resin' })
 
 export const listResins = (who: Who): Promise<ResinRow[]> =>
   rows.listResins(database(), who.workspaceId)

@@ -1,4 +1,5 @@
 import { DateTime } from 'luxon'
+import { issue } from '../../../core/result'
 import type { PlaceClimate } from '../../../core/cure'
 import { potOf, tintOfPot } from '../../../core/pot'
 import { mix, type Measure } from '../../../core/mix'
@@ -199,7 +200,7 @@ async function settle(
     const places = await listPlaces(db, who.workspaceId)
     if (!places.some((place) => place.id === placeId))
       throw new AppError('invalid-input', 'This place is not in the workshop.', {
-        issues: [{ path: 'events', message: 'names a place that does not exist' }],
+        issues: [issue('events', 'place-unknown')],
       })
     const at = new Date(is.pourEndedAt ?? now.getTime())
     for (const { lineId, layerId, firstPiece, pieces } of pot.portions) {

@@ -1,12 +1,12 @@
 import type { LinePaths, PlanLine } from '../../../../core/question'
 import type { PlanAnswer } from '../../../../core/plan'
-import type { Result } from '../../../../core/result'
+import type { Issue, Result } from '../../../../core/result'
 
 export interface Paths extends LinePaths {
   /** Lines that cannot be planned without using their windows to the very end. */
   edgeLines: ReadonlySet<number>
   /** Lines that no plan can hold, with the reason and what cannot go together. */
-  impossible: ReadonlyMap<number, readonly string[]>
+  impossible: ReadonlyMap<number, readonly Issue[]>
 }
 
 /** Whether a recipe leaves it open to recoat in the tack window or to sand first. */
@@ -38,7 +38,7 @@ export async function choosePaths(
   ) => Promise<Result<PlanAnswer>>,
 ): Promise<Paths> {
   const [sandLines, boxLines, edgeLines] = [new Set<number>(), new Set<number>(), new Set<number>()]
-  const impossible = new Map<number, readonly string[]>()
+  const impossible = new Map<number, readonly Issue[]>()
   for (const line of lines) {
     const own = new Set([line.id])
     const none = new Set<number>()
@@ -50,10 +50,7 @@ export async function choosePaths(
         isAtEdge ? own : none,
       )
       if (!alone.ok) {
-        impossible.set(
-          line.id,
-          alone.issues.map((issue) => issue.message),
-        )
+        impossible.set(line.id, alone.issues)
         continue
       }
       if (sands) sandLines.add(line.id)

@@ -5,7 +5,7 @@ import {
   type PlanQuestion,
 } from '../../../../core/question'
 import type { PlanAnswer } from '../../../../core/plan'
-import type { Result } from '../../../../core/result'
+import type { Issue, Result } from '../../../../core/result'
 import { mayBeSanded, type Paths } from './choosePaths'
 
 export interface Together {
@@ -39,27 +39,23 @@ export async function planTogether(
       { sandLines, boxLines },
     )
     const solved = await solve(question, edgeLines)
-    const stuck = solved.ok ? undefined : stuckLine(solved.issues[0]?.path ?? '', question, lines)
+    const stuck = solved.ok ? undefined : stuckLine(solved.issues, question, lines)
     if (solved.ok || !stuck || !gives)
       return { question, solved, paths: { sandLines, boxLines, edgeLines, impossible } }
     if (!edgeLines.has(stuck.id)) edgeLines.add(stuck.id)
     else if (boxLines.has(stuck.id) && !isInBox(stuck)) boxLines.delete(stuck.id)
     else if (mayBeSanded(stuck) && !sandLines.has(stuck.id)) sandLines.add(stuck.id)
-    else
-      impossible.set(
-        stuck.id,
-        solved.issues.map((issue) => issue.message),
-      )
+    else impossible.set(stuck.id, solved.issues)
   }
 }
 
-/** The line of the task that a refusal points to, as in `tasks[12]`. */
+/** The line of the task that could not be planned. */
 function stuckLine(
-  path: string,
-  question: PlanQuestion,
+  [first]: readonly Issue[],
+  { meaning }: PlanQuestion,
   lines: readonly PlanLine[],
 ): PlanLine | undefined {
-  const task = question.request.tasks[Number(/^tasks\[(\d+)\]/.exec(path)?.[1] ?? Number.NaN)]
-  const lineId = task && question.meaning.get(task.id)?.lineId
+  const task = first?.params && 'task' in first.params ? first.params.task : ''
+  const lineId = meaning.get(task)?.lineId
   return lines.find((line) => line.id === lineId)
 }

@@ -1,26 +1,30 @@
-import { DateTime } from 'luxon'
-import type { PlanQuestion } from '../../../../core/question'
+import { asInstant, type PlanQuestion } from '../../../../core/question'
 import type { PlanAnswer } from '../../../../core/plan'
+import type { Issue } from '../../../../core/result'
 import type { Order } from '../../../../shared/types/orders'
 import type { PromiseOdds, PromiseRow } from '../../../../shared/types/promises'
-import { because, type Names } from './because'
+import { issueWords, type HoldingNames, type PlanNames } from '../../../../shared/words'
+import { because } from './because'
 import type { Paths } from '../choose/choosePaths'
 
 const MS_PER_MIN = 60_000
 
+export type Names = PlanNames & HoldingNames
+
 export interface PromiseContext {
-  /** The plan, or the sentences that say why there is none. */
-  plan: PlanAnswer | readonly string[]
+  /** The plan, or why there is none. */
+  plan: PlanAnswer | readonly Issue[]
   question: PlanQuestion
   paths: Paths
   names: Names
+  origin: Date
   odds: ReadonlyMap<number, PromiseOdds>
 }
 
 /** How an order's promise fares under the plan, and what holds its end where it is. */
 export function promiseOf(
   order: Order,
-  { plan, question, paths, names, odds }: PromiseContext,
+  { plan, question, paths, names, origin, odds }: PromiseContext,
 ): PromiseRow {
   const lineIds = new Set(order.lines.map((line) => line.id))
   const row = {
@@ -42,19 +46,21 @@ export function promiseOf(
       ...row,
       readyAt: null,
       lateMin: 0,
-      because: (refusal ?? []).map((sentence) => inWords(sentence, names)),
+      because: (refusal ?? []).map((wrong) =>
+        issueWords(asInstant(wrong, question.request.horizonMin), names),
+      ),
     }
 
   const taskIds = new Set(
     [...question.meaning].filter(([, meaning]) => lineIds.has(meaning.lineId)).map(([id]) => id),
   )
   if (taskIds.size === 0)
-    return { ...row, isMade: true, readyAt: names.origin.toISOString(), lateMin: 0, because: [] }
+    return { ...row, isMade: true, readyAt: origin.toISOString(), lateMin: 0, because: [] }
   const end = Math.max(
     0,
     ...plan.tasks.filter((task) => taskIds.has(task.id)).map((task) => task.endMin),
   )
-  const readyAt = new Date(names.origin.getTime() + end * MS_PER_MIN)
+  const readyAt = new Date(origin.getTime() + end * MS_PER_MIN)
   const lateMin = Math.round((readyAt.getTime() - Date.parse(order.promisedAt)) / MS_PER_MIN)
   return {
     ...row,
@@ -82,17 +88,5 @@ function piecesInTime(
   }
 }
 
-const isRefusal = (plan: PlanAnswer | readonly string[]): plan is readonly string[] =>
+const isRefusal = (plan: PlanAnswer | readonly Issue[]): plan is readonly Issue[] =>
   Array.isArray(plan)
-
-/** The core names tasks by their ids and instants by their minute; people know titles and dates. */
-function inWords(message: string, { meaning, origin, timeZone }: Names): string {
-  const titled = [...meaning]
-    .sort(([x], [y]) => y.length - x.length)
-    .reduce((text, [id, { title }]) => text.replaceAll(`"${id}"`, `“${title}”`), message)
-  return titled.replace(/minute (\d+)/g, (_, minute: string) =>
-    DateTime.fromJSDate(origin, { zone: timeZone })
-      .plus({ minutes: Number(minute) })
-      .toFormat('ccc d LLL HH:mm'),
-  )
-}

@@ -1,11 +1,12 @@
-import { isBoxTask, type PlanQuestion } from '../../../../core/question'
+import { DateTime } from 'luxon'
+import { isBoxTask, isOfClock, type PlanQuestion } from '../../../../core/question'
 import { checkPlan, type PlanAnswer, type PlanRequest } from '../../../../core/plan'
 import type { PromiseOdds, PromiseRow } from '../../../../shared/types/promises'
 import type { GatheredMix } from '../../../../shared/types/proposals'
 import type { NewPlanTask } from '../../../db/plans'
 import { oddsOf } from '../choose/oddsOf'
 import { planAll, type PlanAllOptions } from '../choose/planAll'
-import { promiseOf } from '../promises/promiseOf'
+import { promiseOf, type Names } from '../promises/promiseOf'
 import type { Situation } from '../situation/situation'
 import { rowId } from '../situation/workroom'
 
@@ -44,21 +45,27 @@ export async function workOut(asked: Situation, options: PlanAllOptions): Promis
         ?.name ?? 'its resin',
     ]),
   )
-  const names = {
+  const names: Names = {
     meaning: question.meaning,
-    person: (maker: string | null) => people.get(maker ?? '') ?? 'nobody',
-    order: (lineId: number) => titles.get(lineId) ?? '',
-    timeZone: situation.timeZone,
-    origin,
+    task: (id) => `“${taskTitle(question, id)}”`,
+    maker: (id) => people.get(id) ?? 'nobody',
+    mould: (id) => `“${situation.shelf.moulds.get(rowId(id) ?? 0)?.name ?? 'that is gone'}”`,
+    at: (minute) =>
+      DateTime.fromJSDate(origin, { zone: situation.timeZone })
+        .plus({ minutes: minute })
+        .toFormat('ccc d LLL HH:mm'),
+    person: (maker) => people.get(maker ?? '') ?? 'nobody',
+    order: (lineId) => titles.get(lineId) ?? '',
     resins,
     placeKinds: new Map(question.request.places.map((place) => [place.id, place.kind])),
   }
   const context = {
-    plan: solved.ok ? solved.value : solved.issues.map((issue) => issue.message),
+    plan: solved.ok ? solved.value : solved.issues,
     question,
     paths,
     odds,
     names,
+    origin,
   }
   return {
     objective: solved.ok
@@ -71,6 +78,10 @@ export async function workOut(asked: Situation, options: PlanAllOptions): Promis
     mixes,
   }
 }
+
+/** What people call a task, whether anybody does it or not. */
+const taskTitle = ({ meaning }: PlanQuestion, id: string): string =>
+  meaning.get(id)?.title ?? (isOfClock(id) ? 'what the clock sets' : 'something else')
 
 /** A plan that breaks a rule is a bug of ours and is never shown. */
 function requireProven(request: PlanRequest, answer: PlanAnswer): void {

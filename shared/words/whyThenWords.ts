@@ -1,6 +1,6 @@
-import { CLOCK, isColdBox } from '~~/core/question'
-import type { Binding } from '~~/core/plan'
-import type { PlanTaskRow } from '~~/shared/types/plan'
+import { CLOCK, isColdBox } from '../../core/question'
+import type { Binding } from '../../core/plan'
+import type { PlanTaskRow } from '../types/plan'
 
 /**
  * What keeps a task from starting a minute earlier, in words, with the names of who does it and

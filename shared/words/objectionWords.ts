@@ -1,4 +1,4 @@
-import type { Objection } from '~~/core/plan'
+import type { Objection } from '../../core/plan'
 
 /** How an objection is put into words: what tasks, people and minutes are called. */
 export interface ObjectionNames {

@@ -1,0 +1,114 @@
+import type { Issue } from './result'
+
+/** One of the limited things of a workshop: so many makers, stations, cm² or copies of a mould. */
+export type Demand =
+  | { of: 'makers'; ids: string[]; asked: number; there: number }
+  | { of: 'station' | 'place' | 'mould'; id: string; asked: number; there: number }
+
+/**
+ * Every way in which something can be wrong, by its code, with what a sentence about it needs to
+ * know; null where that is nothing. Tasks, makers, stations and moulds stand by their ids.
+ */
+export interface IssueParams {
+  /** What a schema says of a field. */
+  field: { sentence: string }
+  'unknown-operation': { name: string; known: readonly string[] }
+
+  'not-json': null
+  'file-unreadable': { file: string; reason: string }
+
+  'currency-unknown': null
+  'margin-too-great': null
+
+  'density-missing': { part: 'A' | 'B' }
+  'nothing-in-cup': null
+  'step-too-fine': { mostSteps: number }
+
+  'stl-not-finite': null
+  'stl-neither-form': null
+  'stl-malformed': { afterTriangles: number }
+  'stl-empty': null
+  'samples-out-of-range': { most: number }
+
+  'starts-before-profile': null
+
+  'outline-crosses': null
+  'inclusions-exceed-layer': { inclusionsMl: number; layerMl: number }
+  'coat-needs-area': null
+  'height-missing': null
+  'over-brim': { reachesMm: number; brimMm: number }
+  'level-not-rising': { reachesMm: number; belowMm: number }
+  /** Something is wrong with another piece of a set, at one of its layers or as a whole. */
+  'of-set-piece': { piece: string; layer: string | null; issue: Issue }
+
+  'water-out-of-range': { coldestC: number; warmestC: number }
+  'level-not-higher': { belowMm: number }
+  'water-not-more': null
+  'level-missing': null
+  'corners-not-four': null
+  'corners-not-round': null
+  'beyond-horizon': null
+
+  'fits-no-pot': {
+    maxMixMl: number
+    workMin: number
+    needMl: number
+    needMin: number
+    /** Whether it is several layers that have to share a mix for their colour. */
+    isGroup: boolean
+  }
+
+  'path-malformed': { detail: string }
+  'number-too-large': null
+  'too-many-points': { most: number }
+  'corners-too-few': null
+  'too-large-at-scale': null
+
+  'cup-holds-less': { holdsMl: number }
+  'shares-not-whole': { totalPct: number }
+  'drop-unknown': null
+  'pigment-without-resin': null
+
+  'least-above-greatest': null
+
+  'skill-missing': { task: string; skill: string }
+  'maker-missing': { task: string }
+  'station-missing': { task: string; kind: string }
+  'place-missing': { task: string; kind: string }
+  'place-too-small': { task: string; kind: string; areaCm2: number }
+  'moulds-too-few': { task: string; mould: string; needed: number; there: number }
+  'longer-than-plan': { task: string; durationMin: number }
+  'longer-than-shift': { task: string; durationMin: number }
+  /** Each must come before the next, and the last before the first. */
+  'waits-in-circle': { task: string; tasks: string[] }
+  'never-meet': { task: string; horizonMin: number }
+  'too-much-at-once': { task: string; tasks: string[]; minute: number; demand: Demand }
+  'takes-its-part': { task: string; fromMin: number; toMin: number }
+  'begins-after': { task: string; after: string; minMin: number; maxMin: number | null }
+  'within-one-shift': { task: string; durationMin: number }
+  'begins-from': { task: string; minute: number }
+  'begins-until': { task: string; minute: number }
+  'ends-with-plan': { task: string; horizonMin: number }
+  'no-time-beside-pins': { task: string }
+  'no-plan-found': { task: string; tries: number }
+
+  /** Of layers that are to be poured from one mix. */
+  'two-resins': { resins: string[] }
+  'same-piece': { layer: string }
+  'not-enough-moulds': { mould: string; pieces: number; there: number }
+  'too-much': { needMl: number; mostMl: number }
+  'too-slow': { busyMin: number; workMin: number }
+  'colour-apart': { colour: string; mixes: number }
+  'pot-circle': null
+  'pours-nothing': null
+
+  /** What only the workshop's rows can tell. */
+  'name-taken': { what: 'recipe' | 'mould' | 'resin' }
+  'not-in-stores': { what: 'resin' | 'pigment' | 'mould' }
+  'recipe-missing': null
+  'layer-missing': null
+  'keeps-recipe': null
+  'place-unknown': null
+  'cursor-unknown': null
+  'sign-in-wrong': null
+}

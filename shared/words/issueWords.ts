@@ -1,0 +1,129 @@
+import type { IssueParams } from '../../core/issueParams'
+import type { Issue, IssueCode } from '../../core/result'
+import { AS_GIVEN, type PlanNames } from './names'
+import { PLAN_ISSUE_WORDS, type PlanIssueCode } from './planIssueWords'
+
+const hundredths = (value: number) => value.toFixed(2)
+const tenths = (value: number) => value.toFixed(1)
+const rough = (value: number) => value.toFixed(value < 100 ? 1 : 0)
+
+type OtherWords = {
+  [C in Exclude<IssueCode, PlanIssueCode>]: (params: IssueParams[C]) => string
+}
+
+/** What is wrong with a field, to be read behind its name. */
+const ISSUE_WORDS: OtherWords = {
+  field: ({ sentence }) => sentence,
+  'unknown-operation': ({ name, known }) =>
+    `"${name}" is not an operation; there are ${known.join(', ')}`,
+  'not-json': () => 'is not JSON',
+  'file-unreadable': ({ file, reason }) => `"${file}" cannot be read: ${reason}`,
+
+  'currency-unknown': () => 'must be a currency code of ISO 4217, such as EUR',
+  'margin-too-great': () =>
+    'the selling fee and this margin together eat the whole price; ask for less margin',
+
+  'density-missing': ({ part }) =>
+    `the density of part ${part} is needed to convert between mass and volume`,
+  'nothing-in-cup': () => 'both parts are empty: nothing to rescue',
+  'step-too-fine': ({ mostSteps }) => `is too fine for this need: more than ${mostSteps} steps`,
+
+  'stl-not-finite': () => 'holds a coordinate that is no finite number',
+  'stl-neither-form': () =>
+    'is not an STL file: neither the binary form with its right length nor the text form',
+  'stl-malformed': ({ afterTriangles }) =>
+    `breaks off or is malformed after ${afterTriangles} triangles`,
+  'stl-empty': () => 'holds no triangle',
+  'samples-out-of-range': ({ most }) => `must be a whole number from 1 to ${most}`,
+
+  'starts-before-profile': () => 'lies before the first temperature of the profile',
+
+  'outline-crosses': () => 'the outline crosses or touches itself',
+  'inclusions-exceed-layer': ({ inclusionsMl, layerMl }) =>
+    `the inclusions take ${hundredths(inclusionsMl)} ml, the layer has only ${hundredths(layerMl)} ml`,
+  'coat-needs-area': () => 'a coat needs a shape whose area is known, not only its content',
+  'height-missing': () => 'is needed to fill the shape; only a coat can do without',
+  'over-brim': ({ reachesMm, brimMm }) =>
+    `reaches ${hundredths(reachesMm)} mm, the brim is at ${hundredths(brimMm)} mm`,
+  'level-not-rising': ({ reachesMm, belowMm }) =>
+    `reaches ${hundredths(reachesMm)} mm, which is not above the layer below (${hundredths(belowMm)} mm)`,
+  'of-set-piece': ({ piece, layer, issue }) =>
+    `${piece}: ${issueWords(issue)}${layer === null ? '' : ` (${layer})`}`,
+
+  'water-out-of-range': ({ coldestC, warmestC }) => `must be from ${coldestC} to ${warmestC} °C`,
+  'level-not-higher': ({ belowMm }) => `must be higher than ${belowMm} mm`,
+  'water-not-more': () =>
+    'must be more than at the level below; write down what is in the mould altogether',
+  'level-missing': () => 'needs at least one level',
+  'corners-not-four': () => 'needs the four corners of the rectangle',
+  'corners-not-round': () =>
+    'must go round the rectangle, each corner once; three of them lie on a line or two are swapped',
+  'beyond-horizon': () => 'lies beyond the horizon of the rectangle’s plane',
+
+  'fits-no-pot': ({ maxMixMl, workMin, needMl, needMin, isGroup }) =>
+    `fits no pot of ${maxMixMl} ml and ${workMin} min${isGroup ? ' with the others of its colour' : ''} (${tenths(needMl)} ml, ${tenths(needMin)} min)`,
+
+  'path-malformed': ({ detail }) => `is malformed: ${detail}`,
+  'number-too-large': () => 'holds a number that is too large',
+  'too-many-points': ({ most }) =>
+    `needs more than ${most} points at this flattenMm; take a larger one`,
+  'corners-too-few': () => 'needs three different corners to enclose something',
+  'too-large-at-scale': () => 'is too large at this scale',
+
+  'cup-holds-less': ({ holdsMl }) => `the cup holds ${hundredths(holdsMl)} ml then`,
+  'shares-not-whole': ({ totalPct }) =>
+    `the shares add up to ${totalPct} %, they must add up to 100`,
+  'drop-unknown': () => 'drops need both dropMl and density',
+  'pigment-without-resin': () => 'pigment needs resin to go into',
+
+  'least-above-greatest': () =>
+    'must not be more than the greatest depth and the depth of the mould',
+
+  'two-resins': ({ resins }) => `${resins.join(' and ')} do not go into one pot`,
+  'same-piece': ({ layer }) =>
+    `${layer} must cure before the next layer of the same piece is poured`,
+  'not-enough-moulds': ({ mould, pieces, there }) =>
+    `${pieces} pieces need ${mould}, there are ${there}`,
+  'too-much': ({ needMl, mostMl }) =>
+    `${rough(needMl)} ml is more than the ${rough(mostMl)} ml it bears in one cup`,
+  'too-slow': ({ busyMin, workMin }) =>
+    `resting and pouring take ${rough(busyMin)} min, the cup stays workable for ${rough(workMin)} min`,
+  'colour-apart': ({ colour, mixes }) =>
+    `the colour of ${colour} is mixed ${mixes} times: weigh its pigment, two mixes seldom match by eye`,
+  'pot-circle': () =>
+    'this pot waits for another that waits for it: a layer of each lies below one of the other',
+  'pours-nothing': () => 'pours nothing',
+
+  'name-taken': ({ what }) => `another ${what} has this name`,
+  'not-in-stores': ({ what }) => `this ${what} is not in the stores`,
+  'recipe-missing': () => 'this recipe does not exist',
+  'layer-missing': () => 'belongs to a layer that is not there',
+  'keeps-recipe': () => 'has been begun already; add a line of its own for another recipe',
+  'place-unknown': () => 'names a place that does not exist',
+  'cursor-unknown': () => 'is not a cursor of this list',
+  'sign-in-wrong': () => 'the name or the password is wrong',
+}
+
+const WORDS = { ...ISSUE_WORDS, ...PLAN_ISSUE_WORDS } as Record<
+  IssueCode,
+  (params: Issue['params'], names: PlanNames) => string
+>
+
+/**
+ * Puts what is wrong into words; the one place where that is done.
+ * @param names how tasks, makers, moulds and instants are called; as the request gave them by
+ *   default
+ */
+export function issueWords(issue: Issue, names: PlanNames = AS_GIVEN): string {
+  return WORDS[issue.code](issue.params, names)
+}
+
+/** What is wrong, at its path, in words: as it travels, and as forms show it. */
+export const said = (issue: Issue): { path: string; message: string } => ({
+  path: issue.path,
+  message: issueWords(issue),
+})
+
+/** Several things that are wrong, in one sentence. */
+export const allSaid = (issues: readonly Issue[]): string =>
+  issues.map((issue) => issueWords(issue)).join('; ')
