@@ -2,7 +2,9 @@ import type { Room } from '~~/core/plan'
 import type { PlanQuestionView, PlanTaskRow } from '~~/shared/types/plan'
 import type { PlanPin } from '~~/shared/schemas/planTerms'
 import { objectionWords } from '~~/shared/words'
+import { unlessStopped } from '~/composables/useWorkerTask'
 import type { PlanTryAnswers } from '~/workers/plan.worker'
+import { makerId } from '~~/core/question'
 
 const MS_PER_MIN = 60_000
 const STEP_MIN = 5
@@ -19,8 +21,7 @@ export type Verdict =
   | { possible: false; words: string }
   | null
 
-const makerIdOf = (personId: number | null) => (personId === null ? null : `p${personId}`)
-const personIdOf = (maker: string | null) => (maker === null ? null : Number(maker.slice(1)))
+const makerIdOf = (personId: number | null) => (personId === null ? null : makerId.of(personId))
 
 /**
  * Taking a task of the plan in hand, with what lights up and what would follow, tried out in the
@@ -55,7 +56,7 @@ export function useCarrying(
     const asked = question()?.request.tasks.find((task) => task.id === key)
     return (question()?.request.makers ?? [])
       .filter((maker) => !asked?.skill || maker.skills.includes(asked.skill))
-      .map((maker) => personIdOf(maker.id) ?? 0)
+      .map((maker) => makerId.row(maker.id))
   }
 
   async function begin(task: PlanTaskRow): Promise<void> {
@@ -69,12 +70,13 @@ export function useCarrying(
       task: task.key,
       makers: able(task.key).map(makerIdOf),
       span: [0, request.horizonMin],
-    })
+    }).catch(unlessStopped)
+    if (!found) return
     const inMs = ([from, to]: [number, number]): [number, number] => [msOf(from), msOf(to)]
     if (carried.value?.task.key === task.key)
       rooms.value = new Map(
         found.map(({ maker, room }) => [
-          personIdOf(maker) ?? 0,
+          makerId.rowOrNull(maker) ?? 0,
           { free: room.free.map(inMs), possible: room.possible.map(inMs) },
         ]),
       )
@@ -86,7 +88,9 @@ export function useCarrying(
     if (snapped === own.startMs && personId === own.personId) return
     carried.value = { ...own, startMs: snapped, personId: personId ?? own.personId }
     verdict.value = null
-    asking ??= find().finally(() => (asking = null))
+    asking ??= find()
+      .catch(unlessStopped)
+      .finally(() => (asking = null))
   }
   const nudge = (minutes: number) => {
     if (carried.value) moveTo(carried.value.startMs + minutes * MS_PER_MIN, carried.value.personId)
@@ -122,13 +126,13 @@ export function useCarrying(
         moved: answer.moved.map((task) => ({
           key: task.id,
           startMs: msOf(task.startMin),
-          personId: personIdOf(task.maker),
+          personId: makerId.rowOrNull(task.maker),
         })),
       }
     const names = {
       task: (id: string | null) =>
         id ? `“${question()?.titles[id] ?? 'something begun already'}”` : 'the beginning',
-      person: (maker: string) => nameOf(personIdOf(maker) ?? 0),
+      person: (maker: string) => nameOf(makerId.row(maker)),
       at: atOf,
     }
     return { possible: false, words: objectionWords(answer.objection, names) }

@@ -10,6 +10,7 @@ import {
 import type { Resin } from '~~/core/trade'
 import type { GatherFields } from '~~/shared/schemas/pots'
 import type { Pot, PotPortion } from '~~/shared/types/pots'
+import { unlessStopped, useWorkerTask } from '~/composables/useWorkerTask'
 import type { GatherQuestion } from '~/workers/gather.worker'
 
 /** A pot on the table: what it would pour, and whose letter it keeps. */
@@ -34,8 +35,9 @@ export function useGathering(open: () => readonly Pot[]) {
   const table = ref<TablePot[]>([])
   const working = ref(false)
   const exact = ref<boolean | null>(null)
+  const { run, stop } = useWorkerTask()
   let lastKey = 0
-  let worker: Worker | null = null
+  let latest = 0
 
   const taken = computed(() => open().filter((pot) => picked.value.has(pot.id)))
   const tablePot = (portions: PotPortion[], keep: number | null): TablePot => ({
@@ -43,13 +45,6 @@ export function useGathering(open: () => readonly Pot[]) {
     keep,
     portions,
   })
-
-  function stop(): void {
-    worker?.terminate()
-    worker = null
-    working.value = false
-  }
-  onScopeDispose(stop)
 
   /** Lays the picked pots out as they are. */
   function pick(ids: Iterable<number>): void {
@@ -92,43 +87,38 @@ export function useGathering(open: () => readonly Pot[]) {
     })
   }
 
-  /** Puts the picked layers into the fewest pots. */
-  function gather(): Promise<void> {
-    stop()
+  /** Puts the picked layers into the fewest pots; stopped, they stay as they lie. */
+  async function gather(): Promise<void> {
     const { rules, warmC, moulds } = workshop
-    if (!rules || table.value.length === 0) return Promise.resolve()
+    stop()
+    if (!rules || table.value.length === 0) return
     const lots = [...byResin.value].flatMap(([id, pots]) => {
       const resin = resins.byId.get(id)
       return resin ? [{ resin, portions: mergePortions(pots.flatMap((pot) => pot.portions)) }] : []
     })
-    working.value = true
-    const running = new Worker(new URL('../workers/gather.worker.ts', import.meta.url), {
-      type: 'module',
+    const copies = new Map([...moulds].map(([id, { name, count }]) => [id, { name, count }]))
+    const terms = {
+      rules: { perCupMl: rules.perCupMl, reservePct: rules.reservePct },
+      warmC,
+      moulds: copies,
+    }
+    const plain = JSON.parse(JSON.stringify(lots)) as typeof lots
+    const own = ++latest
+    const work = run<GatherQuestion, Gathering<PotPortion>[]>({
+      worker: () =>
+        new Worker(new URL('../workers/gather.worker.ts', import.meta.url), { type: 'module' }),
+      question: {
+        lots: plain.map(({ resin, portions }) => ({ portions, terms: { resin, ...terms } })),
+      },
+      hears: (found) => {
+        table.value = named(found.flatMap((one) => one.pots.map(mergePortions)))
+        exact.value = found.every((one) => one.exact)
+        return true
+      },
     })
-    worker = running
-    return new Promise((resolve) => {
-      running.onmessage = ({ data }: MessageEvent<Gathering<PotPortion>[]>) => {
-        table.value = named(data.flatMap((one) => one.pots.map(mergePortions)))
-        exact.value = data.every((one) => one.exact)
-        stop()
-        resolve()
-      }
-      const copies = new Map(
-        [...moulds].map(([id, { name, count }]) => [id, { name, count }] as const),
-      )
-      const plain = JSON.parse(JSON.stringify(lots)) as typeof lots
-      const question: GatherQuestion = {
-        lots: plain.map(({ resin, portions }) => ({
-          portions,
-          terms: {
-            resin,
-            rules: { perCupMl: rules.perCupMl, reservePct: rules.reservePct },
-            warmC,
-            moulds: copies,
-          },
-        })),
-      }
-      running.postMessage(question)
+    working.value = true
+    await work.catch(unlessStopped).finally(() => {
+      if (own === latest) working.value = false
     })
   }
 

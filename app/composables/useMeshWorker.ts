@@ -1,4 +1,5 @@
 import type { MeshAnswer } from '~~/core/mesh'
+import { useWorkerTask, WorkStopped } from '~/composables/useWorkerTask'
 import type { MeshNews, MeshQuestion } from '~/workers/mesh.worker'
 
 export interface MeasuredMesh {
@@ -8,46 +9,44 @@ export interface MeasuredMesh {
 }
 const SAMPLES = 64
 
+const TOO_MUCH =
+  'The mesh could not be worked through; it may need more memory than this device has.'
+
 /** Measures a mesh in a worker: one at a time, with progress, and it can be stopped. */
 export function useMeshWorker() {
+  const { run, stop } = useWorkerTask()
   const progress = ref<{ stage: string; share: number } | null>(null)
-  let worker: Worker | null = null
-  let stopped: (() => void) | null = null
-
-  function cancel(): void {
-    worker?.terminate()
-    worker = null
-    progress.value = null
-    stopped?.()
-    stopped = null
-  }
-  onScopeDispose(cancel)
+  let latest = 0
 
   /** @returns what was measured, the sentence that says why not, or null when it was stopped */
-  function measure(bytes: ArrayBuffer): Promise<MeasuredMesh | string | null> {
-    cancel()
+  async function measure(bytes: ArrayBuffer): Promise<MeasuredMesh | string | null> {
+    let measured: MeasuredMesh | string | null = null
+    const work = run<MeshQuestion, MeshNews>({
+      worker: () =>
+        new Worker(new URL('../workers/mesh.worker.ts', import.meta.url), { type: 'module' }),
+      question: { bytes, samples: SAMPLES },
+      transfer: [bytes],
+      hears: (news) => {
+        if (news.kind === 'progress') {
+          progress.value = { stage: news.stage, share: news.share }
+          return false
+        }
+        measured =
+          news.kind === 'refused'
+            ? `This file ${news.message}.`
+            : { answer: news.answer, corners: news.corners }
+        return true
+      },
+    })
+    const own = ++latest
     progress.value = { stage: 'reading', share: 0 }
-    const running = new Worker(new URL('../workers/mesh.worker.ts', import.meta.url), {
-      type: 'module',
-    })
-    worker = running
-    return new Promise((resolve) => {
-      stopped = () => resolve(null)
-      const end = (result: MeasuredMesh | string) => {
-        stopped = null
-        cancel()
-        resolve(result)
-      }
-      running.onerror = () =>
-        end('The mesh could not be worked through; it may need more memory than this device has.')
-      running.onmessage = ({ data }: MessageEvent<MeshNews>) => {
-        if (data.kind === 'progress') progress.value = { stage: data.stage, share: data.share }
-        else if (data.kind === 'refused') end(`This file ${data.message}.`)
-        else end({ answer: data.answer, corners: data.corners })
-      }
-      const question: MeshQuestion = { bytes, samples: SAMPLES }
-      running.postMessage(question, [bytes])
-    })
+    try {
+      await work
+    } catch (error) {
+      measured = error instanceof WorkStopped ? null : TOO_MUCH
+    }
+    if (own === latest) progress.value = null
+    return measured
   }
-  return { progress: readonly(progress), measure, cancel }
+  return { progress: readonly(progress), measure, cancel: stop }
 }

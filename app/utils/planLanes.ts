@@ -1,6 +1,7 @@
 import type { PlanQuestionView, PlanTaskRow } from '~~/shared/types/plan'
 import type { Pot } from '~~/shared/types/pots'
 import type { PlaceRow, Workshop } from '~~/shared/types/workshop'
+import { makerId, mouldId, placeId } from '~~/core/question'
 
 /** By what the plan can be laid out. */
 export const LANE_KINDS = ['maker', 'place', 'mould', 'order', 'pot'] as const
@@ -81,7 +82,7 @@ export function lanesOf(kind: LaneKind, sources: LaneSources): Lane[] {
 function makerLanes({ tasks, workshop, closings, shiftsOf }: LaneSources): Lane[] {
   return workshop.people.map((person) =>
     lane(
-      `p${person.id}`,
+      makerId.of(person.id),
       person.name,
       person.skills.join(', '),
       tasks.filter((task) => task.personId === person.id).map((task) => spanOf(task, closings)),
@@ -93,7 +94,7 @@ function makerLanes({ tasks, workshop, closings, shiftsOf }: LaneSources): Lane[
 function placeLanes({ tasks, workshop, closings, runsOf }: LaneSources): Lane[] {
   return workshop.places.map((place) =>
     lane(
-      `r${place.id}`,
+      placeId.of(place.id),
       place.name,
       place.roomName,
       tasks
@@ -120,12 +121,12 @@ function mouldLanes({ tasks, workshop, question, closings }: LaneSources): Lane[
     ]
   })
   return workshop.moulds.flatMap((mould) => {
-    const own = holds.filter((hold) => hold.mould === `m${mould.id}`)
+    const own = holds.filter((hold) => hold.mould === mouldId.of(mould.id))
     return own.length === 0
       ? []
       : [
           lane(
-            `m${mould.id}`,
+            mouldId.of(mould.id),
             mould.name,
             `there are ${mould.count}`,
             own.map((hold) => hold.span),

@@ -1,4 +1,5 @@
 export { asInstant } from './asInstant'
+export { makerId, mouldId, placeId, stationId } from './ids'
 export { isInBox, mayBeHeated } from './boxCure'
 export { coldBoxes } from './coldBoxes'
 export { comesIfOrdered } from './comesIfOrdered'

@@ -1,6 +1,7 @@
 import type { Interval, PlanMaker, PlanMould, PlanPlace, PlanRequest, PlanStation } from '../plan'
 import type { TemperatureRange } from './cureWait'
 import type { Recipe, Resin, StudioRules } from '../trade'
+import type { MakerId, MouldId, PlaceId, StationId } from './ids'
 
 /** What a pot pours for one line: a pot can serve several, and then each of them names it. */
 export interface PlanPot {
@@ -61,11 +62,14 @@ export interface Part {
   pieces: number
 }
 
+/** What the planner is asked, and what it stands for. Whoever changes it hands on another. */
 export interface PlanQuestion {
-  request: PlanRequest
-  meaning: Map<string, TaskMeaning>
+  readonly request: PlanRequest
+  readonly meaning: ReadonlyMap<string, TaskMeaning>
   /** By the last task on them. */
-  parts: Map<string, Part>
+  readonly parts: ReadonlyMap<string, Part>
+  /** Tasks that the log knows to be under way when the plan begins. */
+  readonly underWay: ReadonlySet<string>
 }
 
 /**
@@ -80,10 +84,10 @@ export interface HeatedBox {
 }
 
 export interface Workroom {
-  makers: PlanMaker[]
-  stations: PlanStation[]
-  places: PlanPlace[]
-  moulds: PlanMould[]
+  makers: readonly (PlanMaker & { readonly id: MakerId })[]
+  stations: readonly (PlanStation & { readonly id: StationId })[]
+  places: readonly (PlanPlace & { readonly id: PlaceId })[]
+  moulds: readonly (PlanMould & { readonly id: MouldId })[]
   range: TemperatureRange
   box: HeatedBox | null
 }

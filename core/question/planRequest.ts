@@ -23,6 +23,7 @@ import {
   type Resin,
   type Step,
 } from '../trade'
+import { mouldId } from './ids'
 
 /** A poured piece is on its rack within these minutes. */
 const TO_RACK_MIN = 10
@@ -64,6 +65,7 @@ class Builder {
   private readonly mixes = new Map<number, Mixing>()
   /** By mould: how many hold something that is poured. */
   private readonly held = new Map<string, number>()
+  private readonly underWay = new Set<string>()
   private usesBox = false
   /** When the last of what lies in the heated box already is done. */
   private heatedUntilMin = 0
@@ -80,6 +82,7 @@ class Builder {
     return {
       meaning,
       parts: this.parts,
+      underWay: this.underWay,
       request: {
         horizonMin: options.horizonMin,
         makers,
@@ -144,6 +147,12 @@ class Builder {
   private startsAt(task: string, minute: number, latest: number | null = null): void {
     const { horizonMin } = this.options
     this.lag(CLOCK, task, minute - horizonMin, latest === null ? null : latest - horizonMin)
+  }
+
+  /** What the plan begins with: it is under way, and nothing comes before it. */
+  private liesAlready(task: string): void {
+    this.startsAt(task, 0, 0)
+    this.underWay.add(task)
   }
 
   private follow(before: readonly Stint[], stints: Stint[]): Stint[] {
@@ -260,7 +269,7 @@ class Builder {
         pot.id,
         { durationMin: left, attended: false, place: rack, openWet: left > 0, mould },
       )
-      this.startsAt(lying, 0, 0)
+      this.liesAlready(lying)
       if (mould) this.held.set(mould.id, (this.held.get(mould.id) ?? 0) + pot.pieces)
       const cured = this.addBox(line, layer, pot, index, lying)
       return {
@@ -387,7 +396,7 @@ class Builder {
       },
     )
     if (pot.heatedUntilMin !== null) {
-      this.startsAt(heating, 0, 0)
+      this.liesAlready(heating)
       this.heatedUntilMin = Math.max(this.heatedUntilMin, durationMin)
       return heating
     }
@@ -422,7 +431,8 @@ class Builder {
           attended: false,
           place: { kind, areaCm2 },
         })
-        this.startsAt(cold, from, from)
+        if (from === 0) this.liesAlready(cold)
+        else this.startsAt(cold, from, from)
       }
     }
   }
@@ -552,7 +562,7 @@ class Builder {
     const { firstPiece, pieces } = this.lastLayerPot(line, pot)
     const last = chunks({ first: firstPiece, pieces }, recipe.steps[step] as Step).at(-1)
     return {
-      id: `m${recipe.mouldId}`,
+      id: mouldId.of(recipe.mouldId),
       count: pot.pieces,
       untilTask: `${jobOf(line)}.s${step}.${last?.first ?? pot.firstPiece}`,
     }

@@ -1,5 +1,6 @@
 import type { PlanLine, PlanPot } from './planLine'
 import type { Layer } from '../trade'
+import { jobId, type JobId } from './ids'
 
 /**
  * A task of the request's own that fills the whole horizon, so that lags from it fix instants on
@@ -16,7 +17,7 @@ export const isColdBox = (id: string): boolean => id.startsWith(`${COLD_BOX}.`)
 export const isOfClock = (id: string): boolean => id === CLOCK || isColdBox(id)
 
 /** The job of a line in a plan request. */
-export const jobOf = (line: Pick<PlanLine, 'id'>): string => `line${line.id}`
+export const jobOf = (line: Pick<PlanLine, 'id'>): JobId => jobId.of(line.id)
 
 /** What a cure in the heated box is called within its line. */
 export const BOX = 'box'

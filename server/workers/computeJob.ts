@@ -30,8 +30,22 @@ export type ComputeJob = { waitedMs: number; cells?: Int32Array } & (
   | { operation: 'mesh'; bytes: Uint8Array; samples?: number }
 )
 
+/** What went wrong in a thread: a thrown error would come out of it without its class and code. */
+export interface JobFailure {
+  failed: { name: string; code: string | undefined; message: string; stack: string | undefined }
+}
+
 /** Runs in a thread of its own. */
-export default function computeJob(job: ComputeJob): Result<unknown> {
+export default function computeJob(job: ComputeJob): Result<unknown> | JobFailure {
+  try {
+    return compute(job)
+  } catch (error) {
+    const { name, message, stack, code } = error as NodeJS.ErrnoException
+    return { failed: { name, code, message, stack } }
+  }
+}
+
+function compute(job: ComputeJob): Result<unknown> {
   const clock = { now: () => performance.now(), startedAt: performance.now() - job.waitedMs }
   const tell = (done: number): boolean => {
     if (!job.cells) return false

@@ -6,13 +6,27 @@ import type { Result } from '../../core/result'
 import { AppError } from '../services/AppError'
 import type { Weigh } from '../services/planning/choose/oddsOf'
 import type { Solve } from '../services/planning/choose/planAll'
-import { CELL, type ComputeJob } from './computeJob'
+import { CELL, type ComputeJob, type JobFailure } from './computeJob'
 
 const THREADS = 2
 const MOST_WAITING = 8
 const DEADLINE_MS = 120_000
 
-let pool: Piscina<ComputeJob, Result<unknown>> | null = null
+let pool: Piscina<ComputeJob, Result<unknown> | JobFailure> | null = null
+
+/** What a thread threw, with its class and code. */
+class WorkerError extends Error {
+  readonly code: string | undefined
+  constructor({ failed }: JobFailure) {
+    super(failed.message)
+    this.name = failed.name
+    this.code = failed.code
+    this.stack = failed.stack
+  }
+}
+
+const busy = (cause?: unknown) =>
+  new AppError('busy', 'The workshop’s computer is busy; try again in a moment.', { cause })
 
 /** The job file lies beside the built server's entry. */
 const jobFile = () => join(dirname(process.argv[1] ?? ''), 'workers', 'computeJob.mjs')
@@ -41,6 +55,7 @@ export async function computeInWorker(work: Work, watch?: Watch): Promise<Result
     maxQueue: MOST_WAITING,
     idleTimeout: 30_000,
   })
+  if (pool.queueSize >= MOST_WAITING) throw busy()
   const cells = watch && new Int32Array(new SharedArrayBuffer(2 * Int32Array.BYTES_PER_ELEMENT))
   const look =
     watch &&
@@ -50,17 +65,14 @@ export async function computeInWorker(work: Work, watch?: Watch): Promise<Result
       watch.onProgress(Atomics.load(cells, CELL.progress) / 1000)
     }, LOOK_EVERY_MS)
   try {
-    return await pool.run(
+    const result = await pool.run(
       { ...work, waitedMs: performance.now() - arrivedAt, cells },
       { signal: AbortSignal.timeout(DEADLINE_MS) },
     )
+    if ('failed' in result) throw new WorkerError(result)
+    return result
   } catch (error) {
-    const { message } = error as Error
-    if (/queue is at limit|aborted/i.test(message))
-      throw new AppError('busy', 'The workshop’s computer is busy; try again in a moment.', {
-        cause: error,
-      })
-    throw error
+    throw (error as Error).name === 'AbortError' ? busy(error) : error
   } finally {
     clearInterval(look)
   }

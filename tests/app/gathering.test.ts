@@ -160,8 +160,9 @@ describe('gathering pots on the table', () => {
   test('leaving stops the work', async () => {
     const { gathering, scope } = await table([pot(1, [portion(1)])])
     gathering.pick([1])
-    void gathering.gather()
+    const work = gathering.gather()
     scope.stop()
+    await work
     expect([QuickWorker.ended, gathering.working.value]).toEqual([1, false])
   })
 })

@@ -6,7 +6,7 @@ import { giveNuxtGlobals } from '../fixtures/nuxtGlobals'
 class FakeWorker {
   static all: FakeWorker[] = []
   onmessage: ((event: { data: unknown }) => void) | null = null
-  onerror: (() => void) | null = null
+  onerror: ((event: { message: string }) => void) | null = null
   ended = false
   asked: unknown[] = []
   constructor() {
@@ -54,7 +54,7 @@ describe('measuring a mesh beside the page', () => {
     mesh.worker().tell({ kind: 'refused', message: 'holds no triangle' })
     expect(await refused).toBe('This file holds no triangle.')
     const failed = mesh.measure(new ArrayBuffer(8))
-    mesh.worker().onerror?.()
+    mesh.worker().onerror?.({ message: 'out of memory' })
     expect(await failed).toContain('could not be worked through')
   })
   test('a second file stops the first', async () => {

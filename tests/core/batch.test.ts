@@ -1,6 +1,15 @@
 import { describe, expect, test } from '@jest/globals'
 import { CLEAR_TINT, potsOfLayer, tintOf } from '../../core/pot'
-import { cureWait, holdingChain, planRequest, type PlanLine } from '../../core/question'
+import {
+  cureWait,
+  holdingChain,
+  makerId,
+  mouldId,
+  placeId,
+  planRequest,
+  stationId,
+  type PlanLine,
+} from '../../core/question'
 import { costBatch, sizeBatch } from '../../core/recipe'
 import type { Recipe } from '../../core/trade'
 import { workableMin } from '../../core/resin'
@@ -134,14 +143,14 @@ describe('planRequest', () => {
     day * 1440 + 1080,
   ])
   const workroom = {
-    makers: [{ id: 'p1', skills: ['pour', 'finish'], shifts: days }],
+    makers: [{ id: makerId.of(1), skills: ['pour', 'finish'], shifts: days }],
     stations: [
-      { id: 's1', kind: 'bench', room: 'pour' },
-      { id: 's2', kind: 'pour table', room: 'pour' },
-      { id: 's3', kind: 'sander', room: 'finish' },
+      { id: stationId.of(1), kind: 'bench', room: 'pour' },
+      { id: stationId.of(2), kind: 'pour table', room: 'pour' },
+      { id: stationId.of(3), kind: 'sander', room: 'finish' },
     ],
-    places: [{ id: 'r1', kind: 'rack', room: 'pour', areaCm2: 2000 }],
-    moulds: [{ id: 'm1', count: 4 }],
+    places: [{ id: placeId.of(1), kind: 'rack', room: 'pour', areaCm2: 2000 }],
+    moulds: [{ id: mouldId.of(1), count: 4 }],
     range: { coldC: 20, warmC: 20 },
     box: { tempC: 40, areaCm2: 1000, runs: [[0, 20 * 1440]] as [number, number][] },
   }
@@ -235,7 +244,7 @@ describe('planRequest', () => {
       heatedUntilMin: null,
     }))
     // Two moulds: one pot after the other, and a cure of a day between them.
-    const few = { ...workroom, moulds: [{ id: 'm1', count: 2 }] }
+    const few = { ...workroom, moulds: [{ id: mouldId.of(1), count: 2 }] }
     const solveMarket = (inParts: boolean) => {
       const question = planRequest({
         horizonMin: 20 * 1440,
@@ -323,7 +332,7 @@ describe('planRequest', () => {
       ...poured,
       line({ id: 4, pots: [{ ...line().pots[0]!, id: 4 }] }),
     ])
-    expect(question.request.moulds).toEqual([{ id: 'm1', count: 6 }])
+    expect(question.request.moulds).toEqual([{ id: mouldId.of(1), count: 6 }])
     const of = (title: string, lineId: number) =>
       answer.tasks.find(
         (task) =>

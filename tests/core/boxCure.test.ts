@@ -2,8 +2,12 @@ import { describe, expect, test } from '@jest/globals'
 import {
   coldBoxes,
   isOfClock,
+  makerId,
   mayBeHeated,
+  mouldId,
+  placeId,
   planRequest,
+  stationId,
   type HeatedBox,
   type PlanLine,
 } from '../../core/question'
@@ -115,17 +119,17 @@ describe('a line in the heated box', () => {
     day * 1440 + 1080,
   ])
   const workroom = {
-    makers: [{ id: 'p1', skills: ['pour', 'finish'], shifts: days }],
+    makers: [{ id: makerId.of(1), skills: ['pour', 'finish'], shifts: days }],
     stations: [
-      { id: 's1', kind: 'bench', room: 'pour' },
-      { id: 's2', kind: 'pour table', room: 'pour' },
-      { id: 's3', kind: 'sander', room: 'finish' },
+      { id: stationId.of(1), kind: 'bench', room: 'pour' },
+      { id: stationId.of(2), kind: 'pour table', room: 'pour' },
+      { id: stationId.of(3), kind: 'sander', room: 'finish' },
     ],
     places: [
-      { id: 'r1', kind: 'rack', room: 'pour', areaCm2: 2000 },
-      { id: 'r2', kind: 'box', room: 'the box', areaCm2: 1000 },
+      { id: placeId.of(1), kind: 'rack', room: 'pour', areaCm2: 2000 },
+      { id: placeId.of(2), kind: 'box', room: 'the box', areaCm2: 1000 },
     ],
-    moulds: [{ id: 'm1', count: 4 }],
+    moulds: [{ id: mouldId.of(1), count: 4 }],
     range,
     box,
   }

@@ -1,7 +1,10 @@
 import { expect, test } from '@jest/globals'
 import {
+  makerId,
   mayBeHeated,
+  placeId,
   planRequest,
+  stationId,
   type HeatedBox,
   type LinePaths,
   type PlanLine,
@@ -46,14 +49,14 @@ const line = (id: number, promisedMin: number): PlanLine => ({
   ],
 })
 const workroom = (rackCm2: number, box: Workroom['box']): Workroom => ({
-  makers: [{ id: 'p1', skills: ['pour', 'finish'], shifts: days }],
+  makers: [{ id: makerId.of(1), skills: ['pour', 'finish'], shifts: days }],
   stations: [
-    { id: 's1', kind: 'bench', room: 'a' },
-    { id: 's2', kind: 'pour table', room: 'a' },
+    { id: stationId.of(1), kind: 'bench', room: 'a' },
+    { id: stationId.of(2), kind: 'pour table', room: 'a' },
   ],
   places: [
-    { id: 'r1', kind: 'rack', room: 'a', areaCm2: rackCm2 },
-    ...(box ? [{ id: 'r2', kind: 'box', room: 'the box', areaCm2: box.areaCm2 }] : []),
+    { id: placeId.of(1), kind: 'rack', room: 'a', areaCm2: rackCm2 },
+    ...(box ? [{ id: placeId.of(2), kind: 'box', room: 'the box', areaCm2: box.areaCm2 }] : []),
   ],
   moulds: [],
   range: { coldC: 20, warmC: 20 },

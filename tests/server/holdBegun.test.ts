@@ -7,9 +7,11 @@ const HORIZON = 10_000
 const question = (
   tasks: (Partial<PlanTask> & { id: string; durationMin: number })[],
   lags: PlanLag[] = [],
+  underWay: string[] = [],
 ): PlanQuestion => ({
   meaning: new Map(),
   parts: new Map(),
+  underWay: new Set(underWay),
   request: {
     horizonMin: HORIZON,
     stations: [],
@@ -39,7 +41,7 @@ test('what lies and hardens by the plan goes on for what is left, and what has h
     { id: 'over', durationMin: 900 },
     { id: 'later', durationMin: 900 },
   ])
-  const pins = holdBegun(asked, [
+  const { question: held, pins } = holdBegun(asked, [
     planned('going', -600, 300),
     planned('over', -1000, -100),
     planned('later', 60, 960),
@@ -48,31 +50,32 @@ test('what lies and hardens by the plan goes on for what is left, and what has h
     ['going', 0],
     ['over', 0],
   ])
-  expect(['going', 'over', 'later'].map((id) => lasts(asked, id))).toEqual([300, 0, 900])
+  expect(['going', 'over', 'later'].map((id) => lasts(held, id))).toEqual([300, 0, 900])
+  expect(['going', 'over', 'later'].map((id) => lasts(asked, id))).toEqual([900, 900, 900])
 })
 test('what the log knows to end sooner than was planned ends sooner', () => {
   const asked = question([{ id: 'hard', durationMin: 100 }])
-  holdBegun(asked, [planned('hard', -600, 300)])
-  expect(lasts(asked, 'hard')).toBe(100)
+  const held = holdBegun(asked, [planned('hard', -600, 300)])
+  expect(lasts(held.question, 'hard')).toBe(100)
 })
 test('what is poured cures by the log, though the plan had it poured sooner, and lies before all else', () => {
-  const asked = question(
-    [{ id: 'cure', durationMin: 700 }],
-    [{ from: 'clock', to: 'cure', minMin: -HORIZON, maxMin: -HORIZON }],
+  const asked = () =>
+    question(
+      [{ id: 'cure', durationMin: 700 }],
+      [{ from: 'clock', to: 'cure', minMin: -HORIZON, maxMin: -HORIZON }],
+      ['cure'],
+    )
+  const held = holdBegun(asked(), [planned('cure', -900, 200)])
+  expect(held.pins).toEqual([{ task: 'cure', startMin: 0, maker: null }])
+  expect(lasts(held.question, 'cure')).toBe(700)
+  expect(holdBegun(asked(), []).pins).toHaveLength(1)
+})
+test('a window that closes as the plan begins holds nothing that is not under way', () => {
+  const closing = question(
+    [{ id: 'pour', durationMin: 10, attended: true }],
+    [{ from: 'clock', to: 'pour', minMin: -HORIZON, maxMin: -HORIZON }],
   )
-  expect(holdBegun(asked, [planned('cure', -900, 200)])).toEqual([
-    { task: 'cure', startMin: 0, maker: null },
-  ])
-  expect(lasts(asked, 'cure')).toBe(700)
-  expect(
-    holdBegun(
-      question(
-        [{ id: 'cure', durationMin: 700 }],
-        [{ from: 'clock', to: 'cure', minMin: -HORIZON, maxMin: -HORIZON }],
-      ),
-      [],
-    ),
-  ).toHaveLength(1)
+  expect(holdBegun(closing, []).pins).toEqual([])
 })
 test('what waits for something that nobody has done yet has not begun', () => {
   const asked = question(
@@ -82,10 +85,9 @@ test('what waits for something that nobody has done yet has not begun', () => {
     ],
     [{ from: 'sand', to: 'hard' }],
   )
-  expect(holdBegun(asked, [planned('sand', -700, -670, 'p1'), planned('hard', -670, 230)])).toEqual(
-    [],
-  )
-  expect(lasts(asked, 'hard')).toBe(900)
+  const held = holdBegun(asked, [planned('sand', -700, -670, 'p1'), planned('hard', -670, 230)])
+  expect(held.pins).toEqual([])
+  expect(lasts(held.question, 'hard')).toBe(900)
 })
 test('hands that are at it, or begin soon, hold what they hold; who is not there does not', () => {
   const tasks = () =>
@@ -98,15 +100,13 @@ test('hands that are at it, or begin soon, hold what they hold; who is not there
     planned('tomorrow', 1400, 1460, 'p1'),
     planned('away', 480, 540, 'p1'),
   ]
-  const asked = tasks()
-  expect(
-    holdBegun(asked, earlier).map(({ task, startMin, maker }) => [task, startMin, maker]),
-  ).toEqual([
+  const held = holdBegun(tasks(), earlier)
+  expect(held.pins.map(({ task, startMin, maker }) => [task, startMin, maker])).toEqual([
     ['now', 0, 'p1'],
     ['soon', 100, 'p1'],
   ])
-  expect(lasts(asked, 'now')).toBe(40)
-  expect(holdBegun(tasks(), earlier, false)).toEqual([])
+  expect(lasts(held.question, 'now')).toBe(40)
+  expect(holdBegun(tasks(), earlier, false).pins).toEqual([])
 })
 test('what lies in the heated box, or goes in as the new plan begins, is not carried in again', () => {
   const at = (minute: number) => new Date(Date.UTC(2026, 10, 28, 16, minute))

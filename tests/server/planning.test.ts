@@ -1,6 +1,14 @@
 import { describe, expect, test } from '@jest/globals'
 import { DateTime } from 'luxon'
-import { CLOCK, planRequest, type PlanLine } from '../../core/question'
+import {
+  CLOCK,
+  makerId,
+  mouldId,
+  placeId,
+  planRequest,
+  stationId,
+  type PlanLine,
+} from '../../core/question'
 import type { Recipe } from '../../core/trade'
 import { odds, type OddsOptions } from '../../core/odds'
 import { plan } from '../../core/plan'
@@ -184,7 +192,7 @@ describe('a promise', () => {
     workroom: {
       makers: [
         {
-          id: 'p1',
+          id: makerId.of(1),
           skills: ['pour'],
           shifts: [
             [0, 480],
@@ -194,11 +202,11 @@ describe('a promise', () => {
         },
       ],
       stations: [
-        { id: 's1', kind: 'bench', room: 'a' },
-        { id: 's2', kind: 'pour table', room: 'a' },
+        { id: stationId.of(1), kind: 'bench', room: 'a' },
+        { id: stationId.of(2), kind: 'pour table', room: 'a' },
       ],
-      places: [{ id: 'r1', kind: 'rack', room: 'a', areaCm2: 900 }],
-      moulds: [{ id: 'm1', count: 4 }],
+      places: [{ id: placeId.of(1), kind: 'rack', room: 'a', areaCm2: 900 }],
+      moulds: [{ id: mouldId.of(1), count: 4 }],
       range: { coldC: 20, warmC: 20 },
       box: null,
     },

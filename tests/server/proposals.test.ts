@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
-import { isOfClock } from '../../core/question'
+import { isOfClock, makerId } from '../../core/question'
 import { planWork } from '../../core/plan'
 import { RECIPES } from '../../demo/recipes'
 import { RESINS } from '../../demo/resins'
@@ -367,7 +367,7 @@ test('hours away cut shifts, hours beyond them are added and join', () => {
   const room = {
     makers: [
       {
-        id: 'p7',
+        id: makerId.of(7),
         skills: [],
         shifts: [
           [480, 1080],

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import type { PlanLine } from '../../core/question'
 import type { Resin } from '../../core/trade'
 import type { StoredPot } from '../../server/db/pots'
-import { addArrivals, resinArrivals } from '../../server/services/planning/situation/supplies'
+import { withArrivals, resinArrivals } from '../../server/services/planning/situation/supplies'
 import { NO_TERMS } from '../../shared/schemas/planTerms'
 import type { Delivery } from '../../shared/schemas/planTerms'
 import { resin } from '../fixtures/studio'
@@ -116,6 +116,7 @@ test('only the mixes of those pots wait', () => {
     ['pourA', { lineId: 1, potId: 1, kind: 'pour', title: '' }],
     ['mixB', { lineId: 2, potId: 2, kind: 'mix', title: '' }],
   ])
-  addArrivals({ request, meaning } as never, new Map([[1, 3 * DAY]]))
-  expect(request.lags).toEqual([{ from: 'clock', to: 'mixA', minMin: -17 * DAY }])
+  const asked = withArrivals({ request, meaning } as never, new Map([[1, 3 * DAY]]))
+  expect(request.lags).toEqual([])
+  expect(asked.request.lags).toEqual([{ from: 'clock', to: 'mixA', minMin: -17 * DAY }])
 })

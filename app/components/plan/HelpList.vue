@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isColdBox } from '~~/core/question'
+import { isColdBox, makerId, mouldId } from '~~/core/question'
 import { EVENING_MIN, type Gain, type Help, type PromiseGain } from '~~/core/plan'
 import { formatDuration } from '~~/core/units'
 import type { PlanQuestionView } from '~~/shared/types/plan'
@@ -30,22 +30,20 @@ watch(
 )
 async function find(): Promise<void> {
   progress.value = 0
-  gains.value = await ask<'helps'>({ kind: 'helps' }, (done) => (progress.value = done))
-  progress.value = null
-}
-function leave(): void {
-  stop()
-  progress.value = null
+  const found = await ask<'helps'>({ kind: 'helps' }, (done) => (progress.value = done))
+    .catch(unlessStopped)
+    .finally(() => (progress.value = null))
+  if (found) gains.value = found
 }
 const at = (minute: number) =>
   new Date(Date.parse(question.originAt) + minute * 60_000).toISOString()
 function helpWords(help: Help): string {
   if (help.kind === 'mould')
-    return `one more ${workshop.moulds.get(Number(help.mould.slice(1)))?.name ?? 'mould'}`
+    return `one more ${workshop.moulds.get(mouldId.row(help.mould))?.name ?? 'mould'}`
   const hours = `from ${dayAndClock(at(help.fromMin))} to ${clock(at(help.toMin))}`
   return help.kind === 'place'
     ? `the heated box runs on ${hours}`
-    : `${workshop.people.get(Number(help.maker.slice(1)))?.name ?? 'somebody'} stays ${hours}`
+    : `${workshop.people.get(makerId.row(help.maker))?.name ?? 'somebody'} stays ${hours}`
 }
 const byTime = (minutes: number) =>
   `${formatDuration(Math.abs(minutes))} ${minutes > 0 ? 'sooner' : 'later'}`
@@ -70,7 +68,7 @@ const promiseWords = ({ promise, soonerMin, meanSoonerMin }: PromiseGain) =>
         max="1"
         aria-label="How far it is"
       />
-      <button type="button" class="quiet slim mt-2" @click="leave">Stop</button>
+      <button type="button" class="quiet slim mt-2" @click="stop">Stop</button>
     </template>
     <button v-else type="button" class="quiet mt-2" @click="find">
       {{ gains ? 'Try again' : 'Find out' }}

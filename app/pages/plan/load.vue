@@ -2,6 +2,7 @@
 import { DateTime } from 'luxon'
 import type { Data } from 'plotly.js-cartesian-dist-min'
 import { loadOf } from '~~/core/plan'
+import { makerId, mouldId, placeId } from '~~/core/question'
 
 const WEEKS = 4
 const DAYS = 28
@@ -39,9 +40,9 @@ const daily = computed(
     loadOf(plan.question.request, plan.question.planned, dayStarts.value.map(minuteOf)),
 )
 
-const personOf = (id: string) => workshop.people.get(Number(id.slice(1)))?.name ?? ''
-const placeOf = (id: string) => workshop.places.get(Number(id.slice(1)))?.name ?? ''
-const mouldOf = (id: string) => workshop.moulds.get(Number(id.slice(1)))?.name ?? ''
+const personOf = (id: string) => workshop.people.get(makerId.row(id))?.name ?? ''
+const placeOf = (id: string) => workshop.places.get(placeId.row(id))?.name ?? ''
+const mouldOf = (id: string) => workshop.moulds.get(mouldId.row(id))?.name ?? ''
 const weekWords = (i: number) =>
   i === 0 ? 'rest of this week' : `week of ${weekStarts.value[i]!.toFormat('d LLL')}`
 

@@ -5,8 +5,8 @@ export type Interval = [number, number]
 
 export interface PlanMaker {
   id: string
-  skills: string[]
-  shifts: Interval[]
+  skills: readonly string[]
+  shifts: readonly Interval[]
 }
 export interface PlanStation {
   id: string
@@ -53,16 +53,16 @@ export interface PlanLimit {
 }
 
 export interface PlanRequest {
-  horizonMin: number
-  makers: PlanMaker[]
-  stations: PlanStation[]
-  places: PlanPlace[]
-  moulds: PlanMould[]
-  jobs: PlanJob[]
-  tasks: PlanTask[]
-  lags: PlanLag[]
-  limit?: PlanLimit | null
-  seed?: number | null
+  readonly horizonMin: number
+  readonly makers: readonly PlanMaker[]
+  readonly stations: readonly PlanStation[]
+  readonly places: readonly PlanPlace[]
+  readonly moulds: readonly PlanMould[]
+  readonly jobs: readonly PlanJob[]
+  readonly tasks: readonly PlanTask[]
+  readonly lags: readonly PlanLag[]
+  readonly limit?: PlanLimit | null
+  readonly seed?: number | null
 }
 
 /** What a person fixed: a task begins at this minute, or this maker does it, or both. */

@@ -13,13 +13,13 @@ export async function planQuestion(who: Who, now: Date): Promise<PlanQuestionVie
   if (!keep) return null
   const { lines, orders, ask, origin } = await readSituation(who.workspaceId, now, keep, keep.terms)
   const planned = lines.filter((line) => keep.lineIds.has(line.id))
-  const question = ask(
+  const asked = ask(
     planned,
     { sandLines: new Set(keep.sandLines), boxLines: new Set(keep.boxLines) },
     1,
   )
   const tasks = keptTasks(keep, origin)
-  const begun = holdBegun(question, tasks)
+  const { question, pins: begun } = holdBegun(asked, tasks)
   const { request, meaning } = question
   const titleOfLine = new Map(
     orders.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)),

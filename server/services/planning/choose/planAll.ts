@@ -58,8 +58,10 @@ export async function planAll(
   ) => {
     let held: Pin[] = []
     const ask = (some: PlanLine[], chosen: LinePaths) => {
-      const question = where.ask(some, chosen, ITERATIONS)
-      held = earlier ? holdBegun(question, earlier, withHands) : []
+      const asked = where.ask(some, chosen, ITERATIONS)
+      if (!earlier) return asked
+      const { question, pins: begun } = holdBegun(asked, earlier, withHands)
+      held = begun
       return question
     }
     return planTogether(

@@ -1,5 +1,13 @@
 import { DateTime } from 'luxon'
-import { isBoxTask, isOfClock, type PlanQuestion } from '../../../../core/question'
+import {
+  isBoxTask,
+  isOfClock,
+  makerId,
+  mouldId,
+  placeId,
+  stationId,
+  type PlanQuestion,
+} from '../../../../core/question'
 import { checkPlan, type PlanAnswer, type PlanRequest } from '../../../../core/plan'
 import type { PromiseOdds, PromiseRow } from '../../../../shared/types/promises'
 import type { GatheredMix } from '../../../../shared/types/proposals'
@@ -8,7 +16,6 @@ import { oddsOf } from '../choose/oddsOf'
 import { planAll, type PlanAllOptions } from '../choose/planAll'
 import { promiseOf, type Names } from '../promises/promiseOf'
 import type { Situation } from '../situation/situation'
-import { rowId } from '../situation/workroom'
 
 const MS_PER_MIN = 60_000
 
@@ -49,7 +56,7 @@ export async function workOut(asked: Situation, options: PlanAllOptions): Promis
     meaning: question.meaning,
     task: (id) => `“${taskTitle(question, id)}”`,
     maker: (id) => people.get(id) ?? 'nobody',
-    mould: (id) => `“${situation.shelf.moulds.get(rowId(id) ?? 0)?.name ?? 'that is gone'}”`,
+    mould: (id) => `“${situation.shelf.moulds.get(mouldId.row(id))?.name ?? 'that is gone'}”`,
     at: (minute) =>
       DateTime.fromJSDate(origin, { zone: situation.timeZone })
         .plus({ minutes: minute })
@@ -114,9 +121,9 @@ function storedTasks(answer: PlanAnswer, question: PlanQuestion, origin: Date): 
         attended: task.maker !== null,
         startAt: at(task.startMin),
         endAt: at(task.endMin),
-        personId: rowId(task.maker),
-        stationId: rowId(task.station),
-        placeId: rowId(task.place),
+        personId: makerId.rowOrNull(task.maker),
+        stationId: stationId.rowOrNull(task.station),
+        placeId: placeId.rowOrNull(task.place),
         binding: why.get(task.id)?.binding ?? 'none',
         withKey: why.get(task.id)?.with ?? null,
       },

@@ -1,8 +1,11 @@
 import {
   CLOCK,
   isBoxTask,
+  makerId,
   mayBeHeated,
+  placeId,
   planRequest,
+  stationId,
   type LinePaths,
   type PlanLine,
   type PlanQuestion,
@@ -26,9 +29,9 @@ import { readExperience } from './experience'
 import { planLines } from './planLines'
 import { readShelf, type Shelf } from '../../pots/shelf'
 import { supposedOrders, supposedPots, withSupposedMoulds } from './suppose'
-import { addArrivals, resinArrivals } from './supplies'
+import { withArrivals, resinArrivals } from './supplies'
 import { withShiftChanges } from './terms'
-import { planId, readWorkroom } from './workroom'
+import { readWorkroom } from './workroom'
 
 /** A quarter of a year. */
 const HORIZON_DAYS = 91
@@ -113,7 +116,7 @@ export async function readSituation(
       shelf,
       arrivals,
       withPots,
-      people: new Map(people.map((person) => [planId.person(person.id), person.name])),
+      people: new Map(people.map((person) => [makerId.of(person.id), person.name])),
       ask: (some, paths, iterations) => {
         const question = planRequest({
           horizonMin,
@@ -125,8 +128,7 @@ export async function readSituation(
           iterations,
           seed: 1,
         })
-        addArrivals(question, arrivals)
-        return question
+        return withArrivals(question, arrivals)
       },
       mayBeHeated: (line) =>
         mayBeHeated(line, {
@@ -161,9 +163,9 @@ export function keptTasks({ tasks }: KeptPlan, origin: Date): PlannedTask[] {
     id: task.key,
     startMin: minute(task.startAt),
     endMin: minute(task.endAt),
-    maker: task.personId === null ? null : planId.person(task.personId),
-    station: task.stationId === null ? null : planId.station(task.stationId),
-    place: task.placeId === null ? null : planId.place(task.placeId),
+    maker: task.personId === null ? null : makerId.of(task.personId),
+    station: task.stationId === null ? null : stationId.of(task.stationId),
+    place: task.placeId === null ? null : placeId.of(task.placeId),
   }))
 }
 
@@ -181,23 +183,17 @@ const FROZEN_MIN = 120
  * Something that waits for what nobody has done yet has not begun, whatever the plan says; and who
  * is not there holds nothing.
  * @param withHands false for what lies alone, where hands have to give way
- * @returns the pins that hold it
+ * @returns the question with what is left of it, and the pins that hold it there
  */
 export function holdBegun(
-  { request }: PlanQuestion,
+  question: PlanQuestion,
   earlier: readonly PlannedTask[],
   withHands = true,
-): Pin[] {
+): { question: PlanQuestion; pins: Pin[] } {
+  const { request, underWay } = question
   const isSoon = ({ maker, startMin, endMin }: PlannedTask) =>
     maker === null ? startMin < 0 : withHands && endMin > 0 && startMin <= FROZEN_MIN
   const soon = new Map(earlier.filter(isSoon).map((task) => [task.id, task]))
-  // What is poured is known from the log, which is better than what was planned; it comes before
-  // all else.
-  const onClock = new Set(
-    request.lags.flatMap((lag) =>
-      lag.from === CLOCK && lag.maxMin === -request.horizonMin ? [lag.to] : [],
-    ),
-  )
   const lasts = new Map(request.tasks.map((task) => [task.id, task.durationMin]))
   const waits = new Set(
     request.lags.flatMap((lag) =>
@@ -209,12 +205,14 @@ export function holdBegun(
     maker === null ||
     (shifts.get(maker) ?? []).some(([from, to]) => from <= Math.max(0, startMin) && endMin <= to)
   const pins: Pin[] = []
-  request.tasks = request.tasks.map((task) => {
+  const tasks = request.tasks.map((task) => {
     const held = soon.get(task.id)
-    if (onClock.has(task.id)) pins.push({ task: task.id, startMin: 0, maker: null })
+    // What is poured is known from the log, which is better than what was planned; it comes before
+    // all else.
+    if (underWay.has(task.id)) pins.push({ task: task.id, startMin: 0, maker: null })
     if (
       !held ||
-      onClock.has(task.id) ||
+      underWay.has(task.id) ||
       !isThere(held) ||
       (held.startMin < 0 && waits.has(task.id))
     )
@@ -224,5 +222,5 @@ export function holdBegun(
       ? { ...task, durationMin: Math.min(task.durationMin, Math.max(0, held.endMin)) }
       : task
   })
-  return pins
+  return { question: { ...question, request: { ...request, tasks } }, pins }
 }

@@ -41,13 +41,14 @@ export function resinArrivals(
 }
 
 /** No pot is mixed before its resin is there. */
-export function addArrivals(
-  { request, meaning }: PlanQuestion,
+export function withArrivals(
+  question: PlanQuestion,
   arrivals: ReadonlyMap<number, number>,
-): void {
-  for (const [task, { kind, potId }] of meaning) {
+): PlanQuestion {
+  const { request, meaning } = question
+  const waits = [...meaning].flatMap(([task, { kind, potId }]) => {
     const at = kind === 'mix' ? arrivals.get(potId ?? 0) : undefined
-    if (at !== undefined)
-      request.lags.push({ from: CLOCK, to: task, minMin: at - request.horizonMin })
-  }
+    return at === undefined ? [] : [{ from: CLOCK, to: task, minMin: at - request.horizonMin }]
+  })
+  return { ...question, request: { ...request, lags: [...request.lags, ...waits] } }
 }

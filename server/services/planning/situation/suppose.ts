@@ -1,10 +1,9 @@
-import type { Workroom } from '../../../../core/question'
+import { mouldId, type Workroom } from '../../../../core/question'
 import type { Order } from '../../../../shared/types/orders'
 import type { Supposition } from '../../../../shared/schemas/proposals'
 import type { StoredPot } from '../../../db/pots'
 import { wantedPots } from '../../pots/arrangePots'
 import type { Shelf } from '../../pots/shelf'
-import { planId } from './workroom'
 
 /** The order of what is only supposed, which no row has. */
 const SUPPOSED_ORDER = -1
@@ -85,7 +84,7 @@ export function withSupposedMoulds(workroom: Workroom, suppose: readonly Supposi
   const more = (id: string) =>
     suppose.reduce(
       (sum, one) =>
-        one.kind === 'mould' && planId.mould(one.mouldId) === id ? sum + one.copies : sum,
+        one.kind === 'mould' && mouldId.of(one.mouldId) === id ? sum + one.copies : sum,
       0,
     )
   return {

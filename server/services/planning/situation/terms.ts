@@ -1,8 +1,7 @@
-import type { Workroom } from '../../../../core/question'
+import { makerId, type Workroom } from '../../../../core/question'
 import type { Interval, Pin } from '../../../../core/plan'
 import { changedShifts } from '../../../../shared/time/changedShifts'
 import type { PlanTerms, TimeSpan } from '../../../../shared/schemas/planTerms'
-import { planId } from './workroom'
 
 const MS_PER_MIN = 60_000
 
@@ -26,7 +25,7 @@ export function withShiftChanges(
     ...workroom,
     box: box && { ...box, runs: changedShifts(box.runs, spans(boxOff), spans(boxOn)) },
     makers: makers.map((maker) => {
-      const isOf = (one: { personId: number }) => planId.person(one.personId) === maker.id
+      const isOf = (one: { personId: number }) => makerId.of(one.personId) === maker.id
       return {
         ...maker,
         shifts: changedShifts(maker.shifts, spans(away.filter(isOf)), spans(extra.filter(isOf))),
@@ -40,7 +39,7 @@ export function pinsOf({ pins }: PlanTerms, origin: Date): Pin[] {
   const minute = minuteOf(origin)
   return pins.flatMap(({ taskKey, startAt, personId }): Pin[] => {
     const startMin = startAt === null || minute(startAt) < 0 ? null : minute(startAt)
-    const maker = personId === null ? null : planId.person(personId)
+    const maker = personId === null ? null : makerId.of(personId)
     return startMin === null && maker === null ? [] : [{ task: taskKey, startMin, maker }]
   })
 }

@@ -1,4 +1,4 @@
-import type { Workroom } from '../../../../core/question'
+import { makerId, mouldId, placeId, stationId, type Workroom } from '../../../../core/question'
 import { MINUTES_PER_DAY } from '../../../../core/units'
 import { everyDay, shiftsBetween } from '../../../../shared/time/shiftsBetween'
 import type { WeeklyShift } from '../../../../shared/types/workshop'
@@ -6,16 +6,6 @@ import { listPeople, listShifts } from '../../../db/people'
 import type { Db } from '../../../db/rows'
 import { listMoulds } from '../../../db/moulds'
 import { getWorkspace, listPlaces, listStations } from '../../../db/workshop'
-
-/** How the plan's ids name the rows behind them. */
-export const planId = {
-  person: (id: number) => `p${id}`,
-  station: (id: number) => `s${id}`,
-  place: (id: number) => `r${id}`,
-  mould: (id: number) => `m${id}`,
-}
-export const rowId = (id: string | null): number | null =>
-  id === null ? null : Number(id.slice(1))
 
 const MS_PER_MIN = 60_000
 
@@ -47,22 +37,22 @@ export async function readWorkroom(
     ])
   return {
     makers: people.map((person) => ({
-      id: planId.person(person.id),
+      id: makerId.of(person.id),
       skills: person.skills,
       shifts: spansOf(shifts.filter((shift) => shift.personId === person.id)),
     })),
     stations: stations.map((station) => ({
-      id: planId.station(station.id),
+      id: stationId.of(station.id),
       kind: station.kind,
       room: station.room,
     })),
     places: places.map((place) => ({
-      id: planId.place(place.id),
+      id: placeId.of(place.id),
       kind: place.kind,
       room: place.kind === 'box' ? place.name : place.roomName,
       areaCm2: place.areaCm2,
     })),
-    moulds: moulds.map((mould) => ({ id: planId.mould(mould.id), count: mould.count })),
+    moulds: moulds.map((mould) => ({ id: mouldId.of(mould.id), count: mould.count })),
     // Any of several boxes may be taken: as warm as the coldest surely is, as much room as the
     // largest has, while all of them run.
     box:
