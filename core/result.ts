@@ -1,19 +1,6 @@
-import type { IssueParams } from './issueParams'
+import type { Issue, IssueCode, IssueParams } from './issue'
 
-export type IssueCode = keyof IssueParams
-
-/**
- * One thing that is wrong with a request: where, what, and with which values. It is put into words
- * where it is shown (`shared/words`).
- */
-export type Issue = {
-  [C in IssueCode]: {
-    /** Path of the field as in `layers[1].fill`; `""` is the whole request. */
-    path: string
-    code: C
-    params: IssueParams[C]
-  }
-}[IssueCode]
+export type { Issue, IssueCode } from './issue'
 
 type ParamsOf<C extends IssueCode> = IssueParams[C] extends null ? [] : [IssueParams[C]]
 

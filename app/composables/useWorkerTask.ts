@@ -38,6 +38,7 @@ export function useWorkerTask() {
     const running = worker()
     return new Promise((resolve, reject) => {
       const end = (settle: () => void) => {
+        running.onmessage = null
         running.terminate()
         if (stopRunning === stopped) stopRunning = null
         settle()

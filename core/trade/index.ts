@@ -6,7 +6,6 @@ export { type Portion } from './portion'
 export {
   type LayerPigment,
   type NamedInclusion,
-  type Recoat,
   type Layer,
   type Step,
   type SetPiece,

@@ -56,8 +56,6 @@ export type PlanTerms = InferType<typeof termsSchema>
 export type PlanPin = PlanTerms['pins'][number]
 /** Some time, UTC, ISO 8601. */
 export type TimeSpan = PlanTerms['boxOff'][number]
-/** Somebody is away, or there beyond the usual shifts. */
-export type ShiftChange = PlanTerms['away'][number]
 /** A resin is short and comes then; nothing is mixed from it before. */
 export type Delivery = PlanTerms['deliveries'][number]
 

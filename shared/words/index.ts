@@ -1,5 +1,5 @@
 export { holdingWords, type HoldingNames } from './holdingWords'
 export { allSaid, issueWords, said } from './issueWords'
-export { AS_GIVEN, type PlanNames } from './names'
+export type { PlanNames } from './names'
 export { objectionWords } from './objectionWords'
 export { whyThenWords } from './whyThenWords'

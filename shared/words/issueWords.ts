@@ -1,4 +1,4 @@
-import type { IssueParams } from '../../core/issueParams'
+import type { IssueParams } from '../../core/issue'
 import type { Issue, IssueCode } from '../../core/result'
 import { AS_GIVEN, type PlanNames } from './names'
 import { PLAN_ISSUE_WORDS, type PlanIssueCode } from './planIssueWords'

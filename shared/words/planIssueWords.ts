@@ -1,4 +1,4 @@
-import type { Demand, IssueParams } from '../../core/issueParams'
+import type { Demand, IssueParams } from '../../core/issue'
 import { formatDuration } from '../../core/units'
 import type { PlanNames } from './names'
 

@@ -49,17 +49,15 @@ describe('one piece of work beside the page', () => {
   ])('%s, it is rejected as that and its worker ends', async (_, end) => {
     const task = await working()
     const work = task.begin()
-    const told = expect(work).rejects.toBeInstanceOf(task.WorkStopped)
     end(task)
-    await told
+    await expect(work).rejects.toBeInstanceOf(task.WorkStopped)
     expect(task.workers[0]!.ended).toBe(true)
   })
   test('is rejected with what the worker throws', async () => {
     const { begin, workers } = await working()
     const work = begin()
-    const told = expect(work).rejects.toThrow('out of memory')
     workers[0]!.onerror?.({ message: 'out of memory' })
-    await told
+    await expect(work).rejects.toThrow('out of memory')
     expect(workers[0]!.ended).toBe(true)
   })
   test('only its being stopped is passed over', async () => {

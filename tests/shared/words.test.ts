@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals'
-import type { IssueParams } from '../../core/issueParams'
+import type { IssueParams } from '../../core/issue'
 import { BINDINGS } from '../../core/plan'
 import { issue, type Issue, type IssueCode } from '../../core/result'
 import {

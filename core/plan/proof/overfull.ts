@@ -1,4 +1,4 @@
-import type { Demand } from '../../issueParams'
+import type { Demand } from '../../issue'
 import type { Model, ModelTask } from '../model/model'
 import type { Windows } from '../model/windows'
 

@@ -1,4 +1,17 @@
-import type { Issue } from './result'
+export type IssueCode = keyof IssueParams
+
+/**
+ * One thing that is wrong with a request: where, what, and with which values. It is put into words
+ * where it is shown (`shared/words`).
+ */
+export type Issue = {
+  [C in IssueCode]: {
+    /** Path of the field as in `layers[1].fill`; `""` is the whole request. */
+    path: string
+    code: C
+    params: IssueParams[C]
+  }
+}[IssueCode]
 
 /** One of the limited things of a workshop: so many makers, stations, cm² or copies of a mould. */
 export type Demand =
