@@ -40,7 +40,7 @@ function settleClock(fixedAt: string | undefined): void {
 const [name = '', ...args] = process.argv.slice(2)
 try {
   settleClock(FIXED_AT[name])
-  process.exitCode = await (await (COMMANDS[name] as () => Promise<Command>)())(args)
+  process.exitCode = await (await COMMANDS[name]!())(args)
 } catch (error) {
   const { code, path } = error as NodeJS.ErrnoException
   const system = SYSTEM_SENTENCES[code ?? '']

@@ -33,7 +33,7 @@ export function jobShopCase({
     const route = Array.from({ length: machines }, (_, machine) => machine)
     for (let i = 0; i < machines; i++) {
       const other = anyMachine(i, machines - 1)
-      ;[route[i], route[other]] = [route[other] as number, route[i] as number]
+      ;[route[i], route[other]] = [route[other]!, route[i]!]
     }
     return route
   })

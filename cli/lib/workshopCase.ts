@@ -143,7 +143,7 @@ export function workshopCase(options: CaseOptions): PlanRequest {
     horizonMin,
     makers: Array.from({ length: makers }, (_, i) => ({
       id: `m${i + 1}`,
-      skills: skills[i % 3] as string[],
+      skills: skills[i % 3]!,
       shifts: shiftsOf(480 + (i % 3) * 60, days),
     })),
     stations,

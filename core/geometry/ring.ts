@@ -7,7 +7,7 @@ import type { Point } from './types'
 export function ringArea(points: readonly Point[]): number {
   const [originX, originY] = points[0] ?? [0, 0]
   const doubleArea = points.reduce((sum, [x, y], i) => {
-    const [nextX, nextY] = points[(i + 1) % points.length] as Point
+    const [nextX, nextY] = points[(i + 1) % points.length]!
     return sum + (x - originX) * (nextY - originY) - (nextX - originX) * (y - originY)
   }, 0)
   return Math.abs(doubleArea) / 2
@@ -16,7 +16,7 @@ export function ringArea(points: readonly Point[]): number {
 /** The length of a ring, closing edge included. */
 export const ringLength = (points: readonly Point[]): number =>
   points.reduce((sum, [x, y], i) => {
-    const [nextX, nextY] = points[(i + 1) % points.length] as Point
+    const [nextX, nextY] = points[(i + 1) % points.length]!
     return sum + Math.hypot(nextX - x, nextY - y)
   }, 0)
 
@@ -27,7 +27,7 @@ export const ringLength = (points: readonly Point[]): number =>
 export function ringHolds(points: readonly Point[], [x, y]: Point): boolean {
   let inside = false
   points.forEach(([ax, ay], i) => {
-    const [bx, by] = points[(i + 1) % points.length] as Point
+    const [bx, by] = points[(i + 1) % points.length]!
     if (ay > y !== by > y && x < ax + ((y - ay) / (by - ay)) * (bx - ax)) inside = !inside
   })
   return inside

@@ -49,8 +49,8 @@ export function ringsCross(rings: readonly (readonly Point[])[]): boolean {
     if (points.length < 3) return true
     lengths.push(points.length)
     for (const [index, from] of points.entries()) {
-      const to = points[(index + 1) % points.length] as Point
-      if (foldsBack(from, to, points[(index + 2) % points.length] as Point)) return true
+      const to = points[(index + 1) % points.length]!
+      if (foldsBack(from, to, points[(index + 2) % points.length]!)) return true
       edges.push({
         ring,
         index,
@@ -64,7 +64,7 @@ export function ringsCross(rings: readonly (readonly Point[])[]): boolean {
   const areNeighbours = (one: Edge, other: Edge) => {
     if (one.ring !== other.ring) return false
     const apart = Math.abs(one.index - other.index)
-    return apart === 1 || apart === (lengths[one.ring] as number) - 1
+    return apart === 1 || apart === lengths[one.ring]! - 1
   }
   edges.sort((x, y) => x.left - y.left)
   let open: Edge[] = []

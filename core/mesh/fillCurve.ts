@@ -28,39 +28,38 @@ export function fillCurve(
   for (let i = 0; i < count; i++) {
     const at = 9 * i
     const corner = (k: number): Corner => [
-      corners[at + 3 * k] as number,
-      corners[at + 3 * k + 1] as number,
-      (corners[at + 3 * k + 2] as number) - lowestMm,
+      corners[at + 3 * k]!,
+      corners[at + 3 * k + 1]!,
+      corners[at + 3 * k + 2]! - lowestMm,
     ]
     const [p, q, r] = [corner(0), corner(1), corner(2)]
     const area = projected(p, q, r)
     const low = Math.min(p[2], q[2], r[2])
     const high = Math.max(p[2], q[2], r[2])
     const whole = Math.min(samples + 1, Math.max(0, Math.ceil(high / step)))
-    moments[whole] = (moments[whole] as number) + area * ((p[2] + q[2] + r[2]) / 3)
-    areas[whole] = (areas[whole] as number) + area
+    moments[whole] = moments[whole]! + area * ((p[2] + q[2] + r[2]) / 3)
+    areas[whole] = areas[whole]! + area
     for (
       let level = Math.max(0, Math.floor(low / step));
       level < whole && level <= samples;
       level++
     )
-      cut[level] = (cut[level] as number) + below(p, q, r, level * step)
+      cut[level] = cut[level]! + below(p, q, r, level * step)
     if (i % 16384 === 0) progress(i / count)
   }
   const volumes = new Float64Array(samples + 1)
   let [moment, area] = [0, 0]
   for (let level = 0; level <= samples; level++) {
-    moment += moments[level] as number
-    area += areas[level] as number
+    moment += moments[level]!
+    area += areas[level]!
     // At the top everything is below, whatever rounding says.
     if (level === samples) {
-      moment += moments[samples + 1] as number
-      area += areas[samples + 1] as number
+      moment += moments[samples + 1]!
+      area += areas[samples + 1]!
     }
-    volumes[level] =
-      moment - area * (level * step) + (level === samples ? 0 : (cut[level] as number))
+    volumes[level] = moment - area * (level * step) + (level === samples ? 0 : cut[level]!)
   }
-  const sign = (volumes[samples] as number) < 0 ? -1 : 1
+  const sign = volumes[samples]! < 0 ? -1 : 1
   let most = 0
   return volumes.map((volume, level) => (most = level === 0 ? 0 : Math.max(most, sign * volume)))
 }
@@ -76,7 +75,7 @@ function below(p: Corner, q: Corner, r: Corner, h: number): number {
   const polygon = clipped([p, q, r], h)
   let sum = 0
   for (let k = 1; k + 1 < polygon.length; k++) {
-    const [a, b, c] = [polygon[0] as Corner, polygon[k] as Corner, polygon[k + 1] as Corner]
+    const [a, b, c] = [polygon[0]!, polygon[k]!, polygon[k + 1]!]
     sum += projected(a, b, c) * ((a[2] + b[2] + c[2]) / 3 - h)
   }
   return sum
@@ -86,7 +85,7 @@ function below(p: Corner, q: Corner, r: Corner, h: number): number {
 function clipped(polygon: readonly Corner[], h: number): Corner[] {
   const kept: Corner[] = []
   polygon.forEach((corner, i) => {
-    const next = polygon[(i + 1) % polygon.length] as Corner
+    const next = polygon[(i + 1) % polygon.length]!
     if (corner[2] <= h) kept.push(corner)
     if (corner[2] < h !== next[2] < h && corner[2] !== h && next[2] !== h) {
       const share = (h - corner[2]) / (next[2] - corner[2])

@@ -19,15 +19,11 @@ export function isWatertight(triangles: Triangles): boolean {
     while (keys[slot] !== -1 && keys[slot] !== key) slot = (slot + 1) & (size - 1)
     keys[slot] = key
     const side = from < to ? forward : backward
-    side[slot] = (side[slot] as number) + 1
+    side[slot] = side[slot]! + 1
     return side[slot] === 1
   }
   for (let i = 0; i < triangles.count; i++) {
-    const [a, b, c] = [
-      numbers[3 * i] as number,
-      numbers[3 * i + 1] as number,
-      numbers[3 * i + 2] as number,
-    ]
+    const [a, b, c] = [numbers[3 * i]!, numbers[3 * i + 1]!, numbers[3 * i + 2]!]
     if (a === b || b === c || c === a) continue
     if (!walk(a, b) || !walk(b, c) || !walk(c, a)) return false
   }

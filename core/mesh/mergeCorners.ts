@@ -20,27 +20,23 @@ export function mergeCorners({ corners, count }: Triangles): {
   let different = 0
   for (let i = 0; i < total; i++) {
     // Adding 0 turns −0 into 0.
-    const [x, y, z] = [
-      (corners[3 * i] as number) + 0,
-      (corners[3 * i + 1] as number) + 0,
-      (corners[3 * i + 2] as number) + 0,
-    ]
+    const [x, y, z] = [corners[3 * i]! + 0, corners[3 * i + 1]! + 0, corners[3 * i + 2]! + 0]
     values[0] = x
     values[1] = y
     values[2] = z
     let hash = 0
     for (let k = 0; k < 6; k++)
-      hash = (Math.imul(hash ^ (bits[k] as number), 0x9e3779b1) ^ (hash >>> 15)) >>> 0
+      hash = (Math.imul(hash ^ bits[k]!, 0x9e3779b1) ^ (hash >>> 15)) >>> 0
     let slot = hash & (size - 1)
     for (;;) {
-      const known = slots[slot] as number
+      const known = slots[slot]!
       if (known < 0) {
         slots[slot] = different
         first[different] = i
         numbers[i] = different++
         break
       }
-      const at = 3 * (first[known] as number)
+      const at = 3 * first[known]!
       if (corners[at] === x && corners[at + 1] === y && corners[at + 2] === z) {
         numbers[i] = known
         break

@@ -42,8 +42,8 @@ export function measure(
   const { corners, count } = triangles
   let [lowestMm, highestMm] = [Infinity, -Infinity]
   for (let i = 2; i < corners.length; i += 3) {
-    lowestMm = Math.min(lowestMm, corners[i] as number)
-    highestMm = Math.max(highestMm, corners[i] as number)
+    lowestMm = Math.min(lowestMm, corners[i]!)
+    highestMm = Math.max(highestMm, corners[i]!)
   }
   const heightMm = highestMm - lowestMm
   progress('checking', 0)
@@ -58,7 +58,7 @@ export function measure(
   }))
   return {
     watertight: true,
-    volumeMl: (volumes[samples] as number) / MM3_PER_ML,
+    volumeMl: volumes[samples]! / MM3_PER_ML,
     heightMm,
     triangles: count,
     curve,

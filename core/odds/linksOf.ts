@@ -27,7 +27,7 @@ export function linksOf(request: PlanRequest, planned: readonly PlannedTask[]): 
   }))
 
   function at(i: number): PlannedTask {
-    return planned[i] as PlannedTask
+    return planned[i]!
   }
   const chain = (keyOf: (i: number) => string | null) => {
     const last = new Map<string, number>()
@@ -71,7 +71,7 @@ export function linksOf(request: PlanRequest, planned: readonly PlannedTask[]): 
   const grouped = (keyOf: (task: PlanTask, i: number) => string | null) => {
     const groups = new Map<string, number[]>()
     for (const i of byStart) {
-      const key = keyOf(tasks[i] as PlanTask, i)
+      const key = keyOf(tasks[i]!, i)
       if (key !== null) groups.set(key, [...(groups.get(key) ?? []), i])
     }
     return groups

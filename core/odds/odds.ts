@@ -69,7 +69,7 @@ export function odds(
     const { end, missed } = carryOut(world, spread.absencePct, random)
     for (const one of jobs) {
       let ready = 0
-      for (const i of one.tasks) ready = Math.max(ready, end[i] as number)
+      for (const i of one.tasks) ready = Math.max(ready, end[i]!)
       if (random() * 100 < (againPct[one.job.id] ?? 0)) ready += one.spanMin
       one.ready[run] = ready
       if (ready <= (one.job.dueMin ?? Infinity)) one.kept++
@@ -80,8 +80,7 @@ export function odds(
   const percent = (count: number) => (100 * count) / runs
   return jobs.map(({ job, ready, kept, missed }) => {
     ready.sort()
-    const at = (share: number) =>
-      Math.ceil(ready[Math.max(0, Math.ceil(share * runs) - 1)] as number)
+    const at = (share: number) => Math.ceil(ready[Math.max(0, Math.ceil(share * runs) - 1)]!)
     return {
       job: job.id,
       keptPct: job.dueMin === null || job.dueMin === undefined ? null : percent(kept),
@@ -141,16 +140,15 @@ function worldOf(
   )
   const closesOn = new Set(windows.map(({ to }) => tasks[to]?.id))
   const firstLink = new Int32Array(tasks.length + 1)
-  for (const { to } of links) firstLink[to + 1] = (firstLink[to + 1] as number) + 1
-  for (let i = 0; i < tasks.length; i++)
-    firstLink[i + 1] = (firstLink[i + 1] as number) + (firstLink[i] as number)
+  for (const { to } of links) firstLink[to + 1] = firstLink[to + 1]! + 1
+  for (let i = 0; i < tasks.length; i++) firstLink[i + 1] = firstLink[i + 1]! + firstLink[i]!
   return {
     order: tasks
       .map((_, i) => i)
       .sort(
         (x, y) =>
-          (planned[x] as PlannedTask).startMin - (planned[y] as PlannedTask).startMin ||
-          (planned[x] as PlannedTask).endMin - (planned[y] as PlannedTask).endMin ||
+          planned[x]!.startMin - planned[y]!.startMin ||
+          planned[x]!.endMin - planned[y]!.endMin ||
           x - y,
       ),
     // Nobody who mixed faster than planned lets a pot wait for its time.
@@ -158,7 +156,7 @@ function worldOf(
     duration: Float64Array.from(tasks, (task: PlanTask) => task.durationMin),
     deviation,
     planned: Float64Array.from(tasks, (task, i) =>
-      task.attended ? deviationOf(deviation[i] as number) / 2 : NINE_IN_TEN,
+      task.attended ? deviationOf(deviation[i]!) / 2 : NINE_IN_TEN,
     ),
     maker: Int32Array.from(planned, (task) => makerOf.get(task.maker ?? '') ?? -1),
     staysOn: Float64Array.from(tasks, (task) => (closesOn.has(task.id) ? STAYS_ON_MIN : 0)),
@@ -207,41 +205,35 @@ function carryOut(
   const shifts = world.shifts.map((own) => own.filter(() => random() * 100 >= absencePct))
   const nextShift = new Int32Array(shifts.length)
   for (const i of world.order) {
-    let from = world.from[i] as number
-    for (let k = world.firstLink[i] as number; k < (world.firstLink[i + 1] as number); k++) {
-      from = Math.max(
-        from,
-        (end[world.linkFrom[k] as number] as number) + (world.linkWait[k] as number),
-      )
+    let from = world.from[i]!
+    for (let k = world.firstLink[i]!; k < world.firstLink[i + 1]!; k++) {
+      from = Math.max(from, end[world.linkFrom[k]!]! + world.linkWait[k]!)
     }
-    let duration =
-      (world.duration[i] as number) *
-      factor(world.deviation[i] as number, world.planned[i] as number, random)
-    const maker = world.maker[i] as number
+    let duration = world.duration[i]! * factor(world.deviation[i]!, world.planned[i]!, random)
+    const maker = world.maker[i]!
     if (maker >= 0) {
-      const own = shifts[maker] as Interval[]
+      const own = shifts[maker]!
       // What takes longer than a shift goes on to its end, and no further: the rest is somebody's
       // overtime.
-      const staysOn = world.staysOn[i] as number
-      let at =
-        staysOn > 0 ? Math.max(0, (nextShift[maker] as number) - 1) : (nextShift[maker] as number)
-      while (at < own.length && (own[at] as Interval)[1] + staysOn <= from) at++
+      const staysOn = world.staysOn[i]!
+      let at = staysOn > 0 ? Math.max(0, nextShift[maker]! - 1) : nextShift[maker]!
+      while (at < own.length && own[at]![1] + staysOn <= from) at++
       nextShift[maker] = at
       let placed = Infinity
       for (; at < own.length && placed === Infinity; at++) {
-        const [opens, closes] = own[at] as Interval
+        const [opens, closes] = own[at]!
         const begin = Math.max(opens, from)
         if (begin + Math.min(duration, closes - opens) <= closes + staysOn) placed = begin
       }
       if (placed === Infinity) placed = Math.max(from, world.horizon)
-      else duration = Math.min(duration, (own[at - 1] as Interval)[1] + staysOn - placed)
+      else duration = Math.min(duration, own[at - 1]![1] + staysOn - placed)
       from = placed
     }
     start[i] = from
     end[i] = from + duration
   }
   for (const { from, to, maxMin } of world.windows)
-    if ((start[to] as number) - (end[from] as number) > maxMin + 1e-6) missed[to] = 1
+    if (start[to]! - end[from]! > maxMin + 1e-6) missed[to] = 1
   return { end, missed }
 }
 

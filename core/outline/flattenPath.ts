@@ -23,21 +23,19 @@ const bend = (p: Point, q: Point, r: Point) =>
  */
 function bezier(points: readonly Point[], tolerance: number): Point[] | null {
   const degree = points.length - 1
-  const bends = points
-    .slice(2)
-    .map((point, i) => bend(points[i] as Point, points[i + 1] as Point, point))
+  const bends = points.slice(2).map((point, i) => bend(points[i]!, points[i + 1]!, point))
   const count = Math.max(
     1,
     Math.ceil(Math.sqrt((degree * (degree - 1) * Math.max(...bends)) / (8 * tolerance))),
   )
   if (!(count <= MOST_POINTS)) return null
   return Array.from({ length: count }, (_, i) => {
-    if (i === count - 1) return points[degree] as Point
+    if (i === count - 1) return points[degree]!
     // de Casteljau: halve the polygon's corners until one point is left
     let level = points
     while (level.length > 1)
-      level = level.slice(1).map((point, k) => along(level[k] as Point, point, (i + 1) / count))
-    return level[0] as Point
+      level = level.slice(1).map((point, k) => along(level[k]!, point, (i + 1) / count))
+    return level[0]!
   })
 }
 

@@ -32,13 +32,13 @@ export function answerOf(
 
 function plannedTasks({ request, tasks }: Model, placements: Placements): PlannedTask[] {
   return tasks.map(({ id, duration, spots }, i) => {
-    const start = placements.start[i] as number
-    const spot = spots[placements.spot[i] as number]
+    const start = placements.start[i]!
+    const spot = spots[placements.spot[i]!]
     return {
       id,
       startMin: start,
       endMin: start + duration,
-      maker: request.makers[placements.maker[i] as number]?.id ?? null,
+      maker: request.makers[placements.maker[i]!]?.id ?? null,
       station: request.stations[spot?.station ?? NONE]?.id ?? null,
       place: request.places[spot?.place ?? NONE]?.id ?? null,
     }

@@ -63,7 +63,7 @@ export function ladderOf(
     const { pigmentPct, remainingMl } = climbed.value.steps[i] ?? { pigmentPct: 0, remainingMl: 0 }
     return {
       name: colour.names.join(', '),
-      ...(steps[i] as (typeof steps)[number]),
+      ...steps[i]!,
       wantedPct: loadOf(colour),
       reachedPct: (100 * pigmentPct * density) / ((100 - pigmentPct) * gPerMl),
       remainingMl,

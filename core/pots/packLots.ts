@@ -32,24 +32,21 @@ const MOST_NODES = 60_000_000
 export function packLots(lots: readonly Lot[], capMl: number, capMin: number): Packing {
   const order = lots
     .map((_, i) => i)
-    .sort(
-      (x, y) =>
-        (lots[y] as Lot).ml - (lots[x] as Lot).ml || (lots[y] as Lot).min - (lots[x] as Lot).min,
-    )
-  const sorted = order.map((i) => lots[i] as Lot)
+    .sort((x, y) => lots[y]!.ml - lots[x]!.ml || lots[y]!.min - lots[x]!.min)
+  const sorted = order.map((i) => lots[i]!)
   const start = bestStart(sorted, capMl, capMin)
   const packed =
     sorted.length > MOST_LOTS
       ? { groups: start, proven: false }
       : new Search(sorted, capMl, capMin).run(start)
   return {
-    groups: packed.groups.map((group) => group.map((i) => order[i] as number)),
+    groups: packed.groups.map((group) => group.map((i) => order[i]!)),
     proven: packed.proven,
   }
 }
 
 const mlOf = (group: readonly number[], lots: readonly Lot[]) =>
-  group.reduce((sum, i) => sum + (lots[i] as Lot).ml, 0)
+  group.reduce((sum, i) => sum + lots[i]!.ml, 0)
 const largest = (groups: readonly (readonly number[])[], lots: readonly Lot[]) =>
   groups.reduce((most, group) => Math.max(most, mlOf(group, lots)), 0)
 
@@ -72,7 +69,7 @@ function bestStart(lots: readonly Lot[], capMl: number, capMin: number): number[
     (lot) => Math.max(lot.ml / capMl, lot.min / Math.max(capMin, 1e-9)),
   ]
   const starts = rules.map((rule) => {
-    const order = lots.map((_, i) => i).sort((x, y) => rule(lots[y] as Lot) - rule(lots[x] as Lot))
+    const order = lots.map((_, i) => i).sort((x, y) => rule(lots[y]!) - rule(lots[x]!))
     return firstFit(order, lots, capMl, capMin)
   })
   const fewest = Math.min(...starts.map((groups) => groups.length))
@@ -93,7 +90,7 @@ function firstFit(
 ): number[][] {
   const groups: { members: number[]; ml: number; min: number }[] = []
   for (const i of order) {
-    const lot = lots[i] as Lot
+    const lot = lots[i]!
     const fits = groups.find(
       (group) =>
         group.ml + lot.ml <= capMl + LIMIT_TOLERANCE &&
@@ -141,8 +138,7 @@ function levelled(
   capMin: number,
 ): number[][] {
   const pots = groups.map((group) => [...group])
-  const minOf = (group: readonly number[]) =>
-    group.reduce((sum, i) => sum + (lots[i] as Lot).min, 0)
+  const minOf = (group: readonly number[]) => group.reduce((sum, i) => sum + lots[i]!.min, 0)
   for (let better = true; better;) {
     better = false
     const most = pots.reduce((best, pot) => (mlOf(pot, lots) > mlOf(best, lots) ? pot : best))
@@ -151,10 +147,7 @@ function levelled(
       if (pot === most || better) continue
       for (const give of most) {
         for (const take of [-1, ...pot]) {
-          const [out, back] = [
-            lots[give] as Lot,
-            take < 0 ? { ml: 0, min: 0 } : (lots[take] as Lot),
-          ]
+          const [out, back] = [lots[give]!, take < 0 ? { ml: 0, min: 0 } : lots[take]!]
           const [newMost, newPot] = [mostMl - out.ml + back.ml, mlOf(pot, lots) + out.ml - back.ml]
           const inTime =
             minOf(most) - out.min + back.min <= capMin + LIMIT_TOLERANCE &&
@@ -183,9 +176,7 @@ const STEPS_PER_ML = 1000
 function commonStep(lots: readonly Lot[]): number {
   const gcd = (x: number, y: number): number => (y === 0 ? x : gcd(y, x % y))
   const steps = lots.map((lot) => Math.round(lot.ml * STEPS_PER_ML))
-  const areWhole = lots.every(
-    (lot, i) => Math.abs(lot.ml * STEPS_PER_ML - (steps[i] as number)) < 1e-7,
-  )
+  const areWhole = lots.every((lot, i) => Math.abs(lot.ml * STEPS_PER_ML - steps[i]!) < 1e-7)
   return areWhole ? steps.reduce(gcd, 0) / STEPS_PER_ML : 0
 }
 
@@ -199,7 +190,7 @@ interface Subset {
 function subsetsOf(members: readonly number[], lots: readonly Lot[]): Subset[] {
   let list: Subset[] = [{ ml: 0, min: 0, mask: 0 }]
   for (const i of members) {
-    const { ml, min } = lots[i] as Lot
+    const { ml, min } = lots[i]!
     const bit = 2 ** i
     list = list.concat(
       list.map((one) => ({ ml: one.ml + ml, min: one.min + min, mask: one.mask + bit })),
@@ -213,7 +204,7 @@ function firstFrom(list: readonly Subset[], ml: number): number {
   let [low, high] = [0, list.length]
   while (low < high) {
     const middle = (low + high) >> 1
-    if ((list[middle] as Subset).ml < ml) low = middle + 1
+    if (list[middle]!.ml < ml) low = middle + 1
     else high = middle
   }
   return low
@@ -297,7 +288,7 @@ class Search {
     const limit = this.limitMl()
     const total = {
       ml: mlOf(members, this.lots),
-      min: members.reduce((sum, i) => sum + (this.lots[i] as Lot).min, 0),
+      min: members.reduce((sum, i) => sum + this.lots[i]!.min, 0),
       mask: set,
     }
     const timeRoom = this.capMin + LIMIT_TOLERANCE
@@ -330,11 +321,11 @@ class Search {
     }
     return Math.min(
       fit(
-        members.map((i) => (this.lots[i] as Lot).ml),
+        members.map((i) => this.lots[i]!.ml),
         limit,
       ),
       fit(
-        members.map((i) => (this.lots[i] as Lot).min),
+        members.map((i) => this.lots[i]!.min),
         this.capMin + LIMIT_TOLERANCE,
       ),
     )
@@ -351,7 +342,7 @@ class Search {
    * 1974).
    */
   private choose(members: readonly number[], total: Subset, count: number, most: number): boolean {
-    const first = this.lots[members[0] as number] as Lot
+    const first = this.lots[members[0]!]!
     const others = members.slice(1)
     if (waysToChoose(others.length, most - 1) <= FEW_WAYS)
       return this.tryUndominated(this.fewBeside(first, others, total, count), members, total, count)
@@ -391,7 +382,7 @@ class Search {
     total: Subset,
     count: number,
   ): boolean {
-    const own = 2 ** (members[0] as number)
+    const own = 2 ** members[0]!
     let found = false
     for (const subset of subsets) {
       if (this.nodes > MOST_NODES) return found
@@ -439,10 +430,10 @@ class Search {
     const chosen = new Set(this.membersOf(subset.mask))
     const left = members.slice(1).filter((i) => !chosen.has(i))
     for (const i of left) {
-      const larger = this.lots[i] as Lot
+      const larger = this.lots[i]!
       if (subset.ml + larger.ml <= limit && subset.min + larger.min <= timeRoom) return true
       for (const j of chosen) {
-        const lot = this.lots[j] as Lot
+        const lot = this.lots[j]!
         const isLarger =
           larger.ml >= lot.ml &&
           larger.min >= lot.min &&
@@ -468,9 +459,9 @@ class Search {
       this.nodes++
       if (ml >= least && min >= leastMin) list.push({ ml, min, mask })
       for (let i = from; i < others.length; i++) {
-        const lot = this.lots[others[i] as number] as Lot
+        const lot = this.lots[others[i]!]!
         if (ml + lot.ml <= limit && min + lot.min <= timeRoom)
-          add(i + 1, ml + lot.ml, min + lot.min, mask + 2 ** (others[i] as number))
+          add(i + 1, ml + lot.ml, min + lot.min, mask + 2 ** others[i]!)
       }
     }
     add(0, first.ml, first.min, 0)
@@ -495,7 +486,7 @@ class Search {
       for (const one of left) {
         if (first.ml + one.ml > high) break
         for (let i = firstFrom(right, low - first.ml - one.ml); i < right.length; i++) {
-          const other = right[i] as Subset
+          const other = right[i]!
           const ml = first.ml + one.ml + other.ml
           if (ml > high) break
           this.nodes++

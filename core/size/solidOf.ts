@@ -46,7 +46,7 @@ export function solidOf(shape: Shape): Solid | null {
     case 'measured':
       return solid(shape.heightMm, (h) => (shape.capacityMl * MM3_PER_ML * h) / shape.heightMm)
     case 'curve': {
-      const last = shape.points[shape.points.length - 1] as CurvePoint
+      const last = shape.points[shape.points.length - 1]!
       return solid(last.heightMm, (h) => alongCurve(shape.points, h) * MM3_PER_ML)
     }
     default: {

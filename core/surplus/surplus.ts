@@ -51,7 +51,7 @@ export function surplus(request: SurplusRequest, effort = THOROUGH): Result<Surp
     const own = sets[i] ?? []
     let spareMl = pot.surplusMl - own.reduce((sum, filler) => sum + filler.leastMl, 0)
     for (const filler of [...own].sort((x, y) => y.leastMl - x.leastMl || y.mostMl - x.mostMl)) {
-      const mould = request.moulds[filler.index] as FillerMould
+      const mould = request.moulds[filler.index]!
       const ml = filler.leastMl + Math.min(Math.max(0, spareMl), filler.mostMl - filler.leastMl)
       spareMl -= ml - filler.leastMl
       fills.push({
@@ -105,10 +105,7 @@ function layOutInTurns(
     for (const [pot, counts] of layout.counts.entries()) {
       const taken = counts.flatMap((count, i) => classes[i]?.members.splice(0, count) ?? [])
       sets[pot]?.push(...taken)
-      left[pot] = Math.max(
-        0,
-        (left[pot] as number) - taken.reduce((sum, { mostMl }) => sum + mostMl, 0),
-      )
+      left[pot] = Math.max(0, left[pot]! - taken.reduce((sum, { mostMl }) => sum + mostMl, 0))
     }
   }
   const losesNothing = left.every((ml) => ml <= LIMIT_TOLERANCE)

@@ -47,8 +47,8 @@ export function roomFor(question: RoomQuestion, span: Interval): Room {
   if (!scene) return { free: [], possible: [] }
   const { model, task, windows } = scene
   const [from, to] = [
-    Math.max(span[0], windows.earliest[task.index] as number, 0),
-    Math.min(span[1], windows.latest[task.index] as number),
+    Math.max(span[0], windows.earliest[task.index]!, 0),
+    Math.min(span[1], windows.latest[task.index]!),
   ]
   const shifts = task.attended
     ? task.makers.flatMap((maker) => model.shifts[maker] ?? [])
@@ -72,10 +72,7 @@ export function whyNot(question: RoomQuestion, minute: number): Objection | null
   const { model, task, windows } = scene
   if (minute < 0) return { because: 'past' }
   if (minute + task.duration > model.horizon) return { because: 'end' }
-  const [earliest, latest] = [
-    windows.earliest[task.index] as number,
-    windows.latest[task.index] as number,
-  ]
+  const [earliest, latest] = [windows.earliest[task.index]!, windows.latest[task.index]!]
   const isInShift =
     !task.attended ||
     task.makers.some((maker) =>
@@ -86,8 +83,8 @@ export function whyNot(question: RoomQuestion, minute: number): Objection | null
   if (minute < earliest) {
     const [boundMin, other] = model.incoming[task.index]!.reduce<[number, number]>(
       (most, { from, weight }) =>
-        (windows.earliest[from] as number) + weight > most[0]
-          ? [(windows.earliest[from] as number) + weight, from]
+        windows.earliest[from]! + weight > most[0]
+          ? [windows.earliest[from]! + weight, from]
           : most,
       [task.release, NONE],
     )
@@ -97,9 +94,7 @@ export function whyNot(question: RoomQuestion, minute: number): Objection | null
   if (minute > latest) {
     const [boundMin, other] = model.outgoing[task.index]!.reduce<[number, number]>(
       (least, { to, weight }) =>
-        (windows.latest[to] as number) - weight < least[0]
-          ? [(windows.latest[to] as number) - weight, to]
-          : least,
+        windows.latest[to]! - weight < least[0] ? [windows.latest[to]! - weight, to] : least,
       [Infinity, NONE],
     )
     if (minute > boundMin)
@@ -150,7 +145,7 @@ function freeStarts(
       Math.max(0, spot),
     )
   }
-  const startOf = (other: number) => workshop.start[other] as number
+  const startOf = (other: number) => workshop.start[other]!
   const soonest = Math.max(
     from,
     ...model.incoming[task.index]!.map((edge) => startOf(edge.from) + edge.weight),

@@ -20,7 +20,7 @@ export function whyThen(request: PlanRequest, planned: readonly PlannedTask[]): 
     for (const id of new Set([lag.from, lag.to])) lagsOf.set(id, [...(lagsOf.get(id) ?? []), lag])
 
   const bindingOf = (task: PlanTask, index: number): [Binding, string | null] => {
-    const own = planned[index] as PlannedTask
+    const own = planned[index]!
     const minute = own.startMin - 1
     if (minute < Math.max(0, jobs.get(task.job)?.releaseMin ?? 0)) return ['release', null]
 

@@ -28,7 +28,7 @@ export function checkPlan(request: PlanRequest, planned: readonly PlannedTask[])
   }
   const inOrder = request.tasks.map((task) => byId.get(task.id) as PlannedTask)
   return [
-    ...request.tasks.flatMap((task, i) => checkAlone(request, task, inOrder[i] as PlannedTask)),
+    ...request.tasks.flatMap((task, i) => checkAlone(request, task, inOrder[i]!)),
     ...checkSharing(request, inOrder),
     ...checkLags(request, byId),
   ]

@@ -64,12 +64,12 @@ export function blocksOf(model: Model, windows: Windows, ties: 'lags' | 'moulds'
       ),
     )
     const after = new Set(
-      group.flatMap((task) => (incoming[task] ?? []).map((edge) => blockOf[edge.from] as number)),
+      group.flatMap((task) => (incoming[task] ?? []).map((edge) => blockOf[edge.from]!)),
     )
     after.delete(index)
     return {
       index,
-      job: model.tasks[group[0] as number]?.job ?? 0,
+      job: model.tasks[group[0]!]?.job ?? 0,
       tasks,
       after: [...after],
       before: [],
@@ -90,7 +90,7 @@ function distancesFrom(
   const far = new Map([[source, 0]])
   const queue = [source]
   for (let next = 0; next < queue.length; next++) {
-    const at = queue[next] as number
+    const at = queue[next]!
     for (const { to, weight } of outgoing[at] ?? []) {
       const length = (far.get(at) as number) + weight
       if (isInside(to) && length > (far.get(to) ?? -Infinity)) {
@@ -121,17 +121,16 @@ function stronglyConnected(neighbours: readonly number[][]): number[][] {
     const path: { node: number; next: number }[] = []
     open(root, path)
     while (path.length > 0) {
-      const frame = path[path.length - 1] as { node: number; next: number }
+      const frame = path[path.length - 1]!
       const next = neighbours[frame.node]?.[frame.next++]
       if (next !== undefined) {
         if (order[next] === -1) open(next, path)
-        else if (onStack[next])
-          low[frame.node] = Math.min(low[frame.node] as number, order[next] as number)
+        else if (onStack[next]) low[frame.node] = Math.min(low[frame.node]!, order[next]!)
         continue
       }
       path.pop()
       const parent = path[path.length - 1]
-      if (parent) low[parent.node] = Math.min(low[parent.node] as number, low[frame.node] as number)
+      if (parent) low[parent.node] = Math.min(low[parent.node]!, low[frame.node]!)
       if (low[frame.node] === order[frame.node]) {
         const group = stack.splice(stack.indexOf(frame.node))
         for (const member of group) onStack[member] = false

@@ -19,7 +19,7 @@ function firstOpen(shifts: readonly Interval[], minute: number): number {
  */
 export function nextInShift(shifts: readonly Interval[], minute: number, duration: number): number {
   for (let i = firstOpen(shifts, minute); i < shifts.length; i++) {
-    const [from, to] = shifts[i] as Interval
+    const [from, to] = shifts[i]!
     const start = Math.max(from, minute)
     if (start + duration <= to) return start
   }
@@ -33,7 +33,7 @@ export function nextInShift(shifts: readonly Interval[], minute: number, duratio
  */
 export function lastInShift(shifts: readonly Interval[], minute: number, duration: number): number {
   for (let i = shifts.length - 1; i >= 0; i--) {
-    const [from, to] = shifts[i] as Interval
+    const [from, to] = shifts[i]!
     const start = Math.min(to - duration, minute)
     if (start >= from) return start
   }

@@ -93,7 +93,7 @@ export class Draft {
     this.bundleOf = new Int32Array(blocks.length).fill(NONE)
     const wholes = blocksOf(model, windows, 'moulds')
     for (const whole of wholes) {
-      const own = [...new Set(whole.tasks.map((task) => this.blockOf[task] as number))]
+      const own = [...new Set(whole.tasks.map((task) => this.blockOf[task]!))]
       if (own.length < 2) continue
       for (const block of own) this.bundleOf[block] = this.bundles.length
       this.bundles.push({ whole, blocks: own })
@@ -111,15 +111,12 @@ export class Draft {
     const failed = this.placeBefore(index)
     if (failed !== NONE) return failed
     this.clashed = false
-    if (this.placeTasks(this.blocks[index] as Block)) {
+    if (this.placeTasks(this.blocks[index]!)) {
       this.isPlaced[index] = 1
       this.sequence.push(index)
       return NONE
     }
-    return this.clashed &&
-      this.placeTogether(this.bundles[this.bundleOf[index] as number] as Bundle)
-      ? NONE
-      : index
+    return this.clashed && this.placeTogether(this.bundles[this.bundleOf[index]!]!) ? NONE : index
   }
 
   /**
@@ -127,16 +124,16 @@ export class Draft {
    * not be placed yet.
    */
   placeAlone(index: number): boolean {
-    if (!this.placeTasks(this.blocks[index] as Block)) return false
+    if (!this.placeTasks(this.blocks[index]!)) return false
     this.isPlaced[index] = 1
     this.sequence.push(index)
     return true
   }
 
   private placeBefore(index: number): number {
-    const { after } = this.blocks[index] as Block
+    const { after } = this.blocks[index]!
     for (let i = 0; i < after.length; i++) {
-      const failed = this.isPlaced[after[i] as number] ? NONE : this.place(after[i] as number)
+      const failed = this.isPlaced[after[i]!] ? NONE : this.place(after[i]!)
       if (failed !== NONE) return failed
     }
     return NONE
@@ -150,7 +147,7 @@ export class Draft {
     for (const block of placed) this.takeOut(block)
     this.sequence = kept
     for (const block of blocks)
-      for (const before of (this.blocks[block] as Block).after)
+      for (const before of this.blocks[block]!.after)
         if (!blocks.includes(before) && this.place(before) !== NONE) return false
     if (!this.placeTasks(whole)) return false
     for (const block of blocks) this.isPlaced[block] = 1
@@ -185,22 +182,17 @@ export class Draft {
 
   /** Takes a block out; the sequence is the caller's affair. */
   takeOut(index: number): void {
-    const { tasks } = this.blocks[index] as Block
-    for (let i = tasks.length - 1; i >= 0; i--) this.workshop.remove(tasks[i] as number)
+    const { tasks } = this.blocks[index]!
+    for (let i = tasks.length - 1; i >= 0; i--) this.workshop.remove(tasks[i]!)
     this.isPlaced[index] = 0
   }
 
   /** Puts a block where it lay in an earlier plan. */
   putBack(index: number, earlier: Placements): void {
-    const { tasks } = this.blocks[index] as Block
+    const { tasks } = this.blocks[index]!
     for (let i = 0; i < tasks.length; i++) {
-      const task = tasks[i] as number
-      this.workshop.put(
-        task,
-        earlier.start[task] as number,
-        earlier.maker[task] as number,
-        earlier.spot[task] as number,
-      )
+      const task = tasks[i]!
+      this.workshop.put(task, earlier.start[task]!, earlier.maker[task]!, earlier.spot[task]!)
     }
     this.isPlaced[index] = 1
   }
@@ -208,19 +200,16 @@ export class Draft {
   /** Puts a block where it lay in an earlier plan if it can still lie there. */
   keep(index: number, earlier: Placements): boolean {
     const { workshop, model, windows } = this
-    const block = this.blocks[index] as Block
+    const block = this.blocks[index]!
     for (let i = 0; i < block.tasks.length; i++) {
-      const task = model.tasks[block.tasks[i] as number] as ModelTask
+      const task = model.tasks[block.tasks[i]!]!
       const [start, maker, spot] = [
-        earlier.start[task.index] as number,
-        earlier.maker[task.index] as number,
-        earlier.spot[task.index] as number,
+        earlier.start[task.index]!,
+        earlier.maker[task.index]!,
+        earlier.spot[task.index]!,
       ]
-      const soonest = Math.max(
-        windows.earliest[task.index] as number,
-        this.earliestStart(task.index),
-      )
-      const latest = Math.min(windows.latest[task.index] as number, this.latestStart(task.index))
+      const soonest = Math.max(windows.earliest[task.index]!, this.earliestStart(task.index))
+      const latest = Math.min(windows.latest[task.index]!, this.latestStart(task.index))
       const isAble = task.attended ? task.makers.includes(maker) : maker === NONE
       if (
         start === NONE ||
@@ -240,7 +229,7 @@ export class Draft {
 
   /** Blocks that a held mould ties to this one, itself among them. */
   tiedByMould(index: number): readonly number[] {
-    return this.bundles[this.bundleOf[index] as number]?.blocks ?? [index]
+    return this.bundles[this.bundleOf[index]!]?.blocks ?? [index]
   }
 
   private placeTasks(block: Block): boolean {
@@ -248,37 +237,31 @@ export class Draft {
     const { tasks, distance } = block
     const size = tasks.length
     for (let i = 0; i < size; i++)
-      atLeast[tasks[i] as number] = Math.max(
-        this.earliestStart(tasks[i] as number),
-        this.notBefore?.[tasks[i] as number] ?? 0,
-      )
+      atLeast[tasks[i]!] = Math.max(this.earliestStart(tasks[i]!), this.notBefore?.[tasks[i]!] ?? 0)
     let raises = RAISES_PER_TASK * size
     let placings = PLACINGS_PER_TASK * size
     let i = 0
     while (i < size) {
-      const task = model.tasks[tasks[i] as number] as ModelTask
-      let from = atLeast[task.index] as number
+      const task = model.tasks[tasks[i]!]!
+      let from = atLeast[task.index]!
       let to = Infinity
       let heldBy = NONE
       for (let j = 0; j < i; j++) {
-        const start = workshop.start[tasks[j] as number] as number
-        const bound = start + (distance[j * size + i] as number)
+        const start = workshop.start[tasks[j]!]!
+        const bound = start + distance[j * size + i]!
         if (bound > from) from = bound
-        const closes = start - (distance[i * size + j] as number)
+        const closes = start - distance[i * size + j]!
         if (closes < to) {
           to = closes
           heldBy = j
         }
       }
-      if (
-        !workshop.find(task, from) ||
-        workshop.foundStart > (this.windows.latest[task.index] as number)
-      )
+      if (!workshop.find(task, from) || workshop.foundStart > this.windows.latest[task.index]!)
         return this.giveUp(block, i)
       let first = heldBy
       let start: number
       if (workshop.foundStart > to)
-        start = (workshop.start[tasks[heldBy] as number] as number) + workshop.foundStart - to
+        start = workshop.start[tasks[heldBy]!]! + workshop.foundStart - to
       else if (workshop.foundStart > this.latestStart(task.index)) return this.giveUp(block, i)
       else {
         workshop.put(
@@ -298,25 +281,25 @@ export class Draft {
         }
       }
       if (start > model.horizon || raises-- <= 0 || placings <= 0) return this.giveUp(block, i)
-      atLeast[tasks[first] as number] = Math.max(atLeast[tasks[first] as number] as number, start)
+      atLeast[tasks[first]!] = Math.max(atLeast[tasks[first]!]!, start)
       placings -= i - first + 1
-      while (i > first) workshop.remove(tasks[--i] as number)
+      while (i > first) workshop.remove(tasks[--i]!)
     }
     return true
   }
 
   private giveUp(block: Block, placed: number): false {
-    for (let i = placed - 1; i >= 0; i--) this.workshop.remove(block.tasks[i] as number)
+    for (let i = placed - 1; i >= 0; i--) this.workshop.remove(block.tasks[i]!)
     return false
   }
 
   /** The earliest start that tasks placed already allow. */
   private earliestStart(task: number): number {
-    let bound = this.windows.earliest[task] as number
-    const incoming = this.model.incoming[task] as Edge[]
+    let bound = this.windows.earliest[task]!
+    const incoming = this.model.incoming[task]!
     for (let i = 0; i < incoming.length; i++) {
-      const { from, weight } = incoming[i] as Edge
-      const start = this.workshop.start[from] as number
+      const { from, weight } = incoming[i]!
+      const start = this.workshop.start[from]!
       if (start !== NONE && start + weight > bound) bound = start + weight
     }
     return bound
@@ -325,10 +308,10 @@ export class Draft {
   /** The latest start that tasks allow which are placed already though they come after. */
   private latestStart(task: number): number {
     let bound = Infinity
-    const outgoing = this.model.outgoing[task] as Edge[]
+    const outgoing = this.model.outgoing[task]!
     for (let i = 0; i < outgoing.length; i++) {
-      const { to, weight } = outgoing[i] as Edge
-      const start = this.workshop.start[to] as number
+      const { to, weight } = outgoing[i]!
+      const start = this.workshop.start[to]!
       if (start !== NONE && start - weight < bound) bound = start - weight
     }
     return bound
@@ -344,8 +327,8 @@ function leastHolds({ tasks }: Model, wholes: readonly Block[]): Float64Array {
   for (const { tasks: own, distance } of wholes) {
     own.forEach((index, i) => {
       const until = tasks[index]?.mould?.until ?? index
-      const far = distance[i * own.length + own.indexOf(until)] as number
-      holds[index] = Math.max(0, far + (tasks[until] as ModelTask).duration)
+      const far = distance[i * own.length + own.indexOf(until)]!
+      holds[index] = Math.max(0, far + tasks[until]!.duration)
     })
   }
   return holds

@@ -10,7 +10,7 @@ export function meanWeightOf(model: Model): number {
 
 /** By job, the blocks that its tasks are in. */
 export const blocksOfJobs = ({ model, blockOf }: Draft): number[][] =>
-  model.jobs.map((job) => [...new Set(job.tasks.map((task) => blockOf[task] as number))])
+  model.jobs.map((job) => [...new Set(job.tasks.map((task) => blockOf[task]!))])
 
 /** Placements in which nothing is placed yet. */
 export function nowhere({ tasks: { length } }: Model): Placements {

@@ -8,7 +8,7 @@ import type { PlanObjective, PlanRequest } from './types'
 export function objectiveOf(request: PlanRequest, endOf: readonly number[]): PlanObjective {
   const completion = new Map<string, number>()
   request.tasks.forEach((task, i) => {
-    completion.set(task.job, Math.max(completion.get(task.job) ?? 0, endOf[i] as number))
+    completion.set(task.job, Math.max(completion.get(task.job) ?? 0, endOf[i]!))
   })
   let [weightedTardinessMin, weightedCompletionMin] = [0, 0]
   for (const job of request.jobs) {

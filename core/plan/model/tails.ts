@@ -9,12 +9,11 @@ export function tailsOf(model: Model): Float64Array {
   const queue = model.tasks.map((task) => task.index)
   const queued = new Uint8Array(model.tasks.length).fill(1)
   for (let next = 0; next < queue.length; next++) {
-    const at = queue[next] as number
+    const at = queue[next]!
     queued[at] = 0
-    for (const { from, weight } of model.incoming[at] as Edge[]) {
-      const length = weight + (tail[at] as number)
-      if (model.tasks[from]?.job !== model.tasks[at]?.job || length <= (tail[from] as number))
-        continue
+    for (const { from, weight } of model.incoming[at]!) {
+      const length = weight + tail[at]!
+      if (model.tasks[from]?.job !== model.tasks[at]?.job || length <= tail[from]!) continue
       tail[from] = length
       if (queued[from]) continue
       queued[from] = 1

@@ -6,7 +6,7 @@ function firstAfter(minutes: Float64Array, count: number, minute: number): numbe
   let high = count
   while (low < high) {
     const middle = (low + high) >> 1
-    if ((minutes[middle] as number) <= minute) low = middle + 1
+    if (minutes[middle]! <= minute) low = middle + 1
     else high = middle
   }
   return low
@@ -28,8 +28,8 @@ export class Single {
     while (this.from.length < other.count)
       [this.from, this.to] = [twiceAsLong(this.from), twiceAsLong(this.to)]
     for (let i = 0; i < other.count; i++) {
-      this.from[i] = other.from[i] as number
-      this.to[i] = other.to[i] as number
+      this.from[i] = other.from[i]!
+      this.to[i] = other.to[i]!
     }
     this.count = other.count
   }
@@ -63,10 +63,10 @@ export class Single {
     let start = minute
     for (
       let i = firstAfter(this.to, this.count, minute);
-      i < this.count && start < before && (this.from[i] as number) < start + duration;
+      i < this.count && start < before && this.from[i]! < start + duration;
       i++
     )
-      start = this.to[i] as number
+      start = this.to[i]!
     return start
   }
 }
@@ -91,19 +91,15 @@ export class Hands extends Single {
     // A task that ends with its shift still lies in it, so a shift that closes at this very minute
     // counts.
     for (let i = firstAfter(closes, closes.length, minute - 1); i < closes.length; i++) {
-      const closing = closes[i] as number
-      let start = Math.max(minute, opens[i] as number)
+      const closing = closes[i]!
+      let start = Math.max(minute, opens[i]!)
       if (start >= before) return start
       if (start + duration > closing) continue
       if (duration <= 0) return start
-      while (taken > 0 && (to[taken - 1] as number) > start) taken--
-      while (taken < count && (to[taken] as number) <= start) taken++
-      while (
-        taken < count &&
-        (from[taken] as number) < start + duration &&
-        start + duration <= closing
-      )
-        start = to[taken++] as number
+      while (taken > 0 && to[taken - 1]! > start) taken--
+      while (taken < count && to[taken]! <= start) taken++
+      while (taken < count && from[taken]! < start + duration && start + duration <= closing)
+        start = to[taken++]!
       if (start + duration <= closing) return start
     }
     return Infinity
@@ -127,8 +123,8 @@ export class Shared {
     while (this.times.length < other.count)
       [this.times, this.used] = [twiceAsLong(this.times), twiceAsLong(this.used)]
     for (let i = 0; i < other.count; i++) {
-      this.times[i] = other.times[i] as number
-      this.used[i] = other.used[i] as number
+      this.times[i] = other.times[i]!
+      this.used[i] = other.used[i]!
     }
     this.count = other.count
   }
@@ -141,17 +137,13 @@ export class Shared {
     this.times.copyWithin(at + 2, at + 1, this.count)
     this.used.copyWithin(at + 2, at + 1, this.count)
     this.times[at + 1] = minute
-    this.used[at + 1] = this.used[at] as number
+    this.used[at + 1] = this.used[at]!
     this.count++
     return at + 1
   }
 
   private joinWithBefore(step: number): void {
-    if (
-      step <= 0 ||
-      Math.abs((this.used[step] as number) - (this.used[step - 1] as number)) >
-        LIMIT_TOLERANCE / 1000
-    )
+    if (step <= 0 || Math.abs(this.used[step]! - this.used[step - 1]!) > LIMIT_TOLERANCE / 1000)
       return
     this.times.copyWithin(step, step + 1, this.count)
     this.used.copyWithin(step, step + 1, this.count)
@@ -163,7 +155,7 @@ export class Shared {
     if (to <= from) return
     const first = this.cut(from)
     const last = this.cut(to)
-    for (let i = first; i < last; i++) this.used[i] = (this.used[i] as number) + amount
+    for (let i = first; i < last; i++) this.used[i] = this.used[i]! + amount
     this.joinWithBefore(last)
     this.joinWithBefore(first)
   }
@@ -182,9 +174,9 @@ export class Shared {
       i < this.count && start < before;
       i++
     ) {
-      if ((this.used[i] as number) <= most) {
-        if (i + 1 >= this.count || (this.times[i + 1] as number) >= start + duration) return start
-      } else start = i + 1 < this.count ? (this.times[i + 1] as number) : Infinity
+      if (this.used[i]! <= most) {
+        if (i + 1 >= this.count || this.times[i + 1]! >= start + duration) return start
+      } else start = i + 1 < this.count ? this.times[i + 1]! : Infinity
     }
     return start
   }
@@ -194,10 +186,10 @@ export class Shared {
     if (to <= from) return false
     for (
       let i = firstAfter(this.times, this.count, from) - 1;
-      i < this.count && (this.times[i] as number) < to;
+      i < this.count && this.times[i]! < to;
       i++
     ) {
-      if ((this.used[i] as number) > this.capacity + LIMIT_TOLERANCE) return true
+      if (this.used[i]! > this.capacity + LIMIT_TOLERANCE) return true
     }
     return false
   }

@@ -52,7 +52,7 @@ export function windowsOf(model: Model): Windows {
   while (queue.length > 0 && stepsLeft-- > 0) {
     const index = queue.shift() as number
     queued.delete(index)
-    if ((earliest[index] as number) > (latest[index] as number))
+    if (earliest[index]! > latest[index]!)
       return { earliest, latest, impossible: index, settled: false }
     const touch = (other: number) => {
       if (!queued.has(other)) {
@@ -61,21 +61,21 @@ export function windowsOf(model: Model): Windows {
       }
     }
     for (const { to, weight } of model.outgoing[index] ?? []) {
-      const bound = (earliest[index] as number) + weight
-      if (bound > (earliest[to] as number)) {
-        earliest[to] = earliestForHands(model, tasks[to] as ModelTask, bound)
+      const bound = earliest[index]! + weight
+      if (bound > earliest[to]!) {
+        earliest[to] = earliestForHands(model, tasks[to]!, bound)
         touch(to)
       }
     }
     for (const { from, weight } of model.incoming[index] ?? []) {
-      const bound = (latest[index] as number) - weight
-      if (bound < (latest[from] as number)) {
-        latest[from] = latestForHands(model, tasks[from] as ModelTask, bound)
+      const bound = latest[index]! - weight
+      if (bound < latest[from]!) {
+        latest[from] = latestForHands(model, tasks[from]!, bound)
         touch(from)
       }
     }
   }
-  const impossible = tasks.findIndex((_, i) => (earliest[i] as number) > (latest[i] as number))
+  const impossible = tasks.findIndex((_, i) => earliest[i]! > latest[i]!)
   return {
     earliest,
     latest,

@@ -58,17 +58,13 @@ export class Workshop {
     this.maker.set(other.maker)
     this.spot.set(other.spot)
     this.heldUntil.set(other.heldUntil)
-    for (let i = 0; i < this.hands.length; i++)
-      (this.hands[i] as Hands).copyFrom(other.hands[i] as Hands)
-    for (let i = 0; i < this.stations.length; i++)
-      (this.stations[i] as Single).copyFrom(other.stations[i] as Single)
-    for (let i = 0; i < this.places.length; i++)
-      (this.places[i] as Shared).copyFrom(other.places[i] as Shared)
-    for (let i = 0; i < this.moulds.length; i++)
-      (this.moulds[i] as Shared).copyFrom(other.moulds[i] as Shared)
+    for (let i = 0; i < this.hands.length; i++) this.hands[i]!.copyFrom(other.hands[i]!)
+    for (let i = 0; i < this.stations.length; i++) this.stations[i]!.copyFrom(other.stations[i]!)
+    for (let i = 0; i < this.places.length; i++) this.places[i]!.copyFrom(other.places[i]!)
+    for (let i = 0; i < this.moulds.length; i++) this.moulds[i]!.copyFrom(other.moulds[i]!)
     for (let i = 0; i < this.dusty.length; i++) {
-      ;(this.dusty[i] as Shared).copyFrom(other.dusty[i] as Shared)
-      ;(this.wet[i] as Shared).copyFrom(other.wet[i] as Shared)
+      this.dusty[i]!.copyFrom(other.dusty[i]!)
+      this.wet[i]!.copyFrom(other.wet[i]!)
     }
   }
 
@@ -84,18 +80,18 @@ export class Workshop {
     this.finds++
     this.foundStart = lastStart + 1
     for (let m = 0; m < makers.length; m++)
-      this.handsFrom[m] = (this.hands[makers[m] as number] as Hands).earliestFit(
+      this.handsFrom[m] = this.hands[makers[m]!]!.earliestFit(
         minute,
         task.duration,
         this.foundStart,
       )
     for (let s = 0; s < spots.length; s++) {
-      const spot = spots[s] as Spot
+      const spot = spots[s]!
       // Neither the spot nor the hands alone can be had sooner than together.
       const spotFrom = this.fit(task, minute, spot, NONE)
       for (let m = task.attended ? 0 : NONE; m < makers.length; m++) {
-        const maker = m < 0 ? NONE : (makers[m] as number)
-        const from = m < 0 ? spotFrom : Math.max(spotFrom, this.handsFrom[m] as number)
+        const maker = m < 0 ? NONE : makers[m]!
+        const from = m < 0 ? spotFrom : Math.max(spotFrom, this.handsFrom[m]!)
         if (from >= this.foundStart) {
           if (m < 0) break
           continue
@@ -123,28 +119,21 @@ export class Workshop {
     let start = minute
     for (;;) {
       const tried = start
-      if (maker !== NONE) start = (this.hands[maker] as Hands).earliestFit(start, duration, before)
+      if (maker !== NONE) start = this.hands[maker]!.earliestFit(start, duration, before)
       if (spot.station !== NONE)
-        start = (this.stations[spot.station] as Single).earliestFit(start, duration, before)
+        start = this.stations[spot.station]!.earliestFit(start, duration, before)
       if (spot.place !== NONE)
-        start = (this.places[spot.place] as Shared).earliestFit(
-          start,
-          duration,
-          task.areaCm2,
-          before,
-        )
+        start = this.places[spot.place]!.earliestFit(start, duration, task.areaCm2, before)
       if (mould !== null)
-        start = (this.moulds[mould.index] as Shared).earliestFit(
+        start = this.moulds[mould.index]!.earliestFit(
           start,
           this.holdOf(task, start),
           mould.count,
           before,
         )
       if (spot.room !== NONE) {
-        if (task.dust)
-          start = (this.wet[spot.room] as Shared).earliestFit(start, duration, 1, before)
-        if (task.openWet)
-          start = (this.dusty[spot.room] as Shared).earliestFit(start, duration, 1, before)
+        if (task.dust) start = this.wet[spot.room]!.earliestFit(start, duration, 1, before)
+        if (task.openWet) start = this.dusty[spot.room]!.earliestFit(start, duration, 1, before)
       }
       if (start === tried || start >= before) return start
     }
@@ -161,48 +150,41 @@ export class Workshop {
   /** How long a task starting then would hold its mould, as far as is known yet. */
   private holdOf(task: ModelTask, start: number): number {
     const mould = task.mould as NonNullable<ModelTask['mould']>
-    const until = this.start[mould.until] as number
-    if (until === NONE) return Math.max(task.duration, this.leastHoldMin[task.index] as number)
-    return Math.max(
-      task.duration,
-      until + (this.model.tasks[mould.until] as ModelTask).duration - start,
-    )
+    const until = this.start[mould.until]!
+    if (until === NONE) return Math.max(task.duration, this.leastHoldMin[task.index]!)
+    return Math.max(task.duration, until + this.model.tasks[mould.until]!.duration - start)
   }
 
   put(index: number, start: number, maker: number, spot: number): void {
-    const task = this.model.tasks[index] as ModelTask
+    const task = this.model.tasks[index]!
     this.start[index] = start
     this.maker[index] = maker
     this.spot[index] = spot
     const end = start + task.duration
-    const at = task.spots[spot] as Spot
-    if (maker !== NONE) (this.hands[maker] as Hands).take(start, end)
-    if (at.station !== NONE) (this.stations[at.station] as Single).take(start, end)
-    if (at.place !== NONE) (this.places[at.place] as Shared).take(start, end, task.areaCm2)
-    if (at.room !== NONE && task.dust) (this.dusty[at.room] as Shared).take(start, end, 1)
-    if (at.room !== NONE && task.openWet) (this.wet[at.room] as Shared).take(start, end, 1)
+    const at = task.spots[spot]!
+    if (maker !== NONE) this.hands[maker]!.take(start, end)
+    if (at.station !== NONE) this.stations[at.station]!.take(start, end)
+    if (at.place !== NONE) this.places[at.place]!.take(start, end, task.areaCm2)
+    if (at.room !== NONE && task.dust) this.dusty[at.room]!.take(start, end, 1)
+    if (at.room !== NONE && task.openWet) this.wet[at.room]!.take(start, end, 1)
     if (task.mould !== null) this.hold(task, start)
     this.stretchHolds(task)
   }
 
   remove(index: number): void {
-    const task = this.model.tasks[index] as ModelTask
-    const start = this.start[index] as number
+    const task = this.model.tasks[index]!
+    const start = this.start[index]!
     if (start === NONE) return
     const end = start + task.duration
-    const at = task.spots[this.spot[index] as number] as Spot
-    const maker = this.maker[index] as number
-    if (maker !== NONE) (this.hands[maker] as Hands).giveBack(start, end)
-    if (at.station !== NONE) (this.stations[at.station] as Single).giveBack(start, end)
-    if (at.place !== NONE) (this.places[at.place] as Shared).take(start, end, -task.areaCm2)
-    if (at.room !== NONE && task.dust) (this.dusty[at.room] as Shared).take(start, end, -1)
-    if (at.room !== NONE && task.openWet) (this.wet[at.room] as Shared).take(start, end, -1)
+    const at = task.spots[this.spot[index]!]!
+    const maker = this.maker[index]!
+    if (maker !== NONE) this.hands[maker]!.giveBack(start, end)
+    if (at.station !== NONE) this.stations[at.station]!.giveBack(start, end)
+    if (at.place !== NONE) this.places[at.place]!.take(start, end, -task.areaCm2)
+    if (at.room !== NONE && task.dust) this.dusty[at.room]!.take(start, end, -1)
+    if (at.room !== NONE && task.openWet) this.wet[at.room]!.take(start, end, -1)
     if (task.mould !== null)
-      (this.moulds[task.mould.index] as Shared).take(
-        start,
-        this.heldUntil[index] as number,
-        -task.mould.count,
-      )
+      this.moulds[task.mould.index]!.take(start, this.heldUntil[index]!, -task.mould.count)
     this.start[index] = NONE
     this.stretchHolds(task)
   }
@@ -211,22 +193,18 @@ export class Workshop {
     const mould = task.mould as NonNullable<ModelTask['mould']>
     const until = start + this.holdOf(task, start)
     this.heldUntil[task.index] = until
-    ;(this.moulds[mould.index] as Shared).take(start, until, mould.count)
+    this.moulds[mould.index]!.take(start, until, mould.count)
   }
 
   /** Moulds that wait for this task are held longer, or shorter, once it moves. */
   private stretchHolds(until: ModelTask): void {
-    const holders = this.model.holders[until.index] as number[]
+    const holders = this.model.holders[until.index]!
     for (let i = 0; i < holders.length; i++) {
-      const index = holders[i] as number
-      const start = this.start[index] as number
-      const holder = this.model.tasks[index] as ModelTask
+      const index = holders[i]!
+      const start = this.start[index]!
+      const holder = this.model.tasks[index]!
       if (start === NONE || holder.mould === null || index === until.index) continue
-      ;(this.moulds[holder.mould.index] as Shared).take(
-        start,
-        this.heldUntil[index] as number,
-        -holder.mould.count,
-      )
+      this.moulds[holder.mould.index]!.take(start, this.heldUntil[index]!, -holder.mould.count)
       this.hold(holder, start)
     }
   }
@@ -237,14 +215,14 @@ export class Workshop {
    * @returns the task, with the minute it would have to start at in `foundStart`; or `NONE`
    */
   mouldClash(until: ModelTask): number {
-    const holders = this.model.holders[until.index] as number[]
+    const holders = this.model.holders[until.index]!
     for (let i = 0; i < holders.length; i++) {
-      const index = holders[i] as number
-      const start = this.start[index] as number
-      const { mould } = this.model.tasks[index] as ModelTask
+      const index = holders[i]!
+      const start = this.start[index]!
+      const { mould } = this.model.tasks[index]!
       if (start === NONE || mould === null) continue
-      const moulds = this.moulds[mould.index] as Shared
-      const held = this.heldUntil[index] as number
+      const moulds = this.moulds[mould.index]!
+      const held = this.heldUntil[index]!
       if (!moulds.isOver(start, held)) continue
       moulds.take(start, held, -mould.count)
       this.foundStart = moulds.earliestFit(start, held - start, mould.count, Infinity)
@@ -259,22 +237,19 @@ export class Workshop {
    * hands, station, place, mould or air.
    */
   isInTheWay(other: number, task: ModelTask, from: number, to: number): boolean {
-    const start = this.start[other] as number
+    const start = this.start[other]!
     if (start >= to || start === NONE || other === task.index) return false
-    const one = this.model.tasks[other] as ModelTask
-    if (
-      start + one.duration <= from &&
-      (one.mould === null || (this.heldUntil[other] as number) <= from)
-    )
+    const one = this.model.tasks[other]!
+    if (start + one.duration <= from && (one.mould === null || this.heldUntil[other]! <= from))
       return false
     if (task.mould !== null && one.mould !== null && task.mould.index === one.mould.index)
       return true
     if (start + one.duration <= from) return false
-    const maker = this.maker[other] as number
+    const maker = this.maker[other]!
     if (maker !== NONE && task.makers.includes(maker)) return true
-    const at = one.spots[this.spot[other] as number] as Spot
+    const at = one.spots[this.spot[other]!]!
     for (let i = 0; i < task.spots.length; i++) {
-      const own = task.spots[i] as Spot
+      const own = task.spots[i]!
       if (own.station !== NONE && own.station === at.station) return true
       if (own.place !== NONE && own.place === at.place) return true
       if (

@@ -99,7 +99,7 @@ function* neighbourhoods(
   const distance = new Map([[start, 0]])
   let rim = [start]
   for (let steps = 1; distance.size <= MOST_TASKS; steps++) {
-    yield { tasks: [...distance.keys()].map((i) => tasks[i] as ModelTask), distance }
+    yield { tasks: [...distance.keys()].map((i) => tasks[i]!), distance }
     // A hub, as the clock that fixed instants hang on, ties nothing together.
     const next = rim
       .filter((at) => at === start || (beside[at]?.length ?? 0) <= HUB)
@@ -163,10 +163,7 @@ function closes(
       return true
     changed = false
     for (const edge of edges) {
-      const [source, target] = [
-        model.tasks[edge.from] as ModelTask,
-        model.tasks[edge.to] as ModelTask,
-      ]
+      const [source, target] = [model.tasks[edge.from]!, model.tasks[edge.to]!]
       const soonest = (earliest.get(edge.from) ?? 0) + edge.weight
       if (soonest > (earliest.get(edge.to) ?? 0)) {
         earliest.set(edge.to, up(target, soonest))
@@ -193,7 +190,7 @@ export function issueOf({ request, tasks, horizon }: Model, member: Member): Iss
       maxMin: lag?.maxMin ?? null,
     })
   }
-  const task = tasks[member.task] as ModelTask
+  const task = tasks[member.task]!
   const path = `tasks[${member.task}]`
   switch (member.kind) {
     case 'hands':

@@ -13,8 +13,8 @@ export function lagCircle(model: Model): number[] | null {
   for (let round = 0; round <= model.tasks.length; round++) {
     raised = -1
     for (const edge of model.edges) {
-      const bound = (start[edge.from] as number) + edge.weight
-      if (bound > (start[edge.to] as number)) {
+      const bound = start[edge.from]! + edge.weight
+      if (bound > start[edge.to]!) {
         start[edge.to] = bound
         cause[edge.to] = edge
         raised = edge.to

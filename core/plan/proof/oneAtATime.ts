@@ -15,17 +15,14 @@ export function oneAtATime(works: readonly Work[]): number {
   const waiting: { left: number; tail: number }[] = []
   let [now, end, next] = [0, 0, 0]
   while (next < coming.length || waiting.length > 0) {
-    if (waiting.length === 0) now = Math.max(now, (coming[next] as Work).from)
-    while (next < coming.length && (coming[next] as Work).from <= now) {
-      const { duration, tail } = coming[next++] as Work
+    if (waiting.length === 0) now = Math.max(now, coming[next]!.from)
+    while (next < coming.length && coming[next]!.from <= now) {
+      const { duration, tail } = coming[next++]!
       const at = waiting.findIndex((other) => other.tail > tail)
       waiting.splice(at < 0 ? waiting.length : at, 0, { left: duration, tail })
     }
-    const current = waiting[waiting.length - 1] as { left: number; tail: number }
-    const until = Math.min(
-      now + current.left,
-      next < coming.length ? (coming[next] as Work).from : Infinity,
-    )
+    const current = waiting[waiting.length - 1]!
+    const until = Math.min(now + current.left, next < coming.length ? coming[next]!.from : Infinity)
     current.left -= until - now
     now = until
     if (current.left > 0) continue

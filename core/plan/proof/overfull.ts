@@ -76,11 +76,8 @@ function limited({ request, tasks }: Model, { earliest, latest }: Windows): Limi
   const claim = (task: ModelTask, amount: number, until = task): Claim => ({
     task: task.index,
     amount,
-    from: latest[task.index] as number,
-    to: Math.max(
-      (earliest[task.index] as number) + task.duration,
-      (earliest[until.index] as number) + until.duration,
-    ),
+    from: latest[task.index]!,
+    to: Math.max(earliest[task.index]! + task.duration, earliest[until.index]! + until.duration),
   })
   const asked = (task: ModelTask) => request.tasks[task.index]
   const groups = [...new Set(tasks.filter((task) => task.attended).map((task) => task.makers))]

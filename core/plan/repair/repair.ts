@@ -98,11 +98,7 @@ export class Repair {
       const isNew = options.improves || tasks.some((task) => earlier.start[task] === NONE)
       return isNew
         ? -Infinity
-        : Math.max(
-            ...tasks.map(
-              (task) => (earlier.start[task] as number) + (model.tasks[task] as ModelTask).duration,
-            ),
-          )
+        : Math.max(...tasks.map((task) => earlier.start[task]! + model.tasks[task]!.duration))
     })
   }
 
@@ -120,10 +116,10 @@ export class Repair {
   private placePinned(): boolean {
     const { draft, options } = this
     draft.notBefore = this.oldStarts()
-    for (const block of new Set(options.pinned.map((task) => draft.blockOf[task] as number))) {
+    for (const block of new Set(options.pinned.map((task) => draft.blockOf[task]!))) {
       if (draft.isPlaced[block] || draft.keep(block, options.earlier) || draft.placeAlone(block))
         continue
-      this.stuck = (options.blocks[block] as Block).tasks[0] as number
+      this.stuck = options.blocks[block]!.tasks[0]!
       return false
     }
     return true
@@ -137,22 +133,20 @@ export class Repair {
     )
     const order = options.blocks
       .map((block) => block.index)
-      .sort((x, y) => (soonest[x] as number) - (soonest[y] as number) || x - y)
+      .sort((x, y) => soonest[x]! - soonest[y]! || x - y)
     return order.filter((block) => !draft.isPlaced[block] && !draft.keep(block, options.earlier))
   }
 
   /** Where a task would lie if nothing were in its way: where it lay, else as soon as it can. */
   private wishOf(task: number): number {
     const { earlier, windows } = this.options
-    return earlier.start[task] === NONE
-      ? (windows.earliest[task] as number)
-      : (earlier.start[task] as number)
+    return earlier.start[task] === NONE ? windows.earliest[task]! : earlier.start[task]!
   }
 
   private oldStarts(): Float64Array {
     const { model, earlier, windows } = this.options
     return Float64Array.from(model.tasks, ({ index }) =>
-      Math.min(Math.max(0, earlier.start[index] as number), windows.latest[index] as number),
+      Math.min(Math.max(0, earlier.start[index]!), windows.latest[index]!),
     )
   }
 
@@ -162,7 +156,7 @@ export class Repair {
    */
   private placeRest(displaced: number[]): boolean {
     const { draft, options } = this
-    const pinned = new Set(options.pinned.map((task) => draft.blockOf[task] as number))
+    const pinned = new Set(options.pinned.map((task) => draft.blockOf[task]!))
     let queue = [...displaced]
     const failures = new Map<number, number>()
     draft.sequence = []
@@ -174,7 +168,7 @@ export class Repair {
       const loosen = LOOSENINGS[failures.get(failed) ?? 0]
       failures.set(failed, (failures.get(failed) ?? 0) + 1)
       if (!loosen) {
-        this.stuck = (options.blocks[failed] as Block).tasks[0] as number
+        this.stuck = options.blocks[failed]!.tasks[0]!
         return false
       }
       const isOut = new Set(
@@ -185,8 +179,7 @@ export class Repair {
       for (const one of isOut) draft.takeOut(one)
       draft.sequence = draft.sequence.filter((one) => !isOut.has(one))
       // Whoever is taken out for a failure may come sooner than before if that is the only way.
-      for (const task of (options.blocks[failed] as Block).tasks)
-        (draft.notBefore as Float64Array)[task] = 0
+      for (const task of options.blocks[failed]!.tasks) (draft.notBefore as Float64Array)[task] = 0
       const others = new Set([...queue, ...isOut])
       queue = [
         ...new Set([failed, block, ...[...others].sort((x, y) => this.headOf(x) - this.headOf(y))]),
@@ -196,8 +189,7 @@ export class Repair {
     return true
   }
 
-  private headOf = (block: number) =>
-    this.wishOf((this.options.blocks[block] as Block).tasks[0] as number)
+  private headOf = (block: number) => this.wishOf(this.options.blocks[block]!.tasks[0]!)
 
   private improve(): void {
     const { draft, options, blocksOfJob, random } = this
@@ -206,7 +198,7 @@ export class Repair {
       const job = this.anySlippedJob()
       if (job === NONE) return
       this.tries++
-      const make = KINDS[Math.floor(random() * KINDS.length)] as (typeof KINDS)[number]
+      const make = KINDS[Math.floor(random() * KINDS.length)]!
       const move: Move = make({
         draft,
         order: draft.sequence,
@@ -240,8 +232,7 @@ export class Repair {
 
   private layOut(placements: Placements): void {
     const { draft, options } = this
-    const headStart = (block: number) =>
-      placements.start[(options.blocks[block] as Block).tasks[0] as number] as number
+    const headStart = (block: number) => placements.start[options.blocks[block]!.tasks[0]!]!
     const all = options.blocks.map((block) => block.index)
     for (const block of all) draft.takeOut(block)
     for (const block of [...all].sort((x, y) => headStart(x) - headStart(y) || x - y))
@@ -262,7 +253,7 @@ export class Repair {
     let chosen = NONE
     let sum = 0
     for (let job = 0; job < model.jobs.length; job++) {
-      const reference = this.reference[job] as number
+      const reference = this.reference[job]!
       const excess =
         reference === -Infinity
           ? this.score.excess(job, true)
@@ -276,7 +267,7 @@ export class Repair {
 
   private refill(blocks: readonly number[]): boolean {
     const { draft } = this
-    for (let i = blocks.length - 1; i >= 0; i--) draft.takeOut(blocks[i] as number)
+    for (let i = blocks.length - 1; i >= 0; i--) draft.takeOut(blocks[i]!)
     draft.sequence = []
     const isWhole = blocks.every((block) => draft.place(block) === NONE)
     const placed = draft.sequence
@@ -308,7 +299,7 @@ export class Repair {
       let goesOn = false
       for (const group of groups) {
         const moved = group.filter((block) =>
-          (blocks[block] as Block).tasks.some((task) => this.hasMoved(task)),
+          blocks[block]!.tasks.some((task) => this.hasMoved(task)),
         )
         if (moved.length > 0 && this.putBack(moved)) goesOn = true
       }
@@ -343,10 +334,10 @@ export class Repair {
   private take(blocks: readonly number[]): void {
     const { workshop } = this.draft
     for (const block of blocks) {
-      for (const task of (this.options.blocks[block] as Block).tasks) {
-        this.current.start[task] = workshop.start[task] as number
-        this.current.maker[task] = workshop.maker[task] as number
-        this.current.spot[task] = workshop.spot[task] as number
+      for (const task of this.options.blocks[block]!.tasks) {
+        this.current.start[task] = workshop.start[task]!
+        this.current.maker[task] = workshop.maker[task]!
+        this.current.spot[task] = workshop.spot[task]!
       }
     }
     this.cost = this.costNow()
@@ -358,10 +349,7 @@ export class Repair {
   }
 
   private jobCost(job: number): number {
-    return this.score.costOf(
-      job,
-      Math.max(this.score.end[job] as number, this.reference[job] as number),
-    )
+    return this.score.costOf(job, Math.max(this.score.end[job]!, this.reference[job]!))
   }
 
   private costNow(): number {
@@ -380,7 +368,7 @@ export class Repair {
   private hasMoved(task: number): boolean {
     const { earlier } = this.options
     const { workshop } = this.draft
-    const before = earlier.start[task] as number
+    const before = earlier.start[task]!
     return (
       before !== NONE &&
       (before !== workshop.start[task] || earlier.maker[task] !== workshop.maker[task])
@@ -395,25 +383,23 @@ export class Repair {
 function inTheWayOf(draft: Draft, blocks: readonly number[], reachMin: number): number[] {
   const { model, workshop, windows } = draft
   const found = new Set<number>()
-  for (const index of blocks.flatMap((block) => (draft.blocks[block] as Block).tasks)) {
+  for (const index of blocks.flatMap((block) => draft.blocks[block]!.tasks)) {
     const from = Math.max(
-      windows.earliest[index] as number,
+      windows.earliest[index]!,
       ...(model.incoming[index] ?? []).map((edge) =>
-        workshop.start[edge.from] === NONE
-          ? 0
-          : (workshop.start[edge.from] as number) + edge.weight,
+        workshop.start[edge.from] === NONE ? 0 : workshop.start[edge.from]! + edge.weight,
       ),
     )
     for (let other = 0; other < model.tasks.length; other++) {
       if (
         workshop.isInTheWay(
           other,
-          model.tasks[index] as ModelTask,
+          model.tasks[index]!,
           from,
-          from + reachMin + (model.tasks[index] as ModelTask).duration,
+          from + reachMin + model.tasks[index]!.duration,
         )
       )
-        found.add(draft.blockOf[other] as number)
+        found.add(draft.blockOf[other]!)
     }
   }
   return [...found]

@@ -52,10 +52,7 @@ export function easeWindows(
   const jobEnds = model.jobs.map((job) => endOf(model, job, workshop))
   for (const { opens, closes, greatest, width } of closing) {
     const left =
-      (workshop.start[opens] as number) +
-      durationOf(model, opens) +
-      greatest -
-      (workshop.start[closes] as number)
+      workshop.start[opens]! + durationOf(model, opens) + greatest - workshop.start[closes]!
     const missing = Math.floor(LEFT_SHARE * width) - left
     for (const share of missing > 0 ? TRIED_SHARES : []) {
       const moved = movedAlong(
@@ -72,10 +69,10 @@ export function easeWindows(
   placements.start.set(workshop.start)
 }
 
-const durationOf = ({ tasks }: Model, task: number) => (tasks[task] as ModelTask).duration
-const headOf = ({ tasks }: Block, { start }: Placements) => start[tasks[0] as number] as number
+const durationOf = ({ tasks }: Model, task: number) => tasks[task]!.duration
+const headOf = ({ tasks }: Block, { start }: Placements) => start[tasks[0]!]!
 const endOf = (model: Model, { tasks }: ModelJob, { start }: Workshop) =>
-  Math.max(0, ...tasks.map((task) => (start[task] as number) + durationOf(model, task)))
+  Math.max(0, ...tasks.map((task) => start[task]! + durationOf(model, task)))
 
 function windowsThatClose(model: Model): Window[] {
   const indexOf = new Map(model.tasks.map(({ id, index }) => [id, index]))
@@ -101,9 +98,9 @@ function latestOf(
   jobEnds: readonly number[],
   task: number,
 ): number {
-  const { job, duration } = model.tasks[task] as ModelTask
+  const { job, duration } = model.tasks[task]!
   if (model.holders[task]?.some((holder) => holder !== task)) return NONE
-  return Math.min(windows.latest[task] as number, (jobEnds[job] as number) - duration)
+  return Math.min(windows.latest[task]!, jobEnds[job]! - duration)
 }
 
 /**
@@ -117,13 +114,13 @@ function movedAlong(
   later: number,
   mayLie: (task: number, start: number) => boolean,
 ): Map<number, number> | null {
-  const moved = new Map([[first, (start[first] as number) + later]])
+  const moved = new Map([[first, start[first]! + later]])
   const queue = [first]
   for (let task = queue.pop(); task !== undefined; task = queue.pop()) {
     const at = moved.get(task) as number
     if (!mayLie(task, at)) return null
     for (const { to, weight } of model.outgoing[task] ?? []) {
-      if ((moved.get(to) ?? (start[to] as number)) >= at + weight) continue
+      if ((moved.get(to) ?? start[to]!) >= at + weight) continue
       moved.set(to, at + weight)
       queue.push(to)
     }
@@ -138,15 +135,15 @@ function movedAlong(
 function moveAll(model: Model, workshop: Workshop, moved: ReadonlyMap<number, number>): boolean {
   const before = [...moved.keys()].map((task) => ({
     task,
-    start: workshop.start[task] as number,
-    maker: workshop.maker[task] as number,
-    spot: workshop.spot[task] as number,
+    start: workshop.start[task]!,
+    maker: workshop.maker[task]!,
+    spot: workshop.spot[task]!,
   }))
   for (const { task } of before) workshop.remove(task)
   const put: number[] = []
   for (const { task, maker, spot } of before) {
     const start = moved.get(task) as number
-    if (!workshop.fitsAt(model.tasks[task] as ModelTask, start, maker, spot)) break
+    if (!workshop.fitsAt(model.tasks[task]!, start, maker, spot)) break
     workshop.put(task, start, maker, spot)
     put.push(task)
   }

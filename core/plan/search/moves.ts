@@ -31,7 +31,7 @@ const SMALL_STEP = 60
 
 /** One job anew into the gaps. */
 export const refillJob = (scene: Scene): Move => ({
-  takeOut: withFollowers(scene.draft, scene.blocksOfJob[scene.anyJob()] as number[]),
+  takeOut: withFollowers(scene.draft, scene.blocksOfJob[scene.anyJob()]!),
 })
 
 /**
@@ -53,15 +53,15 @@ export function refillJobs(scene: Scene): Move {
   const jobs = [job]
   const most = 2 + Math.floor(random() * 4)
   for (let i = 0; i < 3 * most && jobs.length < most && obstacles.length > 0; i++) {
-    const { inTheWay } = obstacles[Math.floor(random() * obstacles.length)] as Obstacle
-    const other = (draft.blocks[inTheWay] as Block).job
+    const { inTheWay } = obstacles[Math.floor(random() * obstacles.length)]!
+    const other = draft.blocks[inTheWay]!.job
     if (!jobs.includes(other))
       jobs.splice(random() < 0.5 ? jobs.length : 1 + Math.floor(random() * jobs.length), 0, other)
   }
   return {
     takeOut: withFollowers(
       scene.draft,
-      jobs.flatMap((one) => blocksOfJob[one] as number[]),
+      jobs.flatMap((one) => blocksOfJob[one]!),
     ),
   }
 }
@@ -72,16 +72,15 @@ export function refillJobs(scene: Scene): Move {
  */
 export function refillTime(scene: Scene): Move {
   const { draft, order, blocksOfJob, random } = scene
-  const own = blocksOfJob[scene.anyJob()] as number[]
+  const own = blocksOfJob[scene.anyJob()]!
   if (own.length === 0) return { takeOut: [] }
-  const startOf = (block: number) =>
-    draft.workshop.start[(draft.blocks[block] as Block).tasks[0] as number] as number
-  const around = startOf(own[Math.floor(random() * own.length)] as number)
+  const startOf = (block: number) => draft.workshop.start[draft.blocks[block]!.tasks[0]!]!
+  const around = startOf(own[Math.floor(random() * own.length)]!)
   const near = order.filter((block) => Math.abs(startOf(block) - around) <= NEAR_MIN)
   const most = 3 + Math.floor(random() * 8)
   const picked = new Set<number>()
   for (let i = 0; i < 2 * most && picked.size < most; i++)
-    picked.add(near[Math.floor(random() * near.length)] as number)
+    picked.add(near[Math.floor(random() * near.length)]!)
   return { takeOut: withFollowers(draft, [...picked]) }
 }
 
@@ -91,13 +90,13 @@ export function refillTime(scene: Scene): Move {
  */
 export function moveJob(scene: Scene): Move {
   const { order, blocksOfJob, random } = scene
-  const own = blocksOfJob[Math.floor(random() * blocksOfJob.length)] as number[]
-  const target = order[Math.floor(random() * order.length)] as number
+  const own = blocksOfJob[Math.floor(random() * blocksOfJob.length)]!
+  const target = order[Math.floor(random() * order.length)]!
   if (!own.includes(target)) return { order: movedTo(order, own, target, 'anywhere') }
   return {
     order: movedTo(
       order,
-      withFollowers(scene.draft, [order[Math.floor(random() * order.length)] as number]),
+      withFollowers(scene.draft, [order[Math.floor(random() * order.length)]!]),
       target,
       'anywhere',
     ),
@@ -137,12 +136,7 @@ export function moveBlock({ order, random }: Scene): Move {
   const reach = 1 + Math.floor(random() ** 2 * Math.min(SMALL_STEP, order.length))
   const to = Math.max(0, Math.min(order.length - 1, from + (random() < 0.6 ? -reach : reach)))
   return {
-    order: movedTo(
-      order,
-      [order[from] as number],
-      order[to] as number,
-      to > from ? 'after' : 'before',
-    ),
+    order: movedTo(order, [order[from]!], order[to]!, to > from ? 'after' : 'before'),
   }
 }
 
@@ -170,7 +164,7 @@ export function withFollowers(draft: Draft, blocks: readonly number[]): number[]
   const visit = (block: number): void => {
     if (all.has(block)) return
     all.add(block)
-    for (const next of (draft.blocks[block] as Block).before) visit(next)
+    for (const next of draft.blocks[block]!.before) visit(next)
   }
   for (const block of blocks) visit(block)
   return [...all]

@@ -17,39 +17,35 @@ export interface Obstacle {
  */
 export function obstaclesOf(draft: Draft, job: number): Obstacle[] {
   const { model, workshop, blocks, blockOf, windows } = draft
-  const own = (model.jobs[job] as (typeof model.jobs)[number]).tasks
+  const own = model.jobs[job]!.tasks
   let last = NONE
   let lastEnd = -Infinity
   for (const task of own) {
-    const end = (workshop.start[task] as number) + (model.tasks[task] as ModelTask).duration
+    const end = workshop.start[task]! + model.tasks[task]!.duration
     if (end > lastEnd) [last, lastEnd] = [task, end]
   }
   const found: Obstacle[] = []
   const seen = new Set<number>()
-  for (let at = last === NONE ? NONE : (blockOf[last] as number); at !== NONE && !seen.has(at);) {
+  for (let at = last === NONE ? NONE : blockOf[last]!; at !== NONE && !seen.has(at);) {
     seen.add(at)
     let next = NONE
     let leastSlack = Infinity
-    for (const index of (blocks[at] as Block).tasks) {
-      const task = model.tasks[index] as ModelTask
-      const start = workshop.start[index] as number
-      let ready = windows.earliest[index] as number
-      for (const { from, weight } of model.incoming[index] as Edge[]) {
-        const bound = (workshop.start[from] as number) + weight
+    for (const index of blocks[at]!.tasks) {
+      const task = model.tasks[index]!
+      const start = workshop.start[index]!
+      let ready = windows.earliest[index]!
+      for (const { from, weight } of model.incoming[index]!) {
+        const bound = workshop.start[from]! + weight
         if (bound > ready) ready = bound
-        if (
-          blockOf[from] !== at &&
-          start - bound < leastSlack &&
-          !seen.has(blockOf[from] as number)
-        ) {
+        if (blockOf[from] !== at && start - bound < leastSlack && !seen.has(blockOf[from]!)) {
           leastSlack = start - bound
-          next = blockOf[from] as number
+          next = blockOf[from]!
         }
       }
       if (start <= ready) continue
       for (let other = 0; other < model.tasks.length; other++) {
         if (blockOf[other] !== at && workshop.isInTheWay(other, task, ready, start + task.duration))
-          found.push({ waiting: at, inTheWay: blockOf[other] as number })
+          found.push({ waiting: at, inTheWay: blockOf[other]! })
       }
     }
     at = next

@@ -27,7 +27,7 @@ export function mergedByStart(
   const moved = [...blocks].sort((x, y) => startOf(x) - startOf(y))
   const backwards: number[] = []
   for (let i = order.length - 1; i >= 0; i--) {
-    const block = order[i] as number
+    const block = order[i]!
     if (isMoved.has(block)) continue
     while (moved.length > 0 && startOf(moved.at(-1) as number) >= startOf(block))
       backwards.push(moved.pop() as number)

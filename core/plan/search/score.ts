@@ -35,25 +35,22 @@ export class Score {
     this.tail = tailsOf(model)
     this.soonest = new Float64Array(model.jobs.length)
     for (const { index, job } of model.tasks)
-      this.soonest[job] = Math.max(
-        this.soonest[job] as number,
-        (windows.earliest[index] as number) + (this.tail[index] as number),
-      )
+      this.soonest[job] = Math.max(this.soonest[job]!, windows.earliest[index]! + this.tail[index]!)
     this.end = new Float64Array(model.jobs.length)
     this.clear()
   }
 
   costOf(job: number, end: number): number {
-    const { due, weight, tasks } = this.model.jobs[job] as Model['jobs'][number]
+    const { due, weight, tasks } = this.model.jobs[job]!
     if (tasks.length === 0) return 0
     return weight * (end + (due !== null && end > due ? this.factor * (end - due) : 0))
   }
 
   /** What a job costs above its least, and a little, so that every job has its turn. */
   excess(job: number, withTardiness: boolean): number {
-    const { weight, tasks } = this.model.jobs[job] as Model['jobs'][number]
+    const { weight, tasks } = this.model.jobs[job]!
     if (tasks.length === 0) return 0
-    const [end, soonest] = [this.end[job] as number, this.soonest[job] as number]
+    const [end, soonest] = [this.end[job]!, this.soonest[job]!]
     return withTardiness
       ? this.costOf(job, end) - this.costOf(job, soonest) + weight
       : weight * (end - soonest + 60)
@@ -64,7 +61,7 @@ export class Score {
     let [weightedTardinessMin, weightedCompletionMin] = [0, 0]
     for (const [job, { due, weight, tasks }] of this.model.jobs.entries()) {
       if (tasks.length === 0) continue
-      const end = this.end[job] as number
+      const end = this.end[job]!
       weightedCompletionMin += weight * end
       if (due !== null) weightedTardinessMin += weight * Math.max(0, end - due)
     }
@@ -74,18 +71,17 @@ export class Score {
   clear(): void {
     this.end.set(this.soonest)
     this.total = 0
-    for (let job = 0; job < this.end.length; job++)
-      this.total += this.costOf(job, this.end[job] as number)
+    for (let job = 0; job < this.end.length; job++) this.total += this.costOf(job, this.end[job]!)
   }
 
   /** Takes the tasks of a block into account, wherever they are placed. */
   add(block: number, start: Int32Array): void {
-    const { tasks } = this.blocks[block] as Block
+    const { tasks } = this.blocks[block]!
     for (let i = 0; i < tasks.length; i++) {
-      const task = tasks[i] as number
-      const { job } = this.model.tasks[task] as ModelTask
-      const end = (start[task] as number) + (this.tail[task] as number)
-      const before = this.end[job] as number
+      const task = tasks[i]!
+      const { job } = this.model.tasks[task]!
+      const end = start[task]! + this.tail[task]!
+      const before = this.end[job]!
       if (start[task] === NONE || end <= before) continue
       this.total += this.costOf(job, end) - this.costOf(job, before)
       this.end[job] = end
@@ -94,14 +90,14 @@ export class Score {
 
   /** Works out one job anew from those of its tasks that are placed. */
   renew(job: number, start: Int32Array): void {
-    const { tasks } = this.model.jobs[job] as Model['jobs'][number]
-    let end = this.soonest[job] as number
+    const { tasks } = this.model.jobs[job]!
+    let end = this.soonest[job]!
     for (let i = 0; i < tasks.length; i++) {
-      const task = tasks[i] as number
-      if (start[task] !== NONE && (start[task] as number) + (this.tail[task] as number) > end)
-        end = (start[task] as number) + (this.tail[task] as number)
+      const task = tasks[i]!
+      if (start[task] !== NONE && start[task]! + this.tail[task]! > end)
+        end = start[task]! + this.tail[task]!
     }
-    this.total += this.costOf(job, end) - this.costOf(job, this.end[job] as number)
+    this.total += this.costOf(job, end) - this.costOf(job, this.end[job]!)
     this.end[job] = end
   }
 }

@@ -337,12 +337,10 @@ class Search {
     const rateSum = rates.reduce((sum, rate) => sum + rate, 0)
     const chances = kinds.map(
       ({ work, uses }, i) =>
-        ((LEAST_SHARE + (1 - LEAST_SHARE * kinds.length) * ((rates[i] as number) / rateSum)) *
-          uses) /
-        work,
+        ((LEAST_SHARE + (1 - LEAST_SHARE * kinds.length) * (rates[i]! / rateSum)) * uses) / work,
     )
     let left = this.random() * chances.reduce((sum, chance) => sum + chance, 0)
-    return kinds.find((_, i) => (left -= chances[i] as number) < 0) ?? (kinds[0] as Kind)
+    return kinds.find((_, i) => (left -= chances[i]!) < 0) ?? kinds[0]!
   }
 
   /**
@@ -377,10 +375,10 @@ class Search {
   private goBackTo(first: number): void {
     const { draft, stride, order, checkpoints } = this
     const near = Math.min(this.saved - 1, Math.floor(first / stride))
-    draft.load(checkpoints[near] as Checkpoint, order)
+    draft.load(checkpoints[near]!, order)
     for (let i = near * stride; i < first;) {
-      draft.putBack(order[i] as number, this.current)
-      draft.sequence.push(order[i] as number)
+      draft.putBack(order[i]!, this.current)
+      draft.sequence.push(order[i]!)
       i++
       if (i === this.saved * stride && this.saved < this.mostCheckpoints)
         draft.save((checkpoints[this.saved++] ??= draft.newCheckpoint()))
@@ -393,7 +391,7 @@ class Search {
    */
   private refill(blocks: readonly number[], limit: number): void {
     const { draft, order } = this
-    for (let i = blocks.length - 1; i >= 0; i--) draft.takeOut(blocks[i] as number)
+    for (let i = blocks.length - 1; i >= 0; i--) draft.takeOut(blocks[i]!)
     for (const block of blocks) this.renewScore(block)
     draft.sequence = []
     draft.floor = 0
@@ -417,7 +415,7 @@ class Search {
     const { score, current, order } = this
     score.clear()
     for (let i = 0; i < order.length; i++) {
-      score.add(order[i] as number, current.start)
+      score.add(order[i]!, current.start)
       this.totals[i] = score.total
     }
     this.areTotalsKnown = true
@@ -439,18 +437,18 @@ class Search {
     for (let i = first; i < order.length && score.total <= limit; i++) {
       const from = draft.sequence.length
       draft.together = []
-      const failed = draft.place(order[i] as number)
+      const failed = draft.place(order[i]!)
       if (failed !== NONE) {
-        this.failures[failed] = (this.failures[failed] as number) + 1
+        this.failures[failed] = this.failures[failed]! + 1
         return false
       }
       for (let j = Math.max(0, from - draft.together.length); j < draft.sequence.length; j++)
-        score.add(draft.sequence[j] as number, draft.workshop.start)
+        score.add(draft.sequence[j]!, draft.workshop.start)
       for (const block of draft.together) this.renewScore(block)
       if (
         i >= together &&
         draft.sequence.length === i + 1 &&
-        score.total > (this.totals[i] as number) + mayLose
+        score.total > this.totals[i]! + mayLose
       )
         return false
     }
@@ -459,8 +457,8 @@ class Search {
 
   private renewScore(block: number): void {
     const { model, blocks } = this.options
-    for (const task of (blocks[block] as Block).tasks)
-      this.score.renew((model.tasks[task] as ModelTask).job, this.draft.workshop.start)
+    for (const task of blocks[block]!.tasks)
+      this.score.renew(model.tasks[task]!.job, this.draft.workshop.start)
   }
 
   private restoreScore(): void {
@@ -472,7 +470,7 @@ class Search {
   private accept(changed: readonly number[], order: readonly number[], first: number): void {
     const { draft, current, score } = this
     for (const block of changed)
-      for (const task of (this.options.blocks[block] as Block).tasks)
+      for (const task of this.options.blocks[block]!.tasks)
         copyPlacement(draft.workshop, current, task)
     this.order = [...order]
     draft.sequence = [...order]
@@ -488,7 +486,7 @@ class Search {
   }
 
   private startOf(block: number, start: Int32Array): number {
-    return start[(this.options.blocks[block] as Block).tasks[0] as number] as number
+    return start[this.options.blocks[block]!.tasks[0]!]!
   }
 
   /**
@@ -497,19 +495,19 @@ class Search {
    */
   private withFailedFirst(order: readonly number[]): number[] {
     const { blocks, windows } = this.options
-    const isFixed = (block: number) => hasOneStart(blocks[block] as Block, windows)
+    const isFixed = (block: number) => hasOneStart(blocks[block]!, windows)
     const ranks = order.map((block, i) => ({
       block,
       rank: isFixed(block)
         ? -Infinity
-        : i - (this.failures[block] as number) * this.random() * order.length + this.random() * 3,
+        : i - this.failures[block]! * this.random() * order.length + this.random() * 3,
     }))
     return ranks.sort((x, y) => (x.rank === y.rank ? 0 : x.rank - y.rank)).map(({ block }) => block)
   }
 }
 
 function copyPlacement(from: Placements, to: Placements, task: number): void {
-  to.start[task] = from.start[task] as number
-  to.maker[task] = from.maker[task] as number
-  to.spot[task] = from.spot[task] as number
+  to.start[task] = from.start[task]!
+  to.maker[task] = from.maker[task]!
+  to.spot[task] = from.spot[task]!
 }

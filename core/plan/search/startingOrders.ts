@@ -21,18 +21,11 @@ export function startingOrders(
 ): number[][] {
   const isFixed = blocks.map((block) => hasOneStart(block, { earliest, latest }))
   const sumOf = (minutes: (task: Model['tasks'][number]) => number) =>
-    model.jobs.map((job) =>
-      job.tasks.reduce(
-        (sum, task) => sum + minutes(model.tasks[task] as Model['tasks'][number]),
-        0,
-      ),
-    )
+    model.jobs.map((job) => job.tasks.reduce((sum, task) => sum + minutes(model.tasks[task]!), 0))
   const work = sumOf((task) => task.duration)
   const due = (job: number) => model.jobs[job]?.due ?? model.horizon
   const weight = (job: number) => Math.max(model.jobs[job]?.weight ?? 1, 1e-6)
-  const soonest = blocks.map((block) =>
-    Math.min(...block.tasks.map((task) => earliest[task] as number)),
-  )
+  const soonest = blocks.map((block) => Math.min(...block.tasks.map((task) => earliest[task]!)))
   const pressing = LOOK_AHEADS_MIN.map((lookAheadMin) =>
     pressingFirst(
       model,
@@ -42,15 +35,12 @@ export function startingOrders(
     ),
   )
   const rules: ((x: Block, y: Block) => number)[] = [
-    ...pressing.map(
-      (rank) => (x: Block, y: Block) => (rank[x.job] as number) - (rank[y.job] as number),
-    ),
+    ...pressing.map((rank) => (x: Block, y: Block) => rank[x.job]! - rank[y.job]!),
     (x, y) => due(x.job) - due(y.job) || weight(y.job) - weight(x.job),
     (x, y) =>
-      (due(x.job) - (work[x.job] as number)) / weight(x.job) -
-      (due(y.job) - (work[y.job] as number)) / weight(y.job),
-    (x, y) => (work[x.job] as number) / weight(x.job) - (work[y.job] as number) / weight(y.job),
-    (x, y) => (soonest[x.index] as number) - (soonest[y.index] as number),
+      (due(x.job) - work[x.job]!) / weight(x.job) - (due(y.job) - work[y.job]!) / weight(y.job),
+    (x, y) => work[x.job]! / weight(x.job) - work[y.job]! / weight(y.job),
+    (x, y) => soonest[x.index]! - soonest[y.index]!,
   ]
   return rules.map((rule) =>
     [...blocks]
@@ -92,15 +82,13 @@ function pressingFirst(
     ) / model.horizon
   const lastStart = jobs.map((job) => {
     const [from, to] = [
-      Math.min(...job.tasks.map((task) => earliest[task] as number)),
-      Math.max(
-        ...job.tasks.map((task) => (earliest[task] as number) + (tasks[task]?.duration ?? 0)),
-      ),
+      Math.min(...job.tasks.map((task) => earliest[task]!)),
+      Math.max(...job.tasks.map((task) => earliest[task]! + (tasks[task]?.duration ?? 0))),
     ]
     return (job.due ?? model.horizon) - (to - from)
   })
   const worth = jobs.map(({ weight }, job) =>
-    Math.log(Math.max(weight, 1e-6) / Math.max(1, hands[job] as number)),
+    Math.log(Math.max(weight, 1e-6) / Math.max(1, hands[job]!)),
   )
   const rank = jobs.map(() => jobs.length)
   const left = new Set(jobs.keys())
@@ -108,13 +96,13 @@ function pressingFirst(
   for (let next = 0; next < jobs.length; next++) {
     let [best, most] = [0, -Infinity]
     for (const job of left) {
-      const early = (lastStart[job] as number) - now
-      const urgency = (worth[job] as number) - (early > 0 ? early / lookAheadMin : 0)
+      const early = lastStart[job]! - now
+      const urgency = worth[job]! - (early > 0 ? early / lookAheadMin : 0)
       if (urgency > most) [best, most] = [job, urgency]
     }
     left.delete(best)
     rank[best] = next
-    now += offered > 0 ? (hands[best] as number) / offered : 0
+    now += offered > 0 ? hands[best]! / offered : 0
   }
   return rank
 }

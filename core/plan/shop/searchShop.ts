@@ -75,7 +75,7 @@ class ShopSearch {
   private firstOrder(): number[] {
     const start = this.best?.placements.start
     const tasks = this.options.blocks.flatMap((block) => block.tasks)
-    return start ? tasks.sort((x, y) => (start[x] as number) - (start[y] as number)) : tasks
+    return start ? tasks.sort((x, y) => start[x]! - start[y]!) : tasks
   }
 
   /** Between two of the good plans; until enough are kept, between the best and one by chance. */
@@ -84,9 +84,9 @@ class ShopSearch {
     const isFull = elite.length === ELITE
     const x = isFull ? Math.floor(random() * ELITE) : 0
     const other = isFull
-      ? (elite[(x + 1 + Math.floor(random() * (ELITE - 1))) % ELITE] as Kept).order
+      ? elite[(x + 1 + Math.floor(random() * (ELITE - 1))) % ELITE]!.order
       : randomOrder(this.shop, random)
-    return between((elite[x] as Kept).order, other, 0.3 + 0.4 * random())
+    return between(elite[x]!.order, other, 0.3 + 0.4 * random())
   }
 
   /**
@@ -126,7 +126,7 @@ class ShopSearch {
     let least = Infinity
     let ties = 0
     for (let i = 0; i < count; i++) {
-      const own = length[i] as number
+      const own = length[i]!
       if (own > least || (own >= shortest && tabu.forbids(plan, moves.at(i)))) continue
       if (own < least) [chosen, least, ties] = [i, own, 1]
       else if (random() * ++ties < 1) chosen = i
@@ -179,17 +179,16 @@ class ShopSearch {
 function between(x: Int32Array, y: ArrayLike<number>, share: number): Int32Array {
   const rank = new Float64Array(x.length)
   for (let i = 0; i < x.length; i++) {
-    rank[x[i] as number] = (rank[x[i] as number] as number) + share * i
-    rank[y[i] as number] = (rank[y[i] as number] as number) + (1 - share) * i
+    rank[x[i]!] = rank[x[i]!]! + share * i
+    rank[y[i]!] = rank[y[i]!]! + (1 - share) * i
   }
-  return x.slice().sort((a, b) => (rank[a] as number) - (rank[b] as number))
+  return x.slice().sort((a, b) => rank[a]! - rank[b]!)
 }
 
 function randomOrder({ size, before, after }: MachineShop, random: () => number): number[] {
   const of = ({ other, another }: Waits, task: number) => {
     const list: number[] = []
-    for (let w = task; w !== NONE; w = another[w] as number)
-      if (other[w] !== size) list.push(other[w] as number)
+    for (let w = task; w !== NONE; w = another[w]!) if (other[w] !== size) list.push(other[w]!)
     return list
   }
   const waiting = Array.from({ length: size }, (_, task) => of(before, task).length)
@@ -198,7 +197,7 @@ function randomOrder({ size, before, after }: MachineShop, random: () => number)
   while (order.length < size) {
     const [task] = ready.splice(Math.floor(random() * ready.length), 1) as [number]
     order.push(task)
-    for (const next of of(after, task)) if (--(waiting[next] as number) === 0) ready.push(next)
+    for (const next of of(after, task)) if (--waiting[next]! === 0) ready.push(next)
   }
   return order
 }

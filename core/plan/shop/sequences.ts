@@ -55,12 +55,12 @@ export class Sequences {
     const last = new Int32Array(shop.machines).fill(nobody)
     this.order.set(order)
     for (let i = 0; i < shop.size; i++) {
-      const task = this.order[i] as number
-      const machine = shop.machine[task] as number
+      const task = this.order[i]!
+      const machine = shop.machine[task]!
       rank[task] = i
       previous[task] = next[task] = nobody
       if (machine === NONE) continue
-      const before = last[machine] as number
+      const before = last[machine]!
       previous[task] = before
       next[before] = task
       last[machine] = task
@@ -74,10 +74,10 @@ export class Sequences {
    */
   move(task: number, target: number, isAfter: boolean): boolean {
     const { previous, next } = this
-    const [oldPrevious, oldNext] = [previous[task] as number, next[task] as number]
+    const [oldPrevious, oldNext] = [previous[task]!, next[task]!]
     this.unlink(task)
-    if (isAfter) this.link(task, target, next[target] as number)
-    else this.link(task, previous[target] as number, target)
+    if (isAfter) this.link(task, target, next[target]!)
+    else this.link(task, previous[target]!, target)
     if (isAfter ? this.orderAfter(task, target) : this.orderBefore(task, target)) return true
     this.unlink(task)
     this.link(task, oldPrevious, oldNext)
@@ -85,7 +85,7 @@ export class Sequences {
   }
 
   private unlink(task: number): void {
-    const [before, after] = [this.previous[task] as number, this.next[task] as number]
+    const [before, after] = [this.previous[task]!, this.next[task]!]
     this.next[before] = after
     this.previous[after] = before
   }
@@ -100,11 +100,11 @@ export class Sequences {
   /** Brings a task, and what follows it, behind its new forerunner in the order of all. */
   private orderAfter(task: number, target: number): boolean {
     const { order, rank, isReached, shop, previous } = this
-    const [from, to] = [rank[task] as number, rank[target] as number]
+    const [from, to] = [rank[task]!, rank[target]!]
     isReached[task] = 1
     for (let i = from + 1; i <= to; i++) {
-      const at = order[i] as number
-      if (this.isAnyReached(shop.before, at, previous[at] as number)) isReached[at] = 1
+      const at = order[i]!
+      if (this.isAnyReached(shop.before, at, previous[at]!)) isReached[at] = 1
     }
     return this.reorder(from, to, target, 0)
   }
@@ -112,11 +112,11 @@ export class Sequences {
   /** Brings a task, and what it follows, before its new follower in the order of all. */
   private orderBefore(task: number, target: number): boolean {
     const { order, rank, isReached, shop, next } = this
-    const [from, to] = [rank[target] as number, rank[task] as number]
+    const [from, to] = [rank[target]!, rank[task]!]
     isReached[task] = 1
     for (let i = to - 1; i >= from; i--) {
-      const at = order[i] as number
-      if (this.isAnyReached(shop.after, at, next[at] as number)) isReached[at] = 1
+      const at = order[i]!
+      if (this.isAnyReached(shop.after, at, next[at]!)) isReached[at] = 1
     }
     return this.reorder(from, to, target, 1)
   }
@@ -124,8 +124,7 @@ export class Sequences {
   private isAnyReached({ other, another }: Waits, task: number, onMachine: number): boolean {
     const { isReached } = this
     if (isReached[onMachine] === 1) return true
-    for (let w = task; w !== NONE; w = another[w] as number)
-      if (isReached[other[w] as number] === 1) return true
+    for (let w = task; w !== NONE; w = another[w]!) if (isReached[other[w]!] === 1) return true
     return false
   }
 
@@ -139,16 +138,16 @@ export class Sequences {
     let count = 0
     if (!isCircle) {
       for (let i = from; i <= to; i++)
-        if (isReached[order[i] as number] === first) stretch[count++] = order[i] as number
+        if (isReached[order[i]!] === first) stretch[count++] = order[i]!
       for (let i = from; i <= to; i++)
-        if (isReached[order[i] as number] !== first) stretch[count++] = order[i] as number
+        if (isReached[order[i]!] !== first) stretch[count++] = order[i]!
     }
     for (let i = 0; i < count; i++) {
-      const task = stretch[i] as number
+      const task = stretch[i]!
       order[from + i] = task
       rank[task] = from + i
     }
-    for (let i = from; i <= to; i++) isReached[order[i] as number] = 0
+    for (let i = from; i <= to; i++) isReached[order[i]!] = 0
     if (!isCircle) this.workOut(from, to)
     return !isCircle
   }
@@ -157,27 +156,27 @@ export class Sequences {
   private workOut(from: number, to: number): void {
     this.workOutHeads(from)
     this.workOutTails(to)
-    this.length = this.latest[this.shop.size - 1] as number
+    this.length = this.latest[this.shop.size - 1]!
   }
 
   private workOutHeads(from: number): void {
     const { order, head, waitHead, previous, latest } = this
     const { duration, size } = this.shop
     const { other, weight, another } = this.shop.before
-    let last = from === 0 ? 0 : (latest[from - 1] as number)
+    let last = from === 0 ? 0 : latest[from - 1]!
     for (let i = from; i < size; i++) {
-      const task = order[i] as number
-      let start = (head[other[task] as number] as number) + (weight[task] as number)
-      for (let w = another[task] as number; w !== NONE; w = another[w] as number) {
-        const bound = (head[other[w] as number] as number) + (weight[w] as number)
+      const task = order[i]!
+      let start = head[other[task]!]! + weight[task]!
+      for (let w = another[task]!; w !== NONE; w = another[w]!) {
+        const bound = head[other[w]!]! + weight[w]!
         if (bound > start) start = bound
       }
       waitHead[task] = start
-      const earlier = previous[task] as number
-      const free = (head[earlier] as number) + (duration[earlier] as number)
+      const earlier = previous[task]!
+      const free = head[earlier]! + duration[earlier]!
       if (free > start) start = free
       head[task] = start
-      start += duration[task] as number
+      start += duration[task]!
       if (start > last) last = start
       latest[i] = last
     }
@@ -188,14 +187,14 @@ export class Sequences {
     const { duration } = this.shop
     const { other, weight, another } = this.shop.after
     for (let i = to; i >= 0; i--) {
-      const task = order[i] as number
-      let rest = (tail[other[task] as number] as number) + (weight[task] as number)
-      for (let w = another[task] as number; w !== NONE; w = another[w] as number) {
-        const bound = (tail[other[w] as number] as number) + (weight[w] as number)
+      const task = order[i]!
+      let rest = tail[other[task]!]! + weight[task]!
+      for (let w = another[task]!; w !== NONE; w = another[w]!) {
+        const bound = tail[other[w]!]! + weight[w]!
         if (bound > rest) rest = bound
       }
       waitTail[task] = rest
-      const busy = (duration[task] as number) + (tail[next[task] as number] as number)
+      const busy = duration[task]! + tail[next[task]!]!
       if (busy > rest) rest = busy
       tail[task] = rest
     }

@@ -62,10 +62,10 @@ export class ShopMoves {
     } = this
     for (let first = this.first; first < size;) {
       let last = first
-      while (last + 1 < size && previous[path[last + 1] as number] === path[last]) last++
-      const [start, end] = [path[first] as number, path[last] as number]
+      while (last + 1 < size && previous[path[last + 1]!] === path[last]) last++
+      const [start, end] = [path[first]!, path[last]!]
       for (let i = first; i <= last && last > first; i++) {
-        const task = path[i] as number
+        const task = path[i]!
         if (i < last && (last < size - 1 || i === first)) this.comeAfter(task, end)
         if (i > first && (first > this.first || i === last)) this.comeBefore(task, start)
         if (i > first && i < last) {
@@ -79,8 +79,8 @@ export class ShopMoves {
 
   at(i: number): ShopMove {
     return {
-      task: this.task[i] as number,
-      target: this.target[i] as number,
+      task: this.task[i]!,
+      target: this.target[i]!,
       isAfter: this.isAfter[i] === 1,
     }
   }
@@ -98,10 +98,9 @@ export class ShopMoves {
     let first = size
     while (at !== nobody) {
       path[--first] = at
-      const start = head[at] as number
-      const earlier = previous[at] as number
-      const byMachine =
-        earlier !== nobody && (head[earlier] as number) + (duration[earlier] as number) === start
+      const start = head[at]!
+      const earlier = previous[at]!
+      const byMachine = earlier !== nobody && head[earlier]! + duration[earlier]! === start
       const byWait = waitHead[at] === start ? this.bindingWait(at) : nobody
       at = byMachine && (byWait === nobody || random() < 0.5) ? earlier : byWait
     }
@@ -121,12 +120,8 @@ export class ShopMoves {
     let last = nobody
     let seen = 0
     for (let i = size - 1; i >= 0 && latest[i] === length; i--) {
-      const task = order[i] as number
-      if (
-        (head[task] as number) + (duration[task] as number) === length &&
-        this.random() * ++seen < 1
-      )
-        last = task
+      const task = order[i]!
+      if (head[task]! + duration[task]! === length && this.random() * ++seen < 1) last = task
     }
     return last
   }
@@ -143,9 +138,8 @@ export class ShopMoves {
         before: { other, weight, another },
       },
     } = this.plan
-    for (let w = task; w !== NONE; w = another[w] as number) {
-      if ((head[other[w] as number] as number) + (weight[w] as number) === waitHead[task])
-        return other[w] as number
+    for (let w = task; w !== NONE; w = another[w]!) {
+      if (head[other[w]!]! + weight[w]! === waitHead[task]) return other[w]!
     }
     return nobody
   }
@@ -175,10 +169,9 @@ export class ShopMoves {
         after: { other, another },
       },
     } = this.plan
-    for (let w = task; w !== NONE; w = another[w] as number) {
-      const next = other[w] as number
-      if ((tail[next] as number) >= (duration[next] as number) + (tail[target] as number))
-        return false
+    for (let w = task; w !== NONE; w = another[w]!) {
+      const next = other[w]!
+      if (tail[next]! >= duration[next]! + tail[target]!) return false
     }
     return true
   }
@@ -192,12 +185,8 @@ export class ShopMoves {
         before: { other, another },
       },
     } = this.plan
-    for (let w = task; w !== NONE; w = another[w] as number) {
-      if (
-        (head[other[w] as number] as number) >=
-        (head[target] as number) + (duration[target] as number)
-      )
-        return false
+    for (let w = task; w !== NONE; w = another[w]!) {
+      if (head[other[w]!]! >= head[target]! + duration[target]!) return false
     }
     return true
   }
@@ -218,24 +207,24 @@ export class ShopMoves {
         shop: { duration },
       },
     } = this
-    const before = previous[task] as number
-    let free = (head[before] as number) + (duration[before] as number)
+    const before = previous[task]!
+    let free = head[before]! + duration[before]!
     let count = 0
     for (let at = task; at !== target;) {
-      at = next[at] as number
-      const bound = waitHead[at] as number
+      at = next[at]!
+      const bound = waitHead[at]!
       if (bound > free) free = bound
       heads[count++] = free
-      free += duration[at] as number
+      free += duration[at]!
     }
-    let rest = (duration[task] as number) + (tail[next[target] as number] as number)
-    if ((waitTail[task] as number) > rest) rest = waitTail[task] as number
-    let longest = ((waitHead[task] as number) > free ? (waitHead[task] as number) : free) + rest
-    for (let at = target; count > 0; at = previous[at] as number) {
-      rest += duration[at] as number
-      const bound = waitTail[at] as number
+    let rest = duration[task]! + tail[next[target]!]!
+    if (waitTail[task]! > rest) rest = waitTail[task]!
+    let longest = (waitHead[task]! > free ? waitHead[task]! : free) + rest
+    for (let at = target; count > 0; at = previous[at]!) {
+      rest += duration[at]!
+      const bound = waitTail[at]!
       if (bound > rest) rest = bound
-      const through = (heads[--count] as number) + rest
+      const through = heads[--count]! + rest
       if (through > longest) longest = through
     }
     return longest
@@ -255,28 +244,28 @@ export class ShopMoves {
         shop: { duration },
       },
     } = this
-    const before = previous[target] as number
-    let own = (head[before] as number) + (duration[before] as number)
-    if ((waitHead[task] as number) > own) own = waitHead[task] as number
-    let free = own + (duration[task] as number)
+    const before = previous[target]!
+    let own = head[before]! + duration[before]!
+    if (waitHead[task]! > own) own = waitHead[task]!
+    let free = own + duration[task]!
     let count = 0
-    for (let at = target; at !== task; at = next[at] as number) {
-      const bound = waitHead[at] as number
+    for (let at = target; at !== task; at = next[at]!) {
+      const bound = waitHead[at]!
       if (bound > free) free = bound
       heads[count++] = free
-      free += duration[at] as number
+      free += duration[at]!
     }
-    let rest = tail[next[task] as number] as number
+    let rest = tail[next[task]!]!
     let longest = 0
-    for (let at = previous[task] as number; count > 0; at = previous[at] as number) {
-      rest += duration[at] as number
-      const bound = waitTail[at] as number
+    for (let at = previous[task]!; count > 0; at = previous[at]!) {
+      rest += duration[at]!
+      const bound = waitTail[at]!
       if (bound > rest) rest = bound
-      const through = (heads[--count] as number) + rest
+      const through = heads[--count]! + rest
       if (through > longest) longest = through
     }
-    rest += duration[task] as number
-    const through = own + ((waitTail[task] as number) > rest ? (waitTail[task] as number) : rest)
+    rest += duration[task]!
+    const through = own + (waitTail[task]! > rest ? waitTail[task]! : rest)
     return through > longest ? through : longest
   }
 }

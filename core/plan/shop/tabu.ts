@@ -32,12 +32,12 @@ export class Tabu {
     const counts = new Int32Array(machines)
     this.column = new Int32Array(size)
     for (let task = 0; task < size; task++)
-      if (machine[task] !== -1) this.column[task] = (counts[machine[task] as number] as number)++
+      if (machine[task] !== -1) this.column[task] = counts[machine[task]!]!++
     this.row = new Int32Array(size)
     let cells = 0
     for (let task = 0; task < size; task++) {
       this.row[task] = cells
-      if (machine[task] !== -1) cells += counts[machine[task] as number] as number
+      if (machine[task] !== -1) cells += counts[machine[task]!]!
     }
     this.until = new Int32Array(cells)
     this.tenure = LEAST_TENURE + size / Math.max(1, machines) ** 2
@@ -53,11 +53,7 @@ export class Tabu {
     for (let at = task; at !== target;) {
       at = (isAfter ? plan.next[at] : plan.previous[at]) as number
       const [first, second] = isAfter ? [at, task] : [task, at]
-      if (
-        (this.until[(this.row[first] as number) + (this.column[second] as number)] as number) >
-        this.now
-      )
-        return true
+      if (this.until[this.row[first]! + this.column[second]!]! > this.now) return true
     }
     return false
   }
@@ -69,7 +65,7 @@ export class Tabu {
     for (let at = task; at !== target;) {
       at = (isAfter ? plan.next[at] : plan.previous[at]) as number
       const [first, second] = isAfter ? [task, at] : [at, task]
-      this.until[(this.row[first] as number) + (this.column[second] as number)] = until
+      this.until[this.row[first]! + this.column[second]!] = until
     }
   }
 }

@@ -14,10 +14,7 @@ const shift = () =>
       .test(
         'order',
         'must end after it starts',
-        (value) =>
-          !Array.isArray(value) ||
-          value.length !== 2 ||
-          (value[0] as number) < (value[1] as number),
+        (value) => !Array.isArray(value) || value.length !== 2 || value[0]! < value[1]!,
       ),
   )
 
