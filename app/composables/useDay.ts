@@ -1,0 +1,61 @@
+import type { Ref } from 'vue'
+import { comesIfOrdered } from '~~/core/question'
+import { shortages } from '~~/core/pot'
+
+interface UseDayOptions {
+  /** The present moment, milliseconds since 1970. */
+  now: Readonly<Ref<number>>
+  /** Whose hands are shown; null for everybody's. */
+  personId: () => number | null
+}
+const SHOWN = 15
+
+/** What of the plan, the racks and the stores concerns hands today. */
+export function useDay({ now, personId }: UseDayOptions) {
+  const plan = usePlanStore()
+  const racks = useRackStore()
+  const resins = useResinStore()
+  const { short } = useWhen()
+
+  const tasks = computed(() => plan.plan?.tasks ?? [])
+  const isShown = (task: { personId: number | null }) =>
+    personId() === null || task.personId === personId()
+
+  const hands = computed(() =>
+    tasks.value
+      .filter((task) => task.attended && Date.parse(task.endAt) > now.value && isShown(task))
+      .slice(0, SHOWN),
+  )
+  /** What the plan has behind it and nobody has begun: a pot that should be mixed and is not. */
+  const overdue = computed(() =>
+    tasks.value.filter(
+      (task) =>
+        task.kind === 'mix' &&
+        plan.potById.get(task.potId ?? 0)?.state === 'planned' &&
+        Date.parse(task.endAt) < now.value &&
+        isShown(task),
+    ),
+  )
+  const openings = computed(() => openingsAhead(racks.pieces, now.value).slice(0, SHOWN))
+  /** Resins of which the pots still to be mixed ask for more than the stores hold. */
+  const shortOf = computed(() =>
+    shortages(
+      plan.pots.filter((pot) => pot.state === 'planned'),
+      (id) => resins.byId.get(id)?.stockMl,
+    ).flatMap(({ resinId, needMl, stockMl }) => {
+      const resin = resins.byId.get(resinId)
+      return resin ? [{ resin, needMl, stockMl, comes: comesWords(resinId, resin.leadDays) }] : []
+    }),
+  )
+  function comesWords(resinId: number, leadDays: number): string {
+    const told = plan.plan?.terms.deliveries.find((delivery) => delivery.resinId === resinId)?.at
+    const ordered = new Date(comesIfOrdered(now.value, leadDays)).toISOString()
+    return told ? `it comes ${short(told)}` : `ordered now it can be there ${short(ordered)}`
+  }
+  const late = computed(() =>
+    (plan.plan?.promises ?? []).filter(
+      (promise) => promise.readyAt === null || promise.lateMin > 0,
+    ),
+  )
+  return { hands, overdue, openings, short: shortOf, late }
+}
