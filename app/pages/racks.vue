@@ -211,7 +211,7 @@ const openingAt = (piece: PieceRow, milestone: Milestone) =>
                 <PotMark v-if="first.letter" :letter="first.letter" :tint="first.tint" />
               </td>
               <td>
-                <span class="font-semibold">{{ first.recipeName }}</span>
+                <span class="font-semibold">{{ first.recipeName }}</span>{{ ' ' }}
                 <span class="text-soft">{{ first.layerName }}</span><br /><span
                   class="inline-flex flex-wrap gap-1"
                   ><button

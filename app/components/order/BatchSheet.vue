@@ -107,7 +107,7 @@ const KINDS = { material: 'materials', labour: 'labour', equipment: 'wear' } as 
                       v-for="step in row.answer.steps"
                       :key="step.part"
                       class="whitespace-nowrap"
-                      ><span class="text-soft">{{ step.part.toUpperCase() }} to</span>
+                      ><span class="text-soft">{{ step.part.toUpperCase() }} to</span>{{ ' ' }}
                       <WhyNumber
                         :why="
                           whyPart(row.layer.resin, row.pot.needMl, device, row.answer, step.part)

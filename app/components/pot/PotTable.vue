@@ -50,9 +50,9 @@ const choose = (portion: PotPortion, event: Event) => {
       <PotMark :letter="letterOf(judged.pot).letter" :tint="letterOf(judged.pot).tint" />
       <div v-if="judged.figures && judged.resin" class="min-w-0 flex-1">
         <p>
-          <strong>{{ figure(judged.figures.needMl, 'ml', 0) }}</strong>
+          <strong>{{ figure(judged.figures.needMl, 'ml', 0) }}</strong>{{ ' ' }}
           <span class="text-soft">of {{ formatNumber(judged.resin.maxMixMl, 0) }}</span
-          >, <strong>{{ formatNumber(judged.figures.busyMin, 0) }} min</strong>
+          >, <strong>{{ formatNumber(judged.figures.busyMin, 0) }} min</strong>{{ ' ' }}
           <span class="text-soft"
             >of {{ formatNumber(judged.figures.workMin, 0) }} the cup gives</span
           >

@@ -143,7 +143,7 @@ const complaintOf = (i: number) =>
               :aria-expanded="opened === i"
               @click="opened = opened === i ? null : i"
             >
-              <span class="font-semibold">{{ steps[i]!.name || 'without a name' }}</span>
+              <span class="font-semibold">{{ steps[i]!.name || 'without a name' }}</span>{{ ' ' }}
               <span class="text-soft"
                 >{{ steps[i]!.pieceMin > 0 ? `${steps[i]!.pieceMin} min each` : ''
                 }}{{ steps[i]!.pieceMin > 0 && steps[i]!.batchMin > 0 ? ', ' : ''

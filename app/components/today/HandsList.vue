@@ -47,8 +47,8 @@ const rows = computed(() =>
       >
       <PotMark v-if="row.pot" :letter="row.pot.letter" :tint="row.pot.tint" /><span v-else />
       <span class="min-w-0"
-        ><span :class="{ 'font-semibold': !row.isNow }">{{ row.task.title }}</span>
-        <span class="font-normal text-soft">{{ row.order }}</span><br /><span
+        ><span :class="{ 'font-semibold': !row.isNow }">{{ row.task.title }}</span
+        >{{ ' ' }} <span class="font-normal text-soft">{{ row.order }}</span><br /><span
           class="text-sm font-normal text-soft"
           >{{ row.where }}</span
         ></span

@@ -16,7 +16,7 @@ const stateOf = (promise: PromiseRow) =>
       <li v-for="promise in promises" :key="promise.orderId" class="border-b border-hair py-1.5">
         <NuxtLink :to="`/orders/${promise.orderId}`" class="link font-semibold">{{
           promise.title
-        }}</NuxtLink>
+        }}</NuxtLink>{{ ' ' }}
         <span class="text-soft">promised {{ dayAndClock(promise.promisedAt) }}</span
         ><br /><StateWord :word="stateOf(promise)" stage="hands" />
       </li>

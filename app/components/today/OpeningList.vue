@@ -25,7 +25,8 @@ const nameOf = ({ piece, count }: OpeningAhead) =>
           v-else
         />
         <span
-          ><span class="font-semibold">{{ nameOf(one) }}</span>
+          ><span class="font-semibold">{{ nameOf(one) }}</span
+          >{{ ' ' }}
           <span class="text-soft">{{
             one.next.closes ? 'tack window closes' : one.next.words
           }}</span></span

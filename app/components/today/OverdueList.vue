@@ -26,8 +26,8 @@ const rows = computed(() =>
       >
         <PotMark :letter="pot.letter" :tint="pot.tint" />
         <span
-          ><span class="font-semibold">{{ task.title }}</span>
-          <span class="text-soft">{{ due }}</span></span
+          ><span class="font-semibold">{{ task.title }}</span
+          >{{ ' ' }} <span class="text-soft">{{ due }}</span></span
         >
         <NuxtLink :to="`/bench/${pot.id}`" class="quiet slim inline-grid place-content-center"
           >bench</NuxtLink

@@ -21,7 +21,9 @@ defineProps<{
         :key="resin.id"
         class="border-b border-hair py-1.5"
       >
-        <NuxtLink :to="`/stores/${resin.id}`" class="link font-semibold">{{ resin.name }}</NuxtLink>
+        <NuxtLink :to="`/stores/${resin.id}`" class="link font-semibold">{{
+          resin.name
+        }}</NuxtLink>{{ ' ' }}
         <span class="text-soft"
           >the pots to come need {{ figure(needMl, 'ml', 0) }}, the stores hold
           {{ figure(stockMl, 'ml', 0) }}; {{ comes }}, and the plan counts on that</span

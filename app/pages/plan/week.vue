@@ -90,7 +90,7 @@ const print = () => window.print()
             <th scope="row" class="font-semibold text-ink">{{ row.person.name }}</th>
             <td v-for="(list, i) in row.days" :key="i">
               <p v-for="task in list" :key="task.key" class="mb-1 break-inside-avoid">
-                <span class="font-semibold">{{ clock(task.startAt) }}</span>
+                <span class="font-semibold">{{ clock(task.startAt) }}</span>{{ ' ' }}
                 <span v-if="letterOf(task)" class="border border-ink px-0.5 font-bold">{{
                   letterOf(task)
                 }}</span>

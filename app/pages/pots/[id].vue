@@ -342,7 +342,7 @@ async function print(size: CardSize): Promise<void> {
             >
               <NuxtLink :to="`/orders/${portion.orderId}`" class="link"
                 >{{ portion.recipeName }}, {{ portion.layer.name }}</NuxtLink
-              >
+              >{{ ' ' }}
               <span class="text-soft"
                 >{{ pieceRange(portion) }}, {{ figure(portion.pouredMl, 'ml', 1) }} in
                 {{ formatNumber(portion.layer.pourMin * portion.pieces, 0) }} min</span
@@ -357,7 +357,7 @@ async function print(size: CardSize): Promise<void> {
             </p>
             <ul v-else>
               <li v-for="fill in homes.fills" :key="fill.mould">
-                {{ fill.mould }}: <strong>{{ figure(fill.ml, 'ml', 1) }}</strong>
+                {{ fill.mould }}: <strong>{{ figure(fill.ml, 'ml', 1) }}</strong>{{ ' ' }}
                 <span class="text-soft">to {{ figure(fill.depthMm, 'mm', 1) }}</span>
               </li>
             </ul>

@@ -104,7 +104,8 @@ const device = computed(() => {
             <span
               ><NuxtLink :to="`/pots/${pot.id}`" class="link font-semibold">{{
                 potTitle(pot)
-              }}</NuxtLink>
+              }}</NuxtLink
+              >{{ ' ' }}
               <span class="text-soft"
                 >{{ piecesOf(pot) }} · {{ potOrders(pot) }} ·
                 {{ workshop.people.get(pot.personId ?? 0)?.name ?? 'nobody yet' }}</span
@@ -115,7 +116,7 @@ const device = computed(() => {
             <span v-if="refused" class="wrong">{{ refused }}</span>
             <span v-else-if="mixed" class="flex gap-5">
               <span v-for="step in mixed.steps" :key="step.part" class="whitespace-nowrap"
-                ><span class="text-soft">{{ step.part.toUpperCase() }} to</span>
+                ><span class="text-soft">{{ step.part.toUpperCase() }} to</span>{{ ' ' }}
                 <WhyNumber
                   large
                   :why="whyPart(resin, pot.needMl, measure, mixed, step.part)"

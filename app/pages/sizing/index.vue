@@ -47,7 +47,8 @@ const moulds = computed(() => [...workshop.moulds.values()])
             ><span class="link font-label text-lg">{{ mould.name }}</span
             ><br />
             <template v-if="mould.shape"
-              ><strong>{{ figure(holds(mould.shape), 'ml', 1) }}</strong>
+              ><strong>{{ figure(holds(mould.shape), 'ml', 1) }}</strong
+              >{{ ' ' }}
               <span class="text-soft"
                 >{{ SHAPE_WORDS[mould.shape.kind] }}, {{ HOW[mould.sizedHow ?? 'measures'] }}</span
               ><br
