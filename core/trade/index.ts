@@ -14,6 +14,7 @@ export {
 export { type Resin, type Kit } from './resin'
 export { originOf, RESIN_FIGURES } from './resinFigures'
 export { MEASURE_MIN, HEAT_PASS_MIN } from './startingMinutes'
+export { startingResin } from './startingResin'
 export { STEP_KINDS, type StepKind } from './stepKind'
 export { KINDS_OF_STEP, newStep, type CautionTopic } from './stepKinds'
 export { type StudioRules } from './studioRules'

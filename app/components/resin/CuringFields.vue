@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { MILESTONES, MILESTONE_WORDS, originOf, type Milestone, type Origin } from '~~/core/trade'
+import { MINUTES_PER_HOUR } from '~~/core/units'
+import type { ResinFields } from '~~/shared/schemas/resins'
+import { RESIN_FIELDS } from '~/utils/resinFields'
+
+/** When a resin reaches each milestone, and how warmth and mass change that. */
+const resin = defineModel<ResinFields>({ required: true })
+const { errorAt } = defineProps<{ errorAt: (path: string) => string | undefined }>()
+const REFERENCE = { key: 'referenceC', label: 'times hold at', unit: '°C' } as const
+
+/** The first two are told in minutes, as on a data sheet; the others in hours. */
+const unitOf = (name: Milestone) =>
+  name === 'work' || name === 'gel'
+    ? { unit: 'min', minutes: 1 }
+    : { unit: 'h', minutes: MINUTES_PER_HOUR }
+const rows = computed(() =>
+  MILESTONES.map((name) => ({
+    name,
+    label: MILESTONE_WORDS[name],
+    unit: unitOf(name).unit,
+    amount: resin.value.milestones[name] / unitOf(name).minutes,
+    origin: originOf(resin.value, name),
+  })),
+)
+const setMilestone = (name: Milestone, amount: number | undefined) =>
+  (resin.value.milestones[name] = (amount ?? Number.NaN) * unitOf(name).minutes)
+const setOrigin = (name: Milestone, from: Origin) =>
+  (resin.value = { ...resin.value, origins: { ...resin.value.origins, [name]: from } })
+</script>
+
+<template>
+  <ResinFigure v-model="resin" class="w-56" :field="REFERENCE" :error-at="errorAt" />
+  <table class="ledger">
+    <thead>
+      <tr>
+        <th>milestone</th>
+        <th>from the pour</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="row in rows" :key="row.name">
+        <td>{{ row.label }}</td>
+        <td class="w-72">
+          <SourcedNumber
+            hide-label
+            :label="row.label"
+            :origin="row.origin"
+            :model-value="row.amount"
+            :unit="row.unit"
+            :error="errorAt(`milestones.${row.name}`)"
+            @origin="setOrigin(row.name, $event)"
+            @update:model-value="setMilestone(row.name, $event)"
+          />
+        </td>
+      </tr>
+    </tbody>
+  </table>
+  <div class="grid grid-cols-2 gap-x-6 gap-y-3">
+    <ResinFigure
+      v-for="field in RESIN_FIELDS.speed"
+      :key="field.key"
+      v-model="resin"
+      :field="field"
+      :error-at="errorAt"
+    />
+  </div>
+  <p class="text-soft">
+    55 kJ/mol and an exponent of 0.35 are starting values; data sheets rarely give them.
+  </p>
+</template>
