@@ -1,5 +1,5 @@
 import { blocksOf, type Block } from './blocks'
-import type { Edge, Model, ModelTask } from './model'
+import type { Model } from './model'
 import type { Windows } from './windows'
 import { NONE, Workshop } from './workshop'
 

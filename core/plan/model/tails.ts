@@ -1,4 +1,4 @@
-import type { Edge, Model } from './model'
+import type { Model } from './model'
 
 /**
  * By task: the least minutes from its start to the end of its job, by waits alone; the lags hold no

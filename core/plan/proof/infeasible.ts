@@ -3,7 +3,6 @@ import { conflictOf, issueOf } from './conflict'
 import { lagCircle } from './lagCircle'
 import type { Model, ModelTask } from '../model/model'
 import { overfull, type Overfull } from './overfull'
-import type { PlanTask } from '../model/types'
 import { earliestForHands, windowsOf, type Windows } from '../model/windows'
 
 /**

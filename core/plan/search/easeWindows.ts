@@ -1,6 +1,6 @@
 import { Draft, type Placements } from '../model/draft'
 import type { Block } from '../model/blocks'
-import type { Model, ModelJob, ModelTask } from '../model/model'
+import type { Model, ModelJob } from '../model/model'
 import type { Windows } from '../model/windows'
 import { NONE, type Workshop } from '../model/workshop'
 

@@ -1,4 +1,3 @@
-import type { Block } from '../model/blocks'
 import type { Draft } from '../model/draft'
 import { movedTo } from './movedTo'
 import { obstaclesOf, type Obstacle } from './obstacles'

@@ -1,6 +1,4 @@
-import type { Block } from '../model/blocks'
 import type { Draft } from '../model/draft'
-import type { Edge, ModelTask } from '../model/model'
 import { NONE } from '../model/workshop'
 
 /** A block that waits, and one that lies where it could have been. */

@@ -1,5 +1,5 @@
 import type { Block } from '../model/blocks'
-import type { Model, ModelTask } from '../model/model'
+import type { Model } from '../model/model'
 import { tailsOf } from '../model/tails'
 import type { Windows } from '../model/windows'
 import { NONE } from '../model/workshop'

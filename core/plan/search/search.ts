@@ -1,7 +1,7 @@
 import type { Block } from '../model/blocks'
 import { copyOf, Draft, type Checkpoint, type Placements } from '../model/draft'
 import { blocksOfJobs, meanWeightOf, nowhere } from '../model/jobs'
-import type { Model, ModelTask } from '../model/model'
+import type { Model } from '../model/model'
 import {
   jobByCost,
   moveBlock,
