@@ -10,6 +10,7 @@ import {
   num,
   oneOf,
   text,
+  told,
   whole,
 } from '../../shared/schemas/fields'
 import {
@@ -51,7 +52,7 @@ const task = () =>
     orderLineId: whole().required(),
     potId: whole().nullable().defined(),
     kind: oneOf(TASK_KINDS).required(),
-    title: text(400).defined(),
+    title: told(),
     attended: flag().required(),
     startAt: instant().required(),
     endAt: instant().required(),

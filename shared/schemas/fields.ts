@@ -59,6 +59,8 @@ export const notNegative = () => num().min(0)
 export const whole = () => num().integer()
 export const flag = () => boolean().strict()
 export const text = (most = 200) => string().strict().max(most)
+/** Words that the application put together itself: as long as what they list. */
+export const told = () => text(1_000_000).defined('is missing')
 /** A name that somebody must be able to read back: not empty, not only blanks. */
 export const named = (most = 120) =>
   text(most)

@@ -1,6 +1,6 @@
 import type { PromiseRow } from '../types/promises'
 import type { MovedTask, GatheredMix } from '../types/proposals'
-import { exact, flag, id, instant, list, notNegative, num, text, whole } from './fields'
+import { exact, flag, id, instant, list, notNegative, num, text, told, whole } from './fields'
 import { schemaOf } from './typed'
 
 const odds = () =>
@@ -22,7 +22,7 @@ export const promisesSchema = schemaOf<PromiseRow[]>()(
     exact({
       // A commission that is only supposed has a number below nothing.
       orderId: whole().required(),
-      title: text(400).defined(),
+      title: told(),
       promisedAt: instant().required(),
       readyAt: instant().nullable().defined(),
       isMade: flag().required(),
@@ -32,7 +32,7 @@ export const promisesSchema = schemaOf<PromiseRow[]>()(
       pieces: exact({ inTime: whole().required(), planned: whole().required() })
         .nullable()
         .defined(),
-      because: list(text(1000).defined()).required(),
+      because: list(told()).required(),
       odds: odds().nullable().defined(),
     }).required(),
   ).required(),
@@ -45,7 +45,7 @@ export const movedTasksSchema = schemaOf<MovedTask[]>()(
   list(
     exact({
       key: text(200).required(),
-      title: text(400).defined(),
+      title: told(),
       orderId: whole().required(),
       fromAt: instant().required(),
       toAt: instant().required(),
@@ -68,8 +68,10 @@ export const gatheredMixesSchema = schemaOf<GatheredMix[]>()(
       letters: list(text(8).defined()).required(),
       savesMin: num().required(),
       savesMl: num().required(),
-      keep: id().required(),
-      from: list(exact({ id: id().required(), version: whole().required() }).required()).required(),
+      keep: whole().required(),
+      from: list(
+        exact({ id: whole().required(), version: whole().required() }).required(),
+      ).required(),
       portions: list(portion()).required(),
     }).required(),
   ).required(),

@@ -1,7 +1,19 @@
 import type { RunEvent, RunTargets } from '../../core/run'
 import { mixResinFields } from './compute/mix'
 import { measureChoiceSchema } from './people'
-import { body, exact, id, list, notNegative, num, oneOf, positive, text, whole } from './fields'
+import {
+  body,
+  exact,
+  id,
+  list,
+  notNegative,
+  num,
+  oneOf,
+  positive,
+  text,
+  told,
+  whole,
+} from './fields'
 import { narrowed, schemaOf } from './typed'
 
 /** A run event as it travels: the key makes sending it twice harmless. */
@@ -78,7 +90,7 @@ export const runTargetsSchema = schemaOf<RunTargets>()(
     needMl: notNegative().required(),
     colours: list(
       exact({
-        name: text(400).defined(),
+        name: told(),
         cupMl: notNegative().required(),
         cups: whole().required().min(0),
         pigments: list(
