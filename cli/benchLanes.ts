@@ -6,12 +6,12 @@ import { CHROMIUM } from './lib/chromium'
 import { median } from './lib/median'
 import { STATE } from './lib/paths'
 import { withDemo } from './lib/withDemo'
+import { MS_PER_DAY } from '../core/units'
 
 const TASKS = 2000
 const PAN_MS = 4000
 /** As a hand does it: so many views a second. */
 const VIEWS_PER_S = 1.5
-const MS_PER_DAY = 86_400_000
 const SMOOTH_MS = 1000 / 60
 const say = (line: string) => process.stdout.write(`${line}\n`)
 

@@ -4,6 +4,7 @@ import { checkPlan, replan, type Pin, type PlanAnswer, type PlanRequest } from '
 import { median } from './lib/median'
 import { solveTimed } from './lib/solveTimed'
 import { workshopCase } from './lib/workshopCase'
+import { MINUTES_PER_DAY } from '../core/units'
 
 const SIZES = [25, 50, 100, 200, 500]
 /** How often each change is tried for its median. */
@@ -76,7 +77,7 @@ function slips(
     ...request,
     makers: request.makers.map((maker) =>
       maker.id === first.maker
-        ? { ...maker, shifts: maker.shifts.filter(([from]) => from > 1440) }
+        ? { ...maker, shifts: maker.shifts.filter(([from]) => from > MINUTES_PER_DAY) }
         : maker,
     ),
   }

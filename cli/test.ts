@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process'
 import { existsSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { startMariadb } from './lib/mariadb'
+import { startMariadb, type OwnDatabase } from './lib/mariadb'
 import { ROOT, STATE } from './lib/paths'
 import { withDemo } from './lib/withDemo'
 
@@ -62,25 +62,26 @@ function countIn(file: string, passed: boolean, read: (json: unknown) => Count):
   return { passed: count.passed, failed: passed ? count.failed : Math.max(1, count.failed) }
 }
 
+/** How the database is given to a process. */
+const variablesOf = ({ settings }: OwnDatabase): NodeJS.ProcessEnv => ({
+  VELVET_DB_HOST: settings.host,
+  VELVET_DB_PORT: String(settings.port),
+  VELVET_DB_USER: settings.user,
+  VELVET_DB_PASSWORD: settings.password,
+  VELVET_DB_NAME: settings.database,
+})
+
 async function jest(args: readonly string[]): Promise<Count> {
   process.stdout.write('\n── Jest: the core, and the server against a real database\n')
   const folder = join(FOLDER, 'jest')
   rmSync(folder, { recursive: true, force: true })
   const database = await startMariadb(folder)
   const results = join(folder, 'results.json')
-  const { settings } = database
   try {
     const passed = await run(
       bin('jest'),
       ['--runInBand', '--json', `--outputFile=${results}`, ...args],
-      {
-        NODE_OPTIONS: '--experimental-vm-modules',
-        VELVET_DB_HOST: settings.host,
-        VELVET_DB_PORT: String(settings.port),
-        VELVET_DB_USER: settings.user,
-        VELVET_DB_PASSWORD: settings.password,
-        VELVET_DB_NAME: settings.database,
-      },
+      { NODE_OPTIONS: '--experimental-vm-modules', ...variablesOf(database) },
     )
     return countIn(results, passed, (json) => {
       const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = json as {
@@ -97,9 +98,10 @@ async function jest(args: readonly string[]): Promise<Count> {
 
 async function playwright(args: readonly string[]): Promise<Count> {
   process.stdout.write('\n── Playwright: the production build with the demo data in Chromium\n')
-  return withDemo(join(FOLDER, 'e2e'), async (address) => {
+  return withDemo(join(FOLDER, 'e2e'), async (address, database) => {
     const results = join(FOLDER, 'e2e/results.json')
     const passed = await run(bin('playwright'), ['test', ...args], {
+      ...variablesOf(database),
       VELVET_URL: address,
       VELVET_E2E_RESULTS: results,
     })

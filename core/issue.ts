@@ -1,3 +1,4 @@
+import type { RunEventKind, RunStepKind } from './run/kinds'
 export type IssueCode = keyof IssueParams
 
 /**
@@ -122,6 +123,18 @@ export interface IssueParams {
   'layer-missing': null
   'keeps-recipe': null
   'place-unknown': null
+  'not-yet': null
+  /** Layers that the log of a piece does not know of. */
+  'layers-missing': { layers: string[] }
+  /** Layers that lie below those of a pot and are not poured, with the orders they are for. */
+  'below-missing': { layers: { layer: string; order: string }[] }
+  /** What was done at a bench, and what its run asks for. */
+  'step-passed': {
+    done: RunEventKind
+    donePart: 'a' | 'b' | null
+    asks: RunStepKind
+    asksPart: 'a' | 'b' | null
+  }
   'cursor-unknown': null
   'sign-in-wrong': null
 }

@@ -11,8 +11,7 @@ import type { Verdict } from '../shared/schemas/pieces'
 import type { PieceRow } from '../shared/types/pieces'
 import type { PlanTaskRow, PlanView } from '../shared/types/plan'
 import type { KeyedRunEvent } from '../shared/schemas/runs'
-
-const MS_PER_MIN = 60_000
+import { MS_PER_MIN } from '../core/units'
 
 export const solveHere: Solve = (work) =>
   Promise.resolve(planWork(work, { now: () => performance.now(), startedAt: performance.now() }))

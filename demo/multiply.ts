@@ -41,7 +41,9 @@ async function columnsOf(knex: Knex, table: string): Promise<Column[]> {
  * The keys within a unique index that do not point to a copied row have to differ between copies.
  */
 const sourceOf = (table: string, { name, target }: Column): string => {
-  if (name === 'id' || (GROWING as readonly (string | null)[]).includes(target)) return '?? + ?'
+  const isRecorded = table === 'plan_tasks' && (name === 'order_line_id' || name === 'pot_id')
+  if (name === 'id' || isRecorded || (GROWING as readonly (string | null)[]).includes(target))
+    return '?? + ?'
   if (table === 'plan_tasks' && (name === 'task_key' || name === 'with_key')) return 'concat(??, ?)'
   return '??'
 }

@@ -3,7 +3,6 @@ import { costBatch, sizeBatch } from '~~/core/recipe'
 import type { Recipe, Resin, Layer } from '~~/core/trade'
 import { mix, type Measure, type MixAnswer } from '~~/core/mix'
 import type { SizedLayer } from '~~/core/size'
-import type { MeasureChoice } from '~~/shared/schemas/people'
 import { allSaid } from '~~/shared/words'
 
 export interface BatchLayer {
@@ -13,11 +12,6 @@ export interface BatchLayer {
   sized: SizedLayer
   pots: LayerPots
 }
-
-export const measureOfChoice = (choice: MeasureChoice): Measure =>
-  choice.kind === 'cup'
-    ? { kind: 'cup', graduationMl: choice.step }
-    : { kind: 'scale', resolutionG: choice.step, tare: choice.tare }
 
 /**
  * Sizes, pots and costs of a recipe for a number of pieces, from the core, following every change.

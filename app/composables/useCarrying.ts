@@ -5,8 +5,8 @@ import { objectionWords } from '~~/shared/words'
 import { unlessStopped } from '~/composables/useWorkerTask'
 import type { PlanTryAnswers } from '~/workers/plan.worker'
 import { makerId } from '~~/core/question'
+import { MS_PER_MIN } from '~~/core/units'
 
-const MS_PER_MIN = 60_000
 const STEP_MIN = 5
 
 /** A task in somebody's hand: where it would begin, and with whom. */
@@ -23,14 +23,16 @@ export type Verdict =
 
 const makerIdOf = (personId: number | null) => (personId === null ? null : makerId.of(personId))
 
+interface CarryingOptions {
+  question: () => PlanQuestionView | null
+  nameOf: (personId: number) => string
+}
+
 /**
  * Taking a task of the plan in hand, with what lights up and what would follow, tried out in the
  * browser.
  */
-export function useCarrying(
-  question: () => PlanQuestionView | null,
-  nameOf: (personId: number) => string,
-) {
+export function useCarrying({ question, nameOf }: CarryingOptions) {
   const { load, ask } = usePlanWorker()
   const { dayAndClock } = useWhen()
   const carried = shallowRef<Carried | null>(null)
@@ -158,5 +160,15 @@ export function useCarrying(
     verdict.value = null
     rooms.value = new Map()
   }
-  return { carried, rooms, verdict, able, begin, moveTo, nudge, drop, cancel }
+  return {
+    carried: shallowReadonly(carried),
+    rooms: shallowReadonly(rooms),
+    verdict: shallowReadonly(verdict),
+    able,
+    begin,
+    moveTo,
+    nudge,
+    drop,
+    cancel,
+  }
 }

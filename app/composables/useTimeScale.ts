@@ -1,7 +1,7 @@
 import { useElementSize, useEventListener } from '@vueuse/core'
 import type { ShallowRef } from 'vue'
+import { MS_PER_HOUR } from '~~/core/units'
 
-const MS_PER_HOUR = 3_600_000
 /** How much time fits beside each other, from an hour to a quarter of a year. */
 export const SPANS = [
   { hours: 1, name: '1 h' },
@@ -17,24 +17,25 @@ const NARROWEST = 420
 const BESIDE_VIEWS = 0.5
 const STEP_VIEWS = 0.0625
 
-/**
- * The time that a scrolled frame shows; only what lies near is drawn.
- * @param label what the names of the lanes take from the frame's width, pixels
- * @param anchor an instant that stays where it is seen while zooming
- */
-export function useTimeScale(
-  frame: Readonly<ShallowRef<HTMLElement | null>>,
-  label: number,
-  range: () => { fromMs: number; toMs: number },
-  anchor: () => number,
-) {
+interface TimeScaleOptions {
+  frame: Readonly<ShallowRef<HTMLElement | null>>
+  /** What the names of the lanes take from the frame's width, pixels. */
+  labelPx: number
+  range: () => { fromMs: number; toMs: number }
+  /** An instant that stays where it is seen while zooming. */
+  anchor: () => number
+}
+export type TimeScale = ReturnType<typeof useTimeScale>
+
+/** The time that a scrolled frame shows; only what lies near is drawn. */
+export function useTimeScale({ frame, labelPx, range, anchor }: TimeScaleOptions) {
   const hours = ref<number>(48)
   const { width: frameWidth } = useElementSize(frame)
   const scrolled = ref(0)
   useEventListener(frame, 'scroll', () => (scrolled.value = frame.value?.scrollLeft ?? 0), {
     passive: true,
   })
-  const view = computed(() => Math.max(NARROWEST, frameWidth.value - label))
+  const view = computed(() => Math.max(NARROWEST, frameWidth.value - labelPx))
   const pxPerMs = computed(() => view.value / (hours.value * MS_PER_HOUR))
   const fromMs = computed(() => range().fromMs)
   const toMs = computed(() => Math.max(range().toMs, fromMs.value + hours.value * MS_PER_HOUR))
@@ -75,7 +76,7 @@ export function useTimeScale(
     if (next) void zoom(next.hours)
   }
   return {
-    hours,
+    hours: readonly(hours),
     pxPerMs,
     width,
     leftMs: computed(() => msAt(scrolled.value)),
@@ -85,7 +86,6 @@ export function useTimeScale(
     x,
     msAt,
     isDrawn,
-    drawn,
     show,
     isShown,
     pan,

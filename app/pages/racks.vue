@@ -5,6 +5,7 @@ import type { Verdict } from '~~/shared/schemas/pieces'
 import type { PieceRow } from '~~/shared/types/pieces'
 import { hasReached, nextOpening, relevantMilestones, whatNow } from '~/utils/nextOpening'
 import { RACK_DEPTH_CM } from '~/utils/rackDepth'
+import { MS_PER_MIN } from '~~/core/units'
 
 const racks = useRackStore()
 const workshop = useWorkshopStore()
@@ -38,30 +39,48 @@ const canLift = (piece: PieceRow) =>
   piece.layersLeft === 0 && piece.state === 'curing' && piece.hasMould
 const tooSoon = (piece: PieceRow) => !hasReached(piece, 'demould', now.value)
 
-async function attempt(words: string, work: () => Promise<unknown>): Promise<void> {
+/** What is done once somebody says that what looks wrong is so. */
+const insist = shallowRef<(() => Promise<void>) | null>(null)
+async function attempt(
+  words: string,
+  work: () => Promise<unknown>,
+  sure: typeof insist.value = null,
+): Promise<void> {
   refused.value = ''
   said.value = ''
+  insist.value = null
   try {
     await work()
     said.value = words
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error
     refused.value = error.problem.title
-    if (error.problem.status === 409) await racks.load()
+    if (error.problem.code === 'say-so') insist.value = sure
+    else if (error.problem.status === 409) await racks.load()
   }
 }
-const liftAll = (pieces: readonly PieceRow[]) =>
+const liftAll = (pieces: readonly PieceRow[], soItIs = false): Promise<void> =>
   attempt(
     `${pieces.length === 1 ? 'One piece' : `${pieces.length} pieces`} demoulded.`,
     async () => {
-      for (const piece of pieces) lastAct.value = (await racks.demould(piece)).piece
+      for (const piece of pieces) lastAct.value = (await racks.demould(piece, '', soItIs)).piece
     },
+    () => liftAll(stillCuring(pieces), true),
   )
-const judge = (piece: PieceRow, verdict: Verdict) =>
-  attempt(`${piece.recipeName} ${piece.number}: ${verdict}.`, async () => {
-    lastAct.value = (await racks.judge(piece, verdict, note.value)).piece
-    note.value = ''
-  })
+/** Those of some pieces that have not been lifted meanwhile, as they are now. */
+const stillCuring = (pieces: readonly PieceRow[]) =>
+  racks.pieces.filter(
+    (piece) => piece.state === 'curing' && pieces.some((one) => one.id === piece.id),
+  )
+const judge = (piece: PieceRow, verdict: Verdict, soItIs = false): Promise<void> =>
+  attempt(
+    `${piece.recipeName} ${piece.number}: ${verdict}.`,
+    async () => {
+      lastAct.value = (await racks.judge(piece, verdict, note.value, soItIs)).piece
+      note.value = ''
+    },
+    () => judge(piece, verdict, true),
+  )
 const takeBack = () =>
   attempt('Taken back.', async () => {
     if (lastAct.value) await racks.takeBack(lastAct.value)
@@ -82,7 +101,7 @@ async function explain(piece: PieceRow, milestone: Milestone): Promise<void> {
         resin,
         milestone,
         profile,
-        (Date.parse(opening.at) - Date.parse(piece.curedFrom)) / 60_000,
+        (Date.parse(opening.at) - Date.parse(piece.curedFrom)) / MS_PER_MIN,
       ),
     )
   })
@@ -113,7 +132,12 @@ const openingAt = (piece: PieceRow, milestone: Milestone) =>
         />
       </section>
       <section class="min-w-0">
-        <p v-if="refused" role="alert" class="wrong mb-2">{{ refused }}</p>
+        <p v-if="refused" role="alert" class="wrong mb-2">
+          {{ refused }}
+          <button v-if="insist" type="button" class="quiet slim ml-2" @click="insist()">
+            So it is
+          </button>
+        </p>
         <p v-if="said" role="status" class="mb-2">
           {{ said }}
           <button v-if="lastAct" type="button" class="link" @click="takeBack">Take it back</button>

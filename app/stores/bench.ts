@@ -1,10 +1,17 @@
 import { foldRun, type RunEvent } from '~~/core/run'
 import type { MeasureChoice } from '~~/shared/schemas/people'
 import type { KeyedRunEvent } from '~~/shared/schemas/runs'
+import type { Problem } from '~~/shared/types/exchange'
 import type { RunView } from '~~/shared/types/runs'
 
 const RETRY_MS = 3000
 const storageKey = (runId: number) => `velvet-run-${runId}`
+
+const NOT_SIGNED_IN = 401
+const TOO_MANY = 429
+/** Without an answer, or with one that another time may be another: it is sent again. */
+const isUnanswered = (status: number) =>
+  status === 0 || status >= 500 || status === NOT_SIGNED_IN || status === TOO_MANY
 
 /**
  * The live run of a pot. What is done is kept on the device first and shown at once; it is sent as
@@ -15,6 +22,8 @@ export const useBenchStore = defineStore('bench', () => {
   const run = shallowRef<RunView | null>(null)
   const waiting = ref<KeyedRunEvent[]>([])
   const offline = ref(false)
+  /** What the server refused of what was done here, and why, until somebody has seen it. */
+  const refused = ref<string[]>([])
   let sending = false
   let retry: ReturnType<typeof setTimeout> | undefined
 
@@ -30,8 +39,9 @@ export const useBenchStore = defineStore('bench', () => {
     waiting.value = kept ? (JSON.parse(kept) as KeyedRunEvent[]) : []
     if (waiting.value.length > 0) void flush()
   }
-  const start = async (potId: number, measure: MeasureChoice) =>
-    show(await api.post<RunView>('/api/runs', { potId, measure }))
+  /** @param soItIs what lies below is poured, whatever the log says */
+  const start = async (potId: number, measure: MeasureChoice, soItIs = false) =>
+    show(await api.post<RunView>('/api/runs', { potId, measure, soItIs }))
   const open = async (runId: number) => show(await api.get<RunView>(`/api/runs/${runId}`))
 
   function keep(): void {
@@ -57,24 +67,41 @@ export const useBenchStore = defineStore('bench', () => {
       offline.value = false
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error
-      offline.value = true
-      retry = setTimeout(() => void flush(), RETRY_MS)
+      offline.value = isUnanswered(error.problem.status)
+      if (offline.value) retry = setTimeout(() => void flush(), RETRY_MS)
+      else putAside(batch, error.problem)
     } finally {
       sending = false
       keep()
     }
     if (!offline.value && waiting.value.length > 0) await flush()
   }
+  /** What the server will never take is told, and does not hold up what was done after it. */
+  function putAside(batch: readonly KeyedRunEvent[], { title, issues, current }: Problem): void {
+    const named = issues.flatMap(({ path }) => /^events\[(\d+)\]/.exec(path)?.[1] ?? [])
+    const wrong = named.map((index) => batch[Number(index)]?.key)
+    const isRefused = (event: KeyedRunEvent) =>
+      named.length > 0 ? wrong.includes(event.key) : batch.some((one) => one.key === event.key)
+    waiting.value = waiting.value.filter((event) => !isRefused(event))
+    refused.value = [...refused.value, title]
+    if (current) run.value = current as RunView
+  }
+  function understood(): void {
+    refused.value = []
+  }
   function leave(): void {
     clearTimeout(retry)
     run.value = null
     waiting.value = []
+    refused.value = []
   }
   return {
     run: readonly(run),
     state,
     waiting: readonly(waiting),
     offline: readonly(offline),
+    refused: readonly(refused),
+    understood,
     start,
     open,
     record,

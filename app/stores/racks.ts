@@ -17,10 +17,16 @@ export const useRackStore = defineStore('racks', () => {
     await load()
     return log
   }
-  const demould = (piece: { id: number; version: number }, note = '') =>
-    act(piece, 'demould', { version: piece.version, note })
-  const judge = (piece: { id: number; version: number }, verdict: Verdict, note: string) =>
-    act(piece, 'judge', { version: piece.version, verdict, note })
+  /** @param soItIs the piece is poured whole, whatever the log says */
+  const demould = (piece: { id: number; version: number }, note = '', soItIs = false) =>
+    act(piece, 'demould', { version: piece.version, note, soItIs })
+  /** @param soItIs the piece is finished, whatever the log says */
+  const judge = (
+    piece: { id: number; version: number },
+    verdict: Verdict,
+    note: string,
+    soItIs = false,
+  ) => act(piece, 'judge', { version: piece.version, verdict, note, soItIs })
   const takeBack = (piece: { id: number; version: number }) =>
     act(piece, 'take-back', { version: piece.version, note: '' })
   const move = (piece: { id: number; version: number }, placeId: number) =>

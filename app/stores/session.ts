@@ -1,6 +1,10 @@
 import type { OwnUnits } from '~~/core/units'
+import { measureOf } from '~~/shared/measureOf'
 import type { MeasureChoice } from '~~/shared/schemas/people'
 import type { Person } from '~~/shared/types/people'
+
+/** What many kitchens and workshops have, for people who have not chosen yet. */
+const ORDINARY_SCALE: MeasureChoice = { kind: 'scale', step: 0.1, tare: true }
 
 /** Who is signed in on this device. */
 export const useSessionStore = defineStore('session', () => {
@@ -9,6 +13,8 @@ export const useSessionStore = defineStore('session', () => {
   const asked = ref(false)
   /** Signed out in the middle of something: the screen stays and asks for the password again. */
   const expired = ref(false)
+
+  const measureChoice = computed(() => person.value?.measure ?? ORDINARY_SCALE)
 
   async function load(): Promise<void> {
     if (asked.value) return
@@ -43,6 +49,9 @@ export const useSessionStore = defineStore('session', () => {
   return {
     person: readonly(person),
     expired: readonly(expired),
+    measureChoice,
+    /** The scale or cup that mixes are worked out for. */
+    measure: computed(() => measureOf(measureChoice.value)),
     load,
     signIn,
     signOut,

@@ -1,3 +1,4 @@
+import { roomRange } from '~~/core/cure'
 import type { Pigment } from '~~/core/trade'
 import type { MouldFields } from '~~/shared/schemas/moulds'
 import type { MouldRow } from '~~/shared/types/moulds'
@@ -19,12 +20,8 @@ export const useWorkshopStore = defineStore('workshop', () => {
   const places = computed(() => byId(workshop.value?.places))
   const timeZone = computed(() => workshop.value?.timeZone ?? 'UTC')
   /** The warmest that the bench gets. */
-  const warmC = computed(() =>
-    Math.max(
-      ...(workshop.value?.places ?? []).map(({ climate }) =>
-        'dayC' in climate ? climate.dayC : -Infinity,
-      ),
-    ),
+  const warmC = computed(
+    () => roomRange((workshop.value?.places ?? []).map((place) => place.climate)).warmC,
   )
   /** Puts a mould as the server has it now among the others. */
   const keepMould = (saved: MouldRow) => {

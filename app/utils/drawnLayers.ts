@@ -1,5 +1,5 @@
 import { tintOf } from '~~/core/pot'
-import { sizeBatch } from '~~/core/recipe'
+import { sizePiece } from '~~/core/recipe'
 import type { Pigment, Recipe } from '~~/core/trade'
 import type { DrawnLayer } from '~/components/CutawayDrawing.vue'
 
@@ -8,7 +8,7 @@ import type { DrawnLayer } from '~/components/CutawayDrawing.vue'
  * picture.
  */
 export function drawnLayers(recipe: Recipe, pigments: ReadonlyMap<number, Pigment>): DrawnLayer[] {
-  const sized = sizeBatch(recipe, 1, { perCupMl: 0, reservePct: 0 })
+  const sized = sizePiece(recipe)
   return recipe.layers.map((layer, i) => ({
     name: layer.name,
     tint: tintOf(layer.pigments, pigments),

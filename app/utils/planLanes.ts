@@ -6,6 +6,13 @@ import { makerId, mouldId, placeId } from '~~/core/question'
 /** By what the plan can be laid out. */
 export const LANE_KINDS = ['maker', 'place', 'mould', 'order', 'pot'] as const
 export type LaneKind = (typeof LANE_KINDS)[number]
+export const LANE_KIND_NAMES: Readonly<Record<LaneKind, string>> = {
+  maker: 'makers, places',
+  place: 'places',
+  mould: 'moulds',
+  order: 'orders',
+  pot: 'pots',
+}
 
 /**
  * A task in a lane, with the span it takes there (a mould is held longer than its pour lasts) and

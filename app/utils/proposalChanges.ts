@@ -1,4 +1,4 @@
-import { formatDuration, formatNumber } from '~~/core/units'
+import { MS_PER_MIN, formatDuration, formatNumber } from '~~/core/units'
 import type { PromiseRow } from '~~/shared/types/promises'
 import type { ProposalOutcome, ProposedMix } from '~~/shared/types/proposals'
 
@@ -30,7 +30,7 @@ export function promiseChanges(
       was?.isMade && promise.isMade
         ? 0
         : isPlanned(was) && isPlanned(promise)
-          ? Math.round((Date.parse(promise.readyAt) - Date.parse(was.readyAt)) / 60_000)
+          ? Math.round((Date.parse(promise.readyAt) - Date.parse(was.readyAt)) / MS_PER_MIN)
           : null
     return { before: was, after: promise, laterMin }
   })

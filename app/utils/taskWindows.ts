@@ -1,13 +1,12 @@
 import { CLOCK } from '~~/core/question'
 import type { PlanQuestionView, PlanTaskRow } from '~~/shared/types/plan'
+import { MS_PER_MIN } from '~~/core/units'
 
 /** From when to when a task may begin, milliseconds since 1970. */
 export interface TaskWindow {
   opensMs: number
   closesMs: number
 }
-
-const MS_PER_MIN = 60_000
 
 /**
  * The windows of all tasks of hands that a wait closes: where those before them lie in this plan,

@@ -5,6 +5,7 @@ import {
   type PlanRequest,
   type PlanTask,
 } from '../../core/plan'
+import { MINUTES_PER_DAY } from '../../core/units'
 
 /** What kind of workshop a made-up planning case is about. */
 export interface CaseOptions {
@@ -21,8 +22,6 @@ export interface CaseOptions {
   /** How far the promises lie beyond the shortest time, in days. */
   slackDays?: number
 }
-
-const DAY_MIN = 1440
 
 /**
  * Makes up a workshop and its orders: prepare, mix, rest, pour, bubbles, cure, demould, finish and
@@ -45,18 +44,18 @@ export function workshopCase(options: CaseOptions): PlanRequest {
   const rooms = Math.max(1, Math.ceil(count / 20))
   const makers = Math.max(2, Math.ceil(count / 8))
   const days = 14 + Math.ceil(count / makers) * 3
-  const horizonMin = days * DAY_MIN
+  const horizonMin = days * MINUTES_PER_DAY
   const kinds = ['dial', 'tray', 'coaster', 'clock', 'ring', 'bowl']
   const tasks: PlanTask[] = []
   const lags: PlanLag[] = []
   const jobs = Array.from({ length: count }, (_, i) => {
     const id = `j${i + 1}`
-    const releaseMin = random() < 0.3 ? whole(1, 5) * DAY_MIN : 0
+    const releaseMin = random() < 0.3 ? whole(1, 5) * MINUTES_PER_DAY : 0
     const job = addJob(id, random() < tackShare)
     return {
       id,
       releaseMin,
-      dueMin: releaseMin + job + Math.round(random() * slackDays * DAY_MIN),
+      dueMin: releaseMin + job + Math.round(random() * slackDays * MINUTES_PER_DAY),
       weight: whole(1, 5),
     }
   })
@@ -165,6 +164,6 @@ export function workshopCase(options: CaseOptions): PlanRequest {
 /** Eight hours on every day but two in seven. */
 function shiftsOf(openMin: number, days: number): Interval[] {
   return Array.from({ length: days }, (_, day) => day).flatMap((day): Interval[] =>
-    day % 7 < 5 ? [[day * DAY_MIN + openMin, day * DAY_MIN + openMin + 480]] : [],
+    day % 7 < 5 ? [[day * MINUTES_PER_DAY + openMin, day * MINUTES_PER_DAY + openMin + 480]] : [],
   )
 }

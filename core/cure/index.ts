@@ -1,8 +1,10 @@
+export { ORDINARY_ROOM_C, roomRange } from './roomRange'
 export { cure } from './cure'
 export { rateAt } from './rateAt'
 export {
   temperatureOfStays,
   temperatureProfile,
+  temperatureAt,
   type PlaceClimate,
   type RoomClimate,
   type Stay,

@@ -46,7 +46,8 @@ export function temperatureProfile(
   return steps
 }
 
-function temperatureAt(climate: PlaceClimate, minuteOfDay: number): number {
+/** The temperature that a place is expected to have at a minute of the local day, °C. */
+export function temperatureAt(climate: PlaceClimate, minuteOfDay: number): number {
   const minute = minuteOfDay % MINUTES_PER_DAY
   if ('dayC' in climate)
     return minute >= climate.dayFromMin && minute < climate.nightFromMin

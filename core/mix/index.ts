@@ -1,3 +1,4 @@
+export { decimalsOf, decimalsOfStep } from './decimalsOf'
 export { mix } from './mix'
 export { rescue } from './rescue'
 export type * from './types'

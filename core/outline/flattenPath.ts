@@ -1,3 +1,4 @@
+import { elementAt } from '../elementAt'
 import { issue, type Issue } from '../result'
 import svgpath from 'svgpath'
 import type { Point } from '../geometry'
@@ -23,19 +24,21 @@ const bend = (p: Point, q: Point, r: Point) =>
  */
 function bezier(points: readonly Point[], tolerance: number): Point[] | null {
   const degree = points.length - 1
-  const bends = points.slice(2).map((point, i) => bend(points[i]!, points[i + 1]!, point))
+  const bends = points
+    .slice(2)
+    .map((point, i) => bend(elementAt(points, i), elementAt(points, i + 1), point))
   const count = Math.max(
     1,
     Math.ceil(Math.sqrt((degree * (degree - 1) * Math.max(...bends)) / (8 * tolerance))),
   )
   if (!(count <= MOST_POINTS)) return null
   return Array.from({ length: count }, (_, i) => {
-    if (i === count - 1) return points[degree]!
+    if (i === count - 1) return elementAt(points, degree)
     // de Casteljau: halve the polygon's corners until one point is left
     let level = points
     while (level.length > 1)
-      level = level.slice(1).map((point, k) => along(level[k]!, point, (i + 1) / count))
-    return level[0]!
+      level = level.slice(1).map((point, k) => along(elementAt(level, k), point, (i + 1) / count))
+    return elementAt(level, 0)
   })
 }
 

@@ -1,3 +1,4 @@
+import { elementAt } from '../elementAt'
 import {
   ringArea,
   ringHolds,
@@ -51,7 +52,7 @@ export function outline(request: OutlineRequest): Result<OutlineAnswer> {
   return answer({
     areaCm2: crosses ? null : areaMm2 / MM2_PER_CM2,
     perimeterMm: rings.reduce((sum, ring) => sum + ringLength(ring), 0),
-    points: rings.length === 1 ? rings[0]! : rings,
+    points: rings.length === 1 ? elementAt(rings, 0) : rings,
     crosses,
   })
 }
@@ -82,5 +83,5 @@ function depthOf(
   index: number,
   rings: readonly (readonly Point[])[],
 ): number {
-  return rings.filter((other, i) => i !== index && ringHolds(other, ring[0]!)).length
+  return rings.filter((other, i) => i !== index && ringHolds(other, elementAt(ring, 0))).length
 }

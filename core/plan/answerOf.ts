@@ -1,3 +1,4 @@
+import { elementAt } from '../elementAt'
 import type { Placements } from './model/draft'
 import { lowerBoundOf } from './proof/lowerBound'
 import type { Model } from './model/model'
@@ -32,13 +33,13 @@ export function answerOf(
 
 function plannedTasks({ request, tasks }: Model, placements: Placements): PlannedTask[] {
   return tasks.map(({ id, duration, spots }, i) => {
-    const start = placements.start[i]!
-    const spot = spots[placements.spot[i]!]
+    const start = elementAt(placements.start, i)
+    const spot = spots[elementAt(placements.spot, i)]
     return {
       id,
       startMin: start,
       endMin: start + duration,
-      maker: request.makers[placements.maker[i]!]?.id ?? null,
+      maker: request.makers[elementAt(placements.maker, i)]?.id ?? null,
       station: request.stations[spot?.station ?? NONE]?.id ?? null,
       place: request.places[spot?.place ?? NONE]?.id ?? null,
     }

@@ -1,3 +1,4 @@
+import { elementAt } from '../elementAt'
 import { ladder } from '../colour'
 import { mix } from '../mix'
 import type { PotColour } from './potOf'
@@ -63,7 +64,7 @@ export function ladderOf(
     const { pigmentPct, remainingMl } = climbed.value.steps[i] ?? { pigmentPct: 0, remainingMl: 0 }
     return {
       name: colour.names.join(', '),
-      ...steps[i]!,
+      ...elementAt(steps, i),
       wantedPct: loadOf(colour),
       reachedPct: (100 * pigmentPct * density) / ((100 - pigmentPct) * gPerMl),
       remainingMl,

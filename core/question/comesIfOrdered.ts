@@ -1,6 +1,4 @@
-import { MINUTES_PER_DAY, MINUTES_PER_HOUR } from '../units'
-
-const MS_PER_MIN = 60_000
+import { MINUTES_PER_DAY, MINUTES_PER_HOUR, MS_PER_MIN } from '../units'
 
 /**
  * When a resin that is ordered now can be there: after its lead time, at the next full hour, so

@@ -1,3 +1,4 @@
+import { elementAt } from '../elementAt'
 import type { PlanLag, PlanTask } from '../plan'
 import { boxWait, firstWait, isWorthHeating } from './boxCure'
 import { cureWait } from './cureWait'
@@ -420,8 +421,8 @@ class Builder {
     for (const { id: place, kind, areaCm2 } of workroom.places) {
       if (kind !== 'box') continue
       for (let i = 0; i < edges.length; i += 2) {
-        const from = Math.max(this.heatedUntilMin, edges[i]!)
-        const durationMin = edges[i + 1]! - from
+        const from = Math.max(this.heatedUntilMin, elementAt(edges, i))
+        const durationMin = elementAt(edges, i + 1) - from
         if (durationMin <= 0) continue
         const cold = coldBoxOf(place, i / 2)
         this.tasks.push({
@@ -560,7 +561,7 @@ class Builder {
     const step = recipe.steps.findIndex((one) => one.demoulds)
     if (recipe.mouldId === null || step < 0 || line.demoulded.has(pot.firstPiece)) return null
     const { firstPiece, pieces } = this.lastLayerPot(line, pot)
-    const last = chunks({ first: firstPiece, pieces }, recipe.steps[step]!).at(-1)
+    const last = chunks({ first: firstPiece, pieces }, elementAt(recipe.steps, step)).at(-1)
     return {
       id: mouldId.of(recipe.mouldId),
       count: pot.pieces,

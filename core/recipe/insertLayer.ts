@@ -1,5 +1,5 @@
 import { roundMm } from './roundMm'
-import { sizeBatch } from './sizeBatch'
+import { sizePiece } from './sizeBatch'
 import type { Layer, Recipe } from '../trade'
 
 /** The thinnest layer that an insertion leaves on either side, mm. */
@@ -19,7 +19,7 @@ export function insertLayer(
   levelMm: number,
   fresh: Layer,
 ): { layers: Layer[]; index: number } | null {
-  const sized = sizeBatch(recipe, 1, { perCupMl: 0, reservePct: 0 })
+  const sized = sizePiece(recipe)
   if (!sized.ok) return null
   const { layers } = recipe
   if (layers.every((layer) => layer.fill.coat)) {
@@ -36,9 +36,7 @@ export function insertLayer(
   if (!layer || !own || own.fromMm === null || own.toMm === null) {
     const topMm = levels.reduce((top, { toMm }) => Math.max(top, toMm ?? 0), 0)
     const added = [...layers, { ...fresh, fill: { depthMm: roundMm(levelMm - topMm) } }]
-    const fits =
-      levelMm - topMm >= THINNEST_MM &&
-      sizeBatch({ ...recipe, layers: added }, 1, { perCupMl: 0, reservePct: 0 }).ok
+    const fits = levelMm - topMm >= THINNEST_MM && sizePiece({ ...recipe, layers: added }).ok
     return fits ? { layers: added, index: layers.length } : null
   }
   if (levelMm - own.fromMm < THINNEST_MM || own.toMm - levelMm < THINNEST_MM) return null

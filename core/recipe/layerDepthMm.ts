@@ -1,5 +1,5 @@
 import { depthOf } from './depthOf'
-import { sizeBatch } from './sizeBatch'
+import { sizePiece } from './sizeBatch'
 import type { Layer, Recipe } from '../trade'
 
 /**
@@ -7,6 +7,6 @@ import type { Layer, Recipe } from '../trade'
  * @returns mm, or null while the recipe cannot be sized
  */
 export function layerDepthMm(recipe: Recipe, layer: Layer): number | null {
-  const sized = sizeBatch(recipe, 1, { perCupMl: 0, reservePct: 0 })
+  const sized = sizePiece(recipe)
   return depthOf(layer, sized.ok ? sized.value.layers[recipe.layers.indexOf(layer)] : undefined)
 }

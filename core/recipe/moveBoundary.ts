@@ -1,5 +1,5 @@
 import { roundMm } from './roundMm'
-import { sizeBatch } from './sizeBatch'
+import { sizePiece } from './sizeBatch'
 import type { Layer, Recipe } from '../trade'
 
 /** The thinnest layer that a boundary leaves on either side, mm. */
@@ -15,7 +15,7 @@ const THINNEST_MM = 0.1
  * @returns the layers, or null where the layer is a coat or the recipe cannot be sized
  */
 export function moveBoundary(recipe: Recipe, index: number, levelMm: number): Layer[] | null {
-  const sized = sizeBatch(recipe, 1, { perCupMl: 0, reservePct: 0 })
+  const sized = sizePiece(recipe)
   const [layer, own] = [recipe.layers[index], sized.ok ? sized.value.layers[index] : undefined]
   if (!layer || !own || layer.fill.coat || own.fromMm === null || own.toMm === null || !sized.ok)
     return null
@@ -38,9 +38,6 @@ function brimOf(recipe: Recipe): number {
   const [first] = recipe.layers
   const filled =
     first &&
-    sizeBatch({ ...recipe, layers: [{ ...first, fill: { toBrim: true }, inclusions: [] }] }, 1, {
-      perCupMl: 0,
-      reservePct: 0,
-    })
+    sizePiece({ ...recipe, layers: [{ ...first, fill: { toBrim: true }, inclusions: [] }] })
   return filled?.ok ? (filled.value.layers[0]?.toMm ?? Infinity) : Infinity
 }

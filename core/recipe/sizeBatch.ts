@@ -31,6 +31,14 @@ function sizeRequestOf(
   }
 }
 
+const NO_LOSS = { perCupMl: 0, reservePct: 0 }
+
+/**
+ * Works out what one piece of a recipe, or one set, takes up: no film left in cups, no reserve.
+ * @returns as `sizeBatch`
+ */
+export const sizePiece = (recipe: Recipe): Result<SizeAnswer> => sizeBatch(recipe, 1, NO_LOSS)
+
 /**
  * Works out the resin of every layer of a recipe for a number of pieces, or of sets.
  * In a set each layer goes into every piece of it: levels and area are those of the first, volumes
@@ -49,12 +57,7 @@ export function sizeBatch(
   let layers = first.value.layers
   for (const [i, other] of recipe.others.entries()) {
     const bare = recipe.layers.map((layer) => ({ ...layer, inclusions: [] }))
-    const sized = size(
-      sizeRequestOf({ ...recipe, shape: other.shape, layers: bare }, 1, {
-        perCupMl: 0,
-        reservePct: 0,
-      }),
-    )
+    const sized = size(sizeRequestOf({ ...recipe, shape: other.shape, layers: bare }, 1, NO_LOSS))
     if (!sized.ok)
       return {
         ...sized,

@@ -1,4 +1,4 @@
-import { sizeBatch } from './sizeBatch'
+import { sizePiece } from './sizeBatch'
 import type { Layer, Recipe } from '../trade'
 
 /**
@@ -11,7 +11,7 @@ import type { Layer, Recipe } from '../trade'
  * @returns the layers, or null where the layer is a coat or the recipe cannot be sized
  */
 export function splitLayer(recipe: Recipe, index: number, count: number): Layer[] | null {
-  const sized = sizeBatch(recipe, 1, { perCupMl: 0, reservePct: 0 })
+  const sized = sizePiece(recipe)
   const [layer, own] = [recipe.layers[index], sized.ok ? sized.value.layers[index] : undefined]
   if (!layer || !own || layer.fill.coat || own.fromMm === null || own.toMm === null || count < 2)
     return null

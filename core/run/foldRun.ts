@@ -1,7 +1,6 @@
 import { rescue } from '../mix'
 import type { RunEvent, RunState, RunStep, RunTargets } from './types'
-
-const MS_PER_MIN = 60_000
+import { MS_PER_MIN } from '../units'
 
 /** Events that still count: each `undone` takes back the last one before it. */
 function standing(events: readonly RunEvent[]): RunEvent[] {
@@ -22,6 +21,7 @@ function standing(events: readonly RunEvent[]): RunEvent[] {
 export function foldRun(targets: RunTargets, events: readonly RunEvent[]): RunState {
   const log = standing(events)
   const last = (kind: RunEvent['kind']) => log.findLast((event) => event.kind === kind)?.at ?? null
+  const laid = log.findLast((event) => event.kind === 'cureStarted')
   const inCup = { a: 0, b: 0 }
   let weighings = 0
   for (const event of log) {
@@ -36,7 +36,8 @@ export function foldRun(targets: RunTargets, events: readonly RunEvent[]): RunSt
     ratioErrorPct: errorOf(targets, inCup),
     stirEndedAt,
     pourEndedAt,
-    cureStartedAt: last('cureStarted'),
+    cureStartedAt: laid?.at ?? null,
+    placeId: laid?.placeId ?? null,
     workableUntil: stirEndedAt === null ? null : stirEndedAt + targets.workMin * MS_PER_MIN,
   }
   const heated = new Set(log.flatMap((event) => (event.kind === 'heatPass' ? [event.index] : [])))

@@ -43,7 +43,7 @@ export type RunEvent = { at: number } & (
   | { kind: 'pourEnded' }
   | { kind: 'heatPass'; index: number }
   | { kind: 'cureStarted'; placeId: number }
-  | { kind: 'spoiled' }
+  | { kind: 'spoiled'; reason?: string }
   | { kind: 'undone' }
 )
 
@@ -73,6 +73,8 @@ export interface RunState {
   stirEndedAt: number | null
   pourEndedAt: number | null
   cureStartedAt: number | null
+  /** Where its pieces were laid to cure. */
+  placeId: number | null
   /** When the cup can no longer be poured. */
   workableUntil: number | null
 }

@@ -1,3 +1,4 @@
+import { elementAt } from '../elementAt'
 import { MM3_PER_ML } from '../units'
 import { flatOf } from './flatOf'
 import type { CurvePoint, Shape } from './types'
@@ -46,7 +47,7 @@ export function solidOf(shape: Shape): Solid | null {
     case 'measured':
       return solid(shape.heightMm, (h) => (shape.capacityMl * MM3_PER_ML * h) / shape.heightMm)
     case 'curve': {
-      const last = shape.points[shape.points.length - 1]!
+      const last = elementAt(shape.points, shape.points.length - 1)
       return solid(last.heightMm, (h) => alongCurve(shape.points, h) * MM3_PER_ML)
     }
     default: {

@@ -1,3 +1,4 @@
+import { elementAt } from '../elementAt'
 import { LIMIT_TOLERANCE } from '../result'
 import {
   allSets,
@@ -29,7 +30,7 @@ function fewestFor(
 ): number {
   let [left, moulds] = [ml - LIMIT_TOLERANCE, 0]
   for (let i = 0; i < classes.length && left > 0; i++) {
-    const { mostMl } = classes[i]!
+    const { mostMl } = elementAt(classes, i)
     const taken = Math.min(free(i), Math.ceil(left / mostMl))
     left -= taken * mostMl
     moulds += taken
@@ -62,7 +63,7 @@ class Question {
         .slice(i)
         .reduce(
           (sum, { surplusMl: ml, own }) =>
-            sum + (own.size > 0 ? Math.min(ml, own.mostMl[own.size - 1]!) : 0),
+            sum + (own.size > 0 ? Math.min(ml, elementAt(own.mostMl, own.size - 1)) : 0),
           0,
         ),
     )
@@ -95,7 +96,9 @@ export function layOut(
   const { chosen, proven } = isSmall ? byStates(question) : byWindows(question, mostSteps)
   const counts: number[][] = surplusMl.map(() => [])
   for (const [position, { index }] of question.pots.entries())
-    counts[index] = classes.map((_, i) => question.packing.unpack(...chosen[position]!, i))
+    counts[index] = classes.map((_, i) =>
+      question.packing.unpack(...elementAt(chosen, position), i),
+    )
   return { counts, proven }
 }
 
@@ -120,11 +123,11 @@ function byStates(question: Question): { chosen: Words[]; proven: boolean } {
     let best: Choice = { usedMl: 0, moulds: 0, taken: [0, 0], rest: free }
     const pot = pots[position]
     for (let i = 0; pot && i < pot.own.size; i++) {
-      const taken: Words = [pot.own.low[i]!, pot.own.high[i]!]
+      const taken: Words = [elementAt(pot.own.low, i), elementAt(pot.own.high, i)]
       const rest = packing.without(free, taken)
       if (!rest) continue
       const later = bestFrom(position + 1, rest)
-      const usedMl = Math.min(pot.surplusMl, pot.own.mostMl[i]!) + later.usedMl
+      const usedMl = Math.min(pot.surplusMl, elementAt(pot.own.mostMl, i)) + later.usedMl
       const moulds = question.countIn(taken) + later.moulds
       if (
         usedMl > best.usedMl + LIMIT_TOLERANCE ||
@@ -198,36 +201,38 @@ function byWindows(question: Question, mostSteps: number): { chosen: Words[]; pr
         bestMl = fewer ? bestMl : usedMl
         bestMoulds = moulds
       }
-      const possibleMl = Math.min(afterMl[position]!, freeMl)
+      const possibleMl = Math.min(elementAt(afterMl, position), freeMl)
       if (
         position === pots.length ||
         isHopeless(usedMl, possibleMl, moulds, free) ||
         (!fewer && isWorse(position, free, usedMl))
       )
         return
-      const { surplusMl, own } = pots[position]!
+      const { surplusMl, own } = elementAt(pots, position)
       let up = positionOf(own, surplusMl)
       let down = up - 1
       while (steps < until) {
-        const floor = bestMl - usedMl - afterMl[position + 1]! - LIMIT_TOLERANCE
+        const floor = bestMl - usedMl - elementAt(afterMl, position + 1) - LIMIT_TOLERANCE
         const ceiling = usedMl + surplusMl + freeMl - bestMl + LIMIT_TOLERANCE
-        const upFits = up < own.size && own.mostMl[up]! <= ceiling
-        const downFits = down >= 0 && own.mostMl[down]! >= floor
+        const upFits = up < own.size && elementAt(own.mostMl, up) <= ceiling
+        const downFits = down >= 0 && elementAt(own.mostMl, down) >= floor
         if (!upFits && !downFits) return
         const i =
-          upFits && (!downFits || own.mostMl[up]! - surplusMl <= surplusMl - own.mostMl[down]!)
+          upFits &&
+          (!downFits ||
+            elementAt(own.mostMl, up) - surplusMl <= surplusMl - elementAt(own.mostMl, down))
             ? up++
             : down--
         steps++
-        const taken: Words = [own.low[i]!, own.high[i]!]
+        const taken: Words = [elementAt(own.low, i), elementAt(own.high, i)]
         const rest = packing.without(free, taken)
         if (!rest) continue
         chosen[position] = taken
         pot(
           position + 1,
           rest,
-          freeMl - own.mostMl[i]!,
-          usedMl + Math.min(surplusMl, own.mostMl[i]!),
+          freeMl - elementAt(own.mostMl, i),
+          usedMl + Math.min(surplusMl, elementAt(own.mostMl, i)),
           moulds + question.countIn(taken),
         )
         if (isHopeless(usedMl, possibleMl, moulds, free)) return

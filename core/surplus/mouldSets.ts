@@ -1,3 +1,4 @@
+import { elementAt } from '../elementAt'
 import { LIMIT_TOLERANCE } from '../result'
 
 /** Several filler moulds that hold the same: between least and most millilitres each. */
@@ -32,7 +33,9 @@ export class Packing {
   }
   pack = (counts: readonly number[]): Words => {
     const words: Words = [0, 0]
-    counts.forEach((count, i) => (words[this.word[i]!] += count << this.shift[i]!))
+    counts.forEach(
+      (count, i) => (words[elementAt(this.word, i)] += count << elementAt(this.shift, i)),
+    )
     return words
   }
   /** What stays of the free moulds, or null where the set is no longer free. */
@@ -45,9 +48,11 @@ export class Packing {
   }
   unpack = (low: number, high: number, i: number): number => {
     const end =
-      this.shift[i + 1] !== undefined && this.word[i + 1] === this.word[i] ? this.shift[i + 1]! : 31
-    const own = (this.word[i] === 0 ? low : high) & ~this.guard[this.word[i]!]
-    return (own >>> this.shift[i]!) & ((1 << (end - this.shift[i]!)) - 1)
+      this.shift[i + 1] !== undefined && this.word[i + 1] === this.word[i]
+        ? elementAt(this.shift, i + 1)
+        : 31
+    const own = (this.word[i] === 0 ? low : high) & ~this.guard[elementAt(this.word, i)]
+    return (own >>> elementAt(this.shift, i)) & ((1 << (end - elementAt(this.shift, i))) - 1)
   }
 }
 
@@ -78,10 +83,10 @@ function copySet(
   low = 0,
   high = 0,
 ): void {
-  to.mostMl[at] = from.mostMl[i]! + mostMl
-  to.leastMl[at] = from.leastMl[i]! + leastMl
-  to.low[at] = from.low[i]! + low
-  to.high[at] = from.high[i]! + high
+  to.mostMl[at] = elementAt(from.mostMl, i) + mostMl
+  to.leastMl[at] = elementAt(from.leastMl, i) + leastMl
+  to.low[at] = elementAt(from.low, i) + low
+  to.high[at] = elementAt(from.high, i) + high
 }
 
 /**
@@ -98,16 +103,16 @@ export function allSets(
     const without = sets
     for (let k = 1; k <= count; k++) {
       const merged = newSets(sets.size + without.size)
-      const one = k * (1 << packing.shift[c]!)
+      const one = k * (1 << elementAt(packing.shift, c))
       const [low, high] = packing.word[c] === 0 ? [one, 0] : [0, one]
       let [i, j, at] = [0, 0, 0]
       while (i < sets.size || j < without.size) {
         if (
           j >= without.size ||
-          (i < sets.size && sets.mostMl[i]! <= without.mostMl[j]! + k * mostMl)
+          (i < sets.size && elementAt(sets.mostMl, i) <= elementAt(without.mostMl, j) + k * mostMl)
         )
           copySet(sets, i++, merged, at++)
-        else if (without.leastMl[j]! + k * leastMl <= greatestMl + LIMIT_TOLERANCE)
+        else if (elementAt(without.leastMl, j) + k * leastMl <= greatestMl + LIMIT_TOLERANCE)
           copySet(without, j++, merged, at++, k * mostMl, k * leastMl, low, high)
         else j++
       }
@@ -123,7 +128,7 @@ export function fillable(sets: Sets, surplusMl: number): Sets {
   const own = newSets(sets.size)
   let at = 0
   for (let i = 0; i < sets.size; i++)
-    if (sets.leastMl[i]! <= surplusMl + LIMIT_TOLERANCE) copySet(sets, i, own, at++)
+    if (elementAt(sets.leastMl, i) <= surplusMl + LIMIT_TOLERANCE) copySet(sets, i, own, at++)
   own.size = at
   return own
 }
@@ -133,7 +138,7 @@ export function positionOf(sets: Sets, mostMl: number): number {
   let [low, high] = [0, sets.size]
   while (low < high) {
     const middle = (low + high) >> 1
-    if (sets.mostMl[middle]! < mostMl) low = middle + 1
+    if (elementAt(sets.mostMl, middle) < mostMl) low = middle + 1
     else high = middle
   }
   return low

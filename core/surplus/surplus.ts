@@ -1,3 +1,4 @@
+import { elementAt } from '../elementAt'
 import { answer, invalid, LIMIT_TOLERANCE, type Result } from '../result'
 import { layOut } from './layOut'
 import type { FillerClass } from './mouldSets'
@@ -51,7 +52,7 @@ export function surplus(request: SurplusRequest, effort = THOROUGH): Result<Surp
     const own = sets[i] ?? []
     let spareMl = pot.surplusMl - own.reduce((sum, filler) => sum + filler.leastMl, 0)
     for (const filler of [...own].sort((x, y) => y.leastMl - x.leastMl || y.mostMl - x.mostMl)) {
-      const mould = request.moulds[filler.index]!
+      const mould = elementAt(request.moulds, filler.index)
       const ml = filler.leastMl + Math.min(Math.max(0, spareMl), filler.mostMl - filler.leastMl)
       spareMl -= ml - filler.leastMl
       fills.push({
@@ -105,7 +106,10 @@ function layOutInTurns(
     for (const [pot, counts] of layout.counts.entries()) {
       const taken = counts.flatMap((count, i) => classes[i]?.members.splice(0, count) ?? [])
       sets[pot]?.push(...taken)
-      left[pot] = Math.max(0, left[pot]! - taken.reduce((sum, { mostMl }) => sum + mostMl, 0))
+      left[pot] = Math.max(
+        0,
+        elementAt(left, pot) - taken.reduce((sum, { mostMl }) => sum + mostMl, 0),
+      )
     }
   }
   const losesNothing = left.every((ml) => ml <= LIMIT_TOLERANCE)

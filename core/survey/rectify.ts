@@ -1,3 +1,4 @@
+import { elementAt } from '../elementAt'
 import type { Point } from '../geometry'
 import { answer, invalid, type Result } from '../result'
 import type { RectifyAnswer, RectifyRequest } from './types'
@@ -44,9 +45,9 @@ export function rectify(request: RectifyRequest): Result<RectifyAnswer> {
 const distance = (p: Point, q: Point) => Math.hypot(p[0] - q[0], p[1] - q[1])
 
 function isConvex(corners: readonly Point[]): boolean {
-  const extent = Math.max(...corners.map((corner) => distance(corner, corners[0]!)))
+  const extent = Math.max(...corners.map((corner) => distance(corner, elementAt(corners, 0))))
   const turns = corners.map((p, i) => {
-    const [q, r] = [corners[(i + 1) % 4]!, corners[(i + 2) % 4]!]
+    const [q, r] = [elementAt(corners, (i + 1) % 4), elementAt(corners, (i + 2) % 4)]
     return (q[0] - p[0]) * (r[1] - q[1]) - (q[1] - p[1]) * (r[0] - q[0])
   })
   const least = STRAIGHT * extent ** 2
@@ -133,7 +134,7 @@ function perPixel(
       )
       const map = mapOf(moved, rectangle)
       return points.reduce(
-        (most, point, k) => Math.max(most, distance(apply(map, point), mapped[k]!)),
+        (most, point, k) => Math.max(most, distance(apply(map, point), elementAt(mapped, k))),
         0,
       )
     })

@@ -1,3 +1,4 @@
+import { elementAt } from '../elementAt'
 import { answer, invalid, type Result } from '../result'
 import type { WaterFillAnswer, WaterFillRequest } from './types'
 import { WATER_RANGE_C, waterDensity } from './waterDensity'
@@ -23,7 +24,7 @@ export function waterFill({ waterC, readings }: WaterFillRequest): Result<WaterF
     ...readings.map(({ heightMm, waterG }) => ({ heightMm, volumeMl: waterG / densityGPerMl })),
   ]
   for (let i = 1; i < points.length; i++) {
-    const [below, at] = [points[i - 1]!, points[i]!]
+    const [below, at] = [elementAt(points, i - 1), elementAt(points, i)]
     if (!(at.heightMm > below.heightMm))
       return invalid(`readings[${i - 1}].heightMm`, 'level-not-higher', { belowMm: below.heightMm })
     if (!(at.volumeMl > below.volumeMl))

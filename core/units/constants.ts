@@ -10,3 +10,6 @@ export const CELSIUS_OFFSET_K = 273.15
 export const GAS_CONSTANT = 8.314462618
 export const MINUTES_PER_HOUR = 60
 export const MINUTES_PER_DAY = 24 * MINUTES_PER_HOUR
+export const MS_PER_MIN = 60_000
+export const MS_PER_HOUR = MINUTES_PER_HOUR * MS_PER_MIN
+export const MS_PER_DAY = MINUTES_PER_DAY * MS_PER_MIN

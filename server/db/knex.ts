@@ -36,6 +36,24 @@ export function databaseSettings(env: NodeJS.ProcessEnv): DatabaseSettings {
   }
 }
 
+/** Who waits longer for a row gives way and is tried again, seconds. */
+const LOCK_WAIT_S = 5
+/**
+ * What a transaction reads stays as it was at its first look, and nobody waits long for a row,
+ * whatever the server is set to.
+ */
+const withManners = (
+  connection: { query: (sql: string, done: (error: Error | null) => void) => void },
+  done: (error: Error | null, connection: unknown) => void,
+) =>
+  connection.query('SET SESSION TRANSACTION ISOLATION LEVEL REPEATABLE READ', (refused) =>
+    refused
+      ? done(refused, connection)
+      : connection.query(`SET SESSION innodb_lock_wait_timeout = ${LOCK_WAIT_S}`, (error) =>
+          done(error, connection),
+        ),
+  )
+
 /**
  * Opens a pool. Instants travel as UTC; DECIMAL arrives as text and is read by the row mappers
  * alone.
@@ -52,7 +70,7 @@ export function openDatabase(settings: DatabaseSettings, migrations?: string): K
   return knexFactory({
     client: 'mysql2',
     connection,
-    pool: { min: 0, max: MOST_CONNECTIONS },
+    pool: { min: 0, max: MOST_CONNECTIONS, afterCreate: withManners },
     ...(migrations && {
       migrations: { directory: migrations, loadExtensions: ['.ts'] },
       log: QUIET,

@@ -107,17 +107,13 @@ export async function layPieces(
       })),
     )
     .onConflict(['order_line_id', 'number'])
-    .ignore()
-  const owner = { workspace_id: workspaceId, order_line_id: lay.orderLineId }
-  await db('pieces')
-    .where(owner)
-    .whereIn('number', numbers)
-    .update({
+    .merge({
       state: 'curing',
       place_id: lay.placeId,
       updated_at: lay.now,
-      version: db.raw('version + 1'),
+      version: db.raw('pieces.version + 1'),
     })
+  const owner = { workspace_id: workspaceId, order_line_id: lay.orderLineId }
   return (
     (await db('pieces').where(owner).whereIn('number', numbers).select('id')) as { id: number }[]
   ).map((row) => row.id)
@@ -389,4 +385,29 @@ export async function countPieces(
       .filter((row) => states.includes(row.state))
       .reduce((sum, row) => sum + Number(row.count), 0)
   return { good: count(['good']), judged: count(['good', 'rework', 'lost']) }
+}
+
+/** Which layers the pieces of some order lines have been poured. */
+export async function pouredLayers(
+  db: Db,
+  workspaceId: number,
+  orderLineIds: readonly number[],
+): Promise<{ pieceId: number; orderLineId: number; number: number; layerId: number }[]> {
+  const rows = (await db('piece_events')
+    .join('pieces', 'pieces.id', 'piece_events.piece_id')
+    .where('piece_events.workspace_id', workspaceId)
+    .where('piece_events.kind', 'poured')
+    .whereIn('pieces.order_line_id', [...orderLineIds])
+    .select('pieces.id', 'pieces.order_line_id', 'pieces.number', 'piece_events.layer_id')) as {
+    id: number
+    order_line_id: number
+    number: number
+    layer_id: number
+  }[]
+  return rows.map((row) => ({
+    pieceId: row.id,
+    orderLineId: row.order_line_id,
+    number: row.number,
+    layerId: row.layer_id,
+  }))
 }

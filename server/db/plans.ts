@@ -23,7 +23,7 @@ const sandLinesColumn = jsonColumn({ name: 'plans.sand_lines', schema: lineIdsSc
 const boxLinesColumn = jsonColumn({ name: 'plans.box_lines', schema: lineIdsSchema })
 
 /** A task as a plan stores it. */
-export type NewPlanTask = Omit<PlanTaskRow, 'startAt' | 'endAt' | 'station' | 'orderId'> & {
+export type NewPlanTask = Omit<PlanTaskRow, 'startAt' | 'endAt' | 'station'> & {
   startAt: Date
   endAt: Date
   stationId: number | null
@@ -67,6 +67,7 @@ export async function insertPlan(db: Db, workspaceId: number, plan: NewPlan): Pr
     workspace_id: workspaceId,
     plan_id: id,
     task_key: task.key,
+    order_id: task.orderId,
     order_line_id: task.orderLineId,
     pot_id: task.potId,
     kind: task.kind,
@@ -205,12 +206,11 @@ export async function getNewestPlan(db: Db, workspaceId: number): Promise<PlanVi
     .first('plans.*', 'people.name as made_by_name')) as PlanColumns | undefined
   if (!plan) return null
   const rows = (await db('plan_tasks')
-    .join('order_lines', 'order_lines.id', 'plan_tasks.order_line_id')
     .leftJoin('stations', 'stations.id', 'plan_tasks.station_id')
     .where('plan_tasks.plan_id', plan.id)
     .where('plan_tasks.end_at', '>', db.ref('plan_tasks.start_at'))
     .orderBy([{ column: 'plan_tasks.start_at' }, { column: 'plan_tasks.id' }])
-    .select('plan_tasks.*', 'order_lines.order_id', 'stations.name as station')) as TaskColumns[]
+    .select('plan_tasks.*', 'stations.name as station')) as TaskColumns[]
   const own = plan.restores ?? plan.id
   const restored =
     plan.restores === null

@@ -150,19 +150,6 @@ export async function getPot(db: Db, workspaceId: number, id: number): Promise<S
   return pot ?? null
 }
 
-/**
- * Holds pots until the transaction ends, so that of two who begin or regroup them one waits for the
- * other.
- */
-export async function lockPots(db: Db, workspaceId: number, ids: readonly number[]): Promise<void> {
-  await db('pots')
-    .where({ workspace_id: workspaceId })
-    .whereIn('id', [...ids])
-    .orderBy('id')
-    .forUpdate()
-    .select('id')
-}
-
 /** Every pot that serves one of these lines, begun or not, with all its portions. */
 export async function listPotsOfLines(
   db: Db,
@@ -301,12 +288,28 @@ export async function setPotState(
     .update({ state, updated_at: now, version: db.raw('version + 1') })
 }
 
+/** Letters of pots still to be poured, and of those that pieces on the racks were poured from last. */
 export async function lettersInUse(db: Db, workspaceId: number): Promise<Set<string>> {
-  const rows = (await db('pots')
+  const open = (await db('pots')
     .where({ workspace_id: workspaceId })
     .whereIn('state', ['planned', 'mixing'])
-    .select('letter')) as { letter: string }[]
-  return new Set(rows.map((row) => row.letter))
+    .pluck('letter')) as string[]
+  const later = db('piece_events as later')
+    .whereRaw('later.piece_id = pieces.id')
+    .where('later.kind', 'poured')
+    .whereRaw('(later.at, later.id) > (pour.at, pour.id)')
+    .select(db.raw('1'))
+  const lying = (await db('pieces')
+    .join('piece_events as pour', 'pour.piece_id', 'pieces.id')
+    .join('runs', 'runs.id', 'pour.run_id')
+    .join('pots', 'pots.id', 'runs.pot_id')
+    .where('pieces.workspace_id', workspaceId)
+    .whereIn('pieces.state', ['curing', 'demoulded', 'rework'])
+    .where('pour.kind', 'poured')
+    .whereNotExists(later)
+    .distinct()
+    .pluck('pots.letter')) as string[]
+  return new Set([...open, ...lying])
 }
 
 /** Which of these pots there still are. */

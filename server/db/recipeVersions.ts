@@ -29,7 +29,7 @@ export async function keepVersion(
       saved_by: saved.by,
     })
     .onConflict(['recipe_id', 'version'])
-    .ignore()
+    .merge(['version'])
 }
 
 /** The versions of a recipe, newest first, without what is in them. */

@@ -6,6 +6,7 @@ import {
 } from '../../shared/schemas/runs'
 import { jsonColumn, requireRight } from './jsonColumn'
 import type { Db } from './rows'
+import { MS_PER_MIN } from '../../core/units'
 
 const targetsColumn = jsonColumn({ name: 'runs.targets', schema: runTargetsSchema })
 
@@ -71,7 +72,7 @@ export async function getRun(
   }
 }
 
-/** Appends events; one that came before, by its key, is left as it is. */
+/** Appends events that the log does not hold yet. */
 export async function appendRunEvents(
   db: Db,
   workspaceId: number,
@@ -79,20 +80,18 @@ export async function appendRunEvents(
   personId: number,
   events: readonly KeyedRunEvent[],
 ): Promise<void> {
-  await db('run_events')
-    .insert(
-      events.map(({ key, kind, at, ...data }) => ({
-        workspace_id: workspaceId,
-        run_id: runId,
-        client_key: key,
-        kind,
-        at: new Date(at),
-        data: JSON.stringify(data),
-        person_id: personId,
-      })),
-    )
-    .onConflict(['run_id', 'client_key'])
-    .ignore()
+  if (events.length === 0) return
+  await db('run_events').insert(
+    events.map(({ key, kind, at, ...data }) => ({
+      workspace_id: workspaceId,
+      run_id: runId,
+      client_key: key,
+      kind,
+      at: new Date(at),
+      data: JSON.stringify(data),
+      person_id: personId,
+    })),
+  )
 }
 
 export async function endRun(
@@ -130,7 +129,7 @@ export async function recentPours(
   return rows.flatMap((row) => {
     const plannedMin = Number(row.pour_min)
     return plannedMin > 0
-      ? [{ tookMin: (row.done_at.getTime() - row.began_at.getTime()) / 60_000, plannedMin }]
+      ? [{ tookMin: (row.done_at.getTime() - row.began_at.getTime()) / MS_PER_MIN, plannedMin }]
       : []
   })
 }

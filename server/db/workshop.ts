@@ -6,11 +6,22 @@ import { decimal, decimalOrNull, type Db } from './rows'
 type Row = Record<string, string>
 
 /**
- * Holds the workshop until the transaction ends, so that two who arrange its pots do so one after
- * the other.
+ * Takes the workshop's turn until the transaction ends, so that those who change what its pots and
+ * plans are made of do so one after the other. First in a transaction: what is read after it is as
+ * those before left it.
  */
 export async function lockWorkspace(db: Db, workspaceId: number): Promise<void> {
-  await db('workspaces').where({ id: workspaceId }).forUpdate().first('id')
+  const turn = () =>
+    db('workspace_turns')
+      .where({ workspace_id: workspaceId })
+      .forUpdate()
+      .first('workspace_id') as Promise<unknown>
+  if (await turn()) return
+  await db('workspace_turns')
+    .insert({ workspace_id: workspaceId })
+    .onConflict('workspace_id')
+    .merge(['workspace_id'])
+  await turn()
 }
 
 export async function getWorkspace(

@@ -7,7 +7,10 @@ export type AppErrorCode =
   | 'wrong-password'
   | 'forbidden'
   | 'unknown'
+  | 'wrong-method'
   | 'conflict'
+  /** It looks wrong but can be true: whoever says that so it is, is believed. */
+  | 'say-so'
   | 'too-many-tries'
   | 'not-an-image'
   | 'too-large'

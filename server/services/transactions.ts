@@ -2,6 +2,7 @@ import type { Knex } from 'knex'
 import { issueWords } from '../../shared/words'
 import { type Issue } from '../../core/result'
 import { database } from '../db/database'
+import { lockWorkspace } from '../db/workshop'
 import { AppError } from './AppError'
 
 interface MysqlError {
@@ -11,34 +12,71 @@ const DUPLICATE = 1062
 const STILL_REFERENCED = 1451
 const NO_SUCH_PARENT = 1452
 
+const DEADLOCK = 1213
+const LOCK_WAIT = 1205
+const MOST_TRIES = 6
+/** The first pause before another try is up to so long; each one after may last twice as long. */
+const FIRST_PAUSE_MS = 30
+
 /**
- * Runs a use case in one transaction, and turns what the schema forbids into a sentence.
+ * Runs a use case in one transaction, and turns what the schema forbids into a sentence. Where it
+ * stood in another's way and was taken back by the database, it is tried again; so it must do
+ * nothing that the transaction does not undo.
  * @param taken what to say, and at which field, when a unique key is taken
  */
 export async function inTransaction<T>(
   work: (trx: Knex.Transaction) => Promise<T>,
   taken?: Issue,
 ): Promise<T> {
-  try {
-    return await database().transaction(work)
-  } catch (error) {
-    const { errno } = error as MysqlError
-    if (errno === DUPLICATE && taken)
-      throw new AppError('invalid-input', issueWords(taken), { issues: [taken], cause: error })
-    if (errno === STILL_REFERENCED) {
-      throw new AppError(
+  for (let tries = 1; ; tries++) {
+    try {
+      return await database().transaction(work)
+    } catch (error) {
+      const { errno } = error as MysqlError
+      const stoodInTheWay = errno === DEADLOCK || errno === LOCK_WAIT
+      if (!stoodInTheWay || tries >= MOST_TRIES) throw refusalOf(error, taken)
+      await pause(Math.random() * FIRST_PAUSE_MS * 2 ** tries)
+    }
+  }
+}
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
+
+/** The same for what changes pots, plans or what they are made of: one after the other. */
+export const inTurn = <T>(
+  workspaceId: number,
+  work: (trx: Knex.Transaction) => Promise<T>,
+  taken?: Issue,
+): Promise<T> =>
+  inTransaction(async (trx) => {
+    await lockWorkspace(trx, workspaceId)
+    return work(trx)
+  }, taken)
+
+/** Reads everything as it was at one instant, and can change nothing. */
+export const inSnapshot = <T>(work: (trx: Knex.Transaction) => Promise<T>): Promise<T> =>
+  database().transaction(work, { readOnly: true })
+
+/** What the schema forbids, as a sentence; anything else as it is. */
+function refusalOf(error: unknown, taken: Issue | undefined): unknown {
+  switch ((error as MysqlError).errno) {
+    case DUPLICATE:
+      return taken
+        ? new AppError('invalid-input', issueWords(taken), { issues: [taken], cause: error })
+        : error
+    case STILL_REFERENCED:
+      return new AppError(
         'invalid-input',
         'This has been poured or used already and stays for the record; add a new one instead of removing it.',
         { cause: error },
       )
-    }
-    if (errno === NO_SUCH_PARENT)
-      throw new AppError(
+    case NO_SUCH_PARENT:
+      return new AppError(
         'invalid-input',
         'This points to something that does not exist any more.',
         { cause: error },
       )
-    throw error
+    default:
+      return error
   }
 }
 

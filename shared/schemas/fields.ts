@@ -133,6 +133,17 @@ export const instant = () =>
   text(40)
     .matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{3})?)?Z$/, 'must be a date and a time')
     .test('real', 'is not a real date', (value) => !value || !Number.isNaN(Date.parse(value)))
+const FIRST_MS = Date.UTC(2000, 0, 1)
+const LAST_MS = Date.UTC(2100, 0, 1)
+const BOUNDS = 'must lie between 2000 and 2100'
+/** An instant that somebody gives; what is kept already is read by `instant`, whatever it is. */
+export const givenInstant = () =>
+  instant().test('years', BOUNDS, (value) => {
+    const ms = Date.parse(value ?? '')
+    return Number.isNaN(ms) || (ms >= FIRST_MS && ms < LAST_MS)
+  })
+/** The same in milliseconds since 1970. */
+export const givenInstantMs = () => whole().min(FIRST_MS, BOUNDS).lessThan(LAST_MS, BOUNDS)
 /** The key of a row that may be new: 0 until it is kept. */
 export const optionalId = () => whole().min(0)
 /** The version of a row that was read. */

@@ -1,5 +1,5 @@
 import type { InferType } from 'yup'
-import { body, exact, id, instant, list, named, oneOf, text, version, whole } from './fields'
+import { body, exact, id, givenInstant, list, named, oneOf, text, version, whole } from './fields'
 
 export const ORDER_STATES = [
   'asked',
@@ -22,7 +22,7 @@ const orderFields = {
         (typeof value === 'string' && value.trim() !== '')
       )
     }),
-  promisedAt: instant().required(),
+  promisedAt: givenInstant().required(),
   state: oneOf(ORDER_STATES).required(),
   colours: text(200).defined('is missing'),
   note: text(4000).defined('is missing'),

@@ -1,4 +1,4 @@
-import { body, id, named, oneOf, text, version } from './fields'
+import { body, flag, id, named, oneOf, text, version } from './fields'
 
 export const VERDICTS = ['good', 'rework', 'lost'] as const
 export type Verdict = (typeof VERDICTS)[number]
@@ -7,10 +7,14 @@ export const judgeSchema = body({
   version: version(),
   verdict: oneOf(VERDICTS).required(),
   note: text(4000).defined('is missing'),
+  /** It is finished, whatever the log says. */
+  soItIs: flag(),
 })
 export const pieceActSchema = body({
   version: version(),
   note: text(4000).defined('is missing'),
+  /** It is poured whole, whatever the log says. */
+  soItIs: flag(),
 })
 export const movePieceSchema = body({
   version: version(),

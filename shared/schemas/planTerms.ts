@@ -1,7 +1,7 @@
 import type { InferType } from 'yup'
 import { exact, id, instant, list, text } from './fields'
+import { MS_PER_HOUR } from '../../core/units'
 
-const MS_PER_HOUR = 3_600_000
 /** Nobody stays longer than this beyond the shifts of one day, and no box runs on. */
 const LONGEST_EXTRA_MS = 16 * MS_PER_HOUR
 

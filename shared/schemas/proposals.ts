@@ -1,6 +1,6 @@
 import type { InferType } from 'yup'
 import { termsSchema } from './planTerms'
-import { body, exact, id, instant, list, oneOf, whole } from './fields'
+import { body, exact, id, givenInstant, list, oneOf, whole } from './fields'
 import { narrowed } from './typed'
 
 /** What is only supposed: it can be looked at and not accepted. */
@@ -35,7 +35,7 @@ const supposition = () =>
       pieces: whole().min(1).max(5000),
       recipeId: id(),
       quantity: whole().min(1).max(5000),
-      promisedAt: instant().nullable(),
+      promisedAt: givenInstant().nullable(),
     })
       .required()
       .test('fields', function (value) {

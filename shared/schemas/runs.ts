@@ -1,10 +1,12 @@
-import type { RunEvent, RunTargets } from '../../core/run'
+import { RUN_EVENT_KINDS, type RunEvent, type RunTargets } from '../../core/run'
 import { mixResinFields } from './compute/mix'
 import { measureChoiceSchema } from './people'
 import {
   body,
   exact,
+  flag,
   id,
+  givenInstantMs,
   list,
   notNegative,
   num,
@@ -24,28 +26,17 @@ const uuid = () =>
     /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/,
     'must be a UUID',
   )
-const RUN_KINDS: RunEvent['kind'][] = [
-  'weighed',
-  'stirStarted',
-  'stirEnded',
-  'pourStarted',
-  'pourEnded',
-  'heatPass',
-  'cureStarted',
-  'spoiled',
-  'undone',
-]
-
-const runEvent = () =>
+const runEvent = (at = givenInstantMs()) =>
   narrowed<KeyedRunEvent>()(
     exact({
       key: uuid().required(),
-      at: whole().required().min(0),
-      kind: oneOf(RUN_KINDS).required(),
+      at: at.required(),
+      kind: oneOf(RUN_EVENT_KINDS).required(),
       part: oneOf(['a', 'b'] as const),
       amount: positive(),
       index: whole().min(0),
       placeId: id(),
+      reason: text(400),
     })
       .required()
       .test('fields', function (value) {
@@ -73,6 +64,8 @@ export const runEventsSchema = body({
 export const startRunSchema = body({
   potId: id().required(),
   measure: measureChoiceSchema,
+  /** The layers below are poured, whatever the log says. */
+  soItIs: flag(),
 })
 
 /** What a run has to reach, as it is kept with the run. */
@@ -112,4 +105,4 @@ export const runTargetsSchema = schemaOf<RunTargets>()(
 )
 
 /** One event as it is kept: its key, kind and moment with what else it says. */
-export const storedRunEventSchema = runEvent()
+export const storedRunEventSchema = runEvent(whole().min(0))

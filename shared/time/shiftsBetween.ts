@@ -1,7 +1,6 @@
 import { DateTime } from 'luxon'
 import type { WeeklyShift } from '../types/workshop'
-
-const MINUTES_PER_DAY = 1440
+import { MINUTES_PER_DAY } from '../../core/units'
 
 /** Hours that are the same every day. */
 export const everyDay = (fromMin: number, toMin: number): Omit<WeeklyShift, 'personId'>[] =>

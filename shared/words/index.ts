@@ -1,5 +1,6 @@
 export { holdingWords, type HoldingNames } from './holdingWords'
-export { allSaid, issueWords, said } from './issueWords'
+export { allSaid, issueSentence, issueWords, said } from './issueWords'
 export type { PlanNames } from './names'
 export { objectionWords } from './objectionWords'
+export { STEP_WORDS } from './runWords'
 export { whyThenWords } from './whyThenWords'

@@ -2,6 +2,7 @@ import type { IssueParams } from '../../core/issue'
 import type { Issue, IssueCode } from '../../core/result'
 import { AS_GIVEN, type PlanNames } from './names'
 import { PLAN_ISSUE_WORDS, type PlanIssueCode } from './planIssueWords'
+import { EVENT_WORDS, STEP_WORDS } from './runWords'
 
 const hundredths = (value: number) => value.toFixed(2)
 const tenths = (value: number) => value.toFixed(1)
@@ -100,9 +101,20 @@ const ISSUE_WORDS: OtherWords = {
   'layer-missing': () => 'belongs to a layer that is not there',
   'keeps-recipe': () => 'has been begun already; add a line of its own for another recipe',
   'place-unknown': () => 'names a place that does not exist',
+  'not-yet': () =>
+    'cannot have happened: it lies more than a day ahead; see what time this device shows',
+  'layers-missing': ({ layers }) =>
+    `by its log this piece is not poured whole: ${layers.map((name) => `“${name}”`).join(' and ')} ${layers.length === 1 ? 'is' : 'are'} missing`,
+  'below-missing': ({ layers }) =>
+    `by the log, what lies below is not poured yet: ${layers.map(({ layer, order }) => `“${layer}” of “${order}”`).join(', ')}`,
+  'step-passed': ({ done, donePart, asks, asksPart }) =>
+    `“${ofPart(EVENT_WORDS[done], donePart)}” was not taken over: this pot is at “${ofPart(STEP_WORDS[asks], asksPart)}”; look at what is in the cup before going on`,
   'cursor-unknown': () => 'is not a cursor of this list',
   'sign-in-wrong': () => 'the name or the password is wrong',
 }
+
+const ofPart = (words: string, part: 'a' | 'b' | null) =>
+  part === null ? words : `${words} part ${part.toUpperCase()}`
 
 const WORDS = { ...ISSUE_WORDS, ...PLAN_ISSUE_WORDS } as Record<
   IssueCode,
@@ -123,6 +135,12 @@ export const said = (issue: Issue): { path: string; message: string } => ({
   path: issue.path,
   message: issueWords(issue),
 })
+
+/** One thing that is wrong, as a sentence of its own. */
+export function issueSentence(issue: Issue): string {
+  const words = issueWords(issue)
+  return `${words.charAt(0).toUpperCase()}${words.slice(1)}.`
+}
 
 /** Several things that are wrong, in one sentence. */
 export const allSaid = (issues: readonly Issue[]): string =>

@@ -1,9 +1,18 @@
 import { afterEach, beforeEach, expect, jest, test } from '@jest/globals'
 import type { KeyedRunEvent } from '../../shared/schemas/runs'
+import type { Problem } from '../../shared/types/exchange'
 import type { RunView } from '../../shared/types/runs'
 import { aStorage, giveNuxtGlobals } from '../fixtures/nuxtGlobals'
 
-class ProblemError extends Error {}
+/** What `useApi` throws: status 0 without an answer, else what the server refused with. */
+class ProblemError extends Error {
+  readonly problem: Problem
+  constructor(problem: Partial<Problem> & { status: number; title: string }) {
+    super(problem.title)
+    this.problem = { type: 'about:blank', code: '', issues: [], ...problem }
+  }
+}
+const unreachable = () => new ProblemError({ status: 0, title: 'no network' })
 const TARGETS: RunView['targets'] = {
   resin: { ratio: { basis: 'mass', a: 100, b: 50 }, tolerancePct: 3 },
   parts: [
@@ -40,17 +49,14 @@ function aServer() {
     }),
     post: (path: string, body: { events?: KeyedRunEvent[] }) => {
       server.calls++
-      if (!server.reachable) return Promise.reject(new ProblemError('no network'))
+      if (!server.reachable) return Promise.reject(unreachable())
       for (const event of body.events ?? [])
         if (!log.some((one) => one.key === event.key)) log.push(event)
       return server.answerLost && path.endsWith('/events')
-        ? Promise.reject(new ProblemError('the answer was lost'))
+        ? Promise.reject(unreachable())
         : Promise.resolve(server.view())
     },
-    get: () =>
-      server.reachable
-        ? Promise.resolve(server.view())
-        : Promise.reject(new ProblemError('no network')),
+    get: () => (server.reachable ? Promise.resolve(server.view()) : Promise.reject(unreachable())),
   }
   return server
 }
@@ -151,4 +157,61 @@ test('taking back is an event like any other', async () => {
   await bench.record({ kind: 'undone', at: 2000 })
   expect(bench.state?.inCup).toEqual({ a: 0, b: 0 })
   expect(server.log.map((event) => event.kind)).toEqual(['weighed', 'undone'])
+})
+
+test('what the server refuses is told, and does not hold up what was done after it', async () => {
+  const bench = await aBench()
+  await bench.start(3, choice)
+  const { post } = server
+  server.post = (path, body) => {
+    const wrong = (body.events ?? []).findIndex(
+      (event) => event.kind === 'weighed' && event.part === 'a',
+    )
+    if (wrong < 0) return post(path, body)
+    // Another device has weighed part A meanwhile.
+    server.log.push({ ...weighed('a', 80), key: 'of another device' })
+    const problem = {
+      status: 409,
+      title: 'It was weighed already.',
+      issues: [{ path: `events[${wrong}]`, message: 'passed' }],
+      current: server.view(),
+    }
+    return Promise.reject(new ProblemError(problem))
+  }
+  server.reachable = false
+  await bench.record(weighed('a', 79))
+  await bench.record(weighed('b', 40))
+  server.reachable = true
+  await jest.advanceTimersByTimeAsync(3100)
+  expect(bench.refused).toEqual(['It was weighed already.'])
+  expect(bench.offline).toBe(false)
+  expect(bench.waiting).toEqual([])
+  expect(bench.state?.inCup).toEqual({ a: 80, b: 40 })
+  bench.understood()
+  expect(bench.refused).toEqual([])
+})
+
+test('a run that the server does not know is not knocked at for ever', async () => {
+  const bench = await aBench()
+  await bench.start(3, choice)
+  server.post = () =>
+    Promise.reject(new ProblemError({ status: 404, title: 'This run does not exist.' }))
+  await bench.record(weighed('a', 80))
+  await jest.advanceTimersByTimeAsync(20_000)
+  expect(bench.waiting).toEqual([])
+  expect(bench.refused).toEqual(['This run does not exist.'])
+})
+
+test.each([500, 503, 429, 401])('after a %s it is sent again', async (status) => {
+  const bench = await aBench()
+  await bench.start(3, choice)
+  const { post } = server
+  server.post = () => Promise.reject(new ProblemError({ status, title: 'Not now.' }))
+  await bench.record(weighed('a', 80))
+  expect(bench.waiting).toHaveLength(1)
+  server.post = post
+  await jest.advanceTimersByTimeAsync(3100)
+  expect(bench.waiting).toEqual([])
+  expect(bench.refused).toEqual([])
+  expect(server.log).toHaveLength(1)
 })

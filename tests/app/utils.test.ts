@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { moneyOf } from '../../app/utils/moneyOf'
 import { clockOfDay } from '../../app/utils/clockOfDay'
 import { changesBetween } from '../../app/utils/changes'
 import { cautionsFor } from '../../app/utils/cautions'
@@ -97,3 +98,12 @@ test('every reason has its words, and no caution stands twice', () => {
 test('a minute of the day is read as on a clock, the last as 24:00', () => {
   expect([0, 425, 1320, 1440].map(clockOfDay)).toEqual(['00:00', '07:05', '22:00', '24:00'])
 })
+
+test.each([
+  ['12,50', '12.50'],
+  [' 12,5 ', '12.5'],
+  ['12.50', '12.50'],
+  ['1,250', '1,250'],
+  ['1.250,00', '1.250,00'],
+  ['', ''],
+])('money typed as %j is handed on as %j', (typed, sum) => expect(moneyOf(typed)).toBe(sum))

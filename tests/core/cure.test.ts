@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { cure, rateAt, type CureResin } from '../../core/cure'
-import { temperatureOfStays, temperatureProfile } from '../../core/cure'
+import { ORDINARY_ROOM_C, roomRange, temperatureOfStays, temperatureProfile } from '../../core/cure'
 
 const resin: CureResin = {
   referenceC: 21,
@@ -82,5 +82,19 @@ describe('temperatureProfile', () => {
       { fromMin: 180, tempC: 21 },
       { fromMin: 660, tempC: 16 },
     ])
+  })
+})
+
+describe('how warm rooms get', () => {
+  const room = { dayC: 21, nightC: 17, dayFromMin: 420, nightFromMin: 1320 }
+  test('is their warmest day and coldest night; a box is no room', () => {
+    expect(roomRange([room, { ...room, dayC: 23, nightC: 19 }, { boxC: 45 }])).toEqual({
+      coldC: 17,
+      warmC: 23,
+    })
+  })
+  test('is ordinary where none is described', () => {
+    for (const none of [[], [{ boxC: 45 }]])
+      expect(roomRange(none)).toEqual({ coldC: ORDINARY_ROOM_C, warmC: ORDINARY_ROOM_C })
   })
 })

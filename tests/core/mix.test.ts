@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { mix, rescue, type MixRequest, type MixResin } from '../../core/mix'
+import { decimalsOf, mix, rescue, type MixRequest, type MixResin } from '../../core/mix'
 
 const positive = (least: number, most: number) => fc.double({ min: least, max: most, noNaN: true })
 const resins: fc.Arbitrary<MixResin> = fc.record({
@@ -124,4 +124,19 @@ describe('rescue', () => {
       { seed: 3, numRuns: 200 },
     )
   })
+})
+
+describe('decimals that a device can be read to', () => {
+  test.each([
+    [1, 0],
+    [5, 0],
+    [0.5, 1],
+    [0.1, 1],
+    [0.01, 2],
+    [0.00001, 3],
+  ])('in steps of %s: %s', (step, decimals) => {
+    expect(decimalsOf({ kind: 'scale', resolutionG: step })).toBe(decimals)
+    expect(decimalsOf({ kind: 'cup', graduationMl: step })).toBe(decimals)
+  })
+  test('without a device: one', () => expect(decimalsOf({ kind: 'exact' })).toBe(1))
 })

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { foldRun, type RunEvent, type RunTargets } from '../../core/run'
+import { fits, foldRun, type RunEvent, type RunStep, type RunTargets } from '../../core/run'
 
 const targets: RunTargets = {
   resin: { ratio: { basis: 'mass', a: 100, b: 50 }, tolerancePct: 3 },
@@ -95,4 +95,50 @@ describe('foldRun', () => {
   })
   test('the cup is workable from the end of stirring', () =>
     expect(foldRun(targets, stirred).workableUntil).toBe(46 * MIN))
+})
+
+describe('what can follow', () => {
+  const at = 1
+  const EVENTS: RunEvent[] = [
+    { at, kind: 'weighed', part: 'a', amount: 1 },
+    { at, kind: 'weighed', part: 'b', amount: 1 },
+    { at, kind: 'stirStarted' },
+    { at, kind: 'stirEnded' },
+    { at, kind: 'pourStarted' },
+    { at, kind: 'pourEnded' },
+    { at, kind: 'heatPass', index: 0 },
+    { at, kind: 'heatPass', index: 1 },
+    { at, kind: 'cureStarted', placeId: 1 },
+    { at, kind: 'spoiled' },
+    { at, kind: 'undone' },
+  ]
+  const weigh = { kind: 'weigh', target: 1, readTo: 1, unit: 'g', isTopUp: false } as const
+  test.each<[RunStep, string[]]>([
+    [{ ...weigh, part: 'a' }, ['weighed a']],
+    [{ ...weigh, part: 'b', isTopUp: true }, ['weighed b']],
+    [{ kind: 'stir', minutes: 4, startedAt: null }, ['stirStarted']],
+    [{ kind: 'stir', minutes: 4, startedAt: 1 }, ['stirEnded']],
+    [{ kind: 'rest', until: 1 }, ['pourStarted']],
+    [{ kind: 'pour', minutes: 4, startedAt: null }, ['pourStarted']],
+    [{ kind: 'pour', minutes: 4, startedAt: 1 }, ['pourEnded']],
+    [{ kind: 'heat', index: 1, dueAt: 1 }, ['heatPass 1']],
+    [{ kind: 'cure' }, ['cureStarted']],
+  ])('%j', (step, names) => {
+    const nameOf = (event: RunEvent) =>
+      [event.kind, 'part' in event ? event.part : '', 'index' in event ? String(event.index) : '']
+        .filter(Boolean)
+        .join(' ')
+    expect(EVENTS.filter((event) => fits(step, event)).map(nameOf)).toEqual([
+      ...names,
+      'spoiled',
+      'undone',
+    ])
+  })
+  test.each<RunStep>([{ kind: 'done' }, { kind: 'spoiled' }])(
+    'nothing but taking back: %j',
+    (step) =>
+      expect(EVENTS.filter((event) => fits(step, event)).map((event) => event.kind)).toEqual([
+        'undone',
+      ]),
+  )
 })

@@ -126,6 +126,32 @@ test('what is not there is said to be not there', async ({ page }) => {
   }
 })
 
+test('an address is asked by its methods only, and what is none never answers with a page', async ({
+  page,
+}) => {
+  await signInAs(page, 'maren')
+  const { paths } = (await (await page.request.get('/api/openapi.json')).json()) as {
+    paths: Record<string, Record<string, Operation>>
+  }
+  for (const [path, methods] of Object.entries(paths)) {
+    const url = path.replace(/\{\w+\}/g, '999999999')
+    for (const method of ['get', 'post', 'put', 'patch', 'delete']) {
+      if (methods[method]) continue
+      const response = await page.request.fetch(url, { method: method.toUpperCase() })
+      expect(`${method} ${path} ${response.status()}`).toBe(`${method} ${path} 405`)
+      expect(response.headers().allow?.toLowerCase().split(', ').sort()).toEqual(
+        Object.keys(methods).sort(),
+      )
+      expect(response.headers()['content-type']).toContain('application/problem+json')
+    }
+  }
+  for (const method of ['GET', 'DELETE', 'PATCH']) {
+    const response = await page.request.fetch('/api/nowhere/at/all', { method })
+    expect(response.status()).toBe(404)
+    expect(response.headers()['content-type']).toContain('application/problem+json')
+  }
+})
+
 test('text that looks like markup or SQL is kept as it is and shown as text', async ({ page }) => {
   await signInAs(page, 'maren')
   const recipe = ((await (await page.request.get('/api/recipes')).json()) as { id: number }[])[0]!

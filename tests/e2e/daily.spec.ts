@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import { beginAPot } from './bench'
 import { signInAs } from './people'
 
 test('a market day asks for quantities and no customer', async ({ page }) => {
@@ -92,9 +93,7 @@ test.describe('on a phone at the bench', () => {
 
   test('a knuckle weighs, nudges and takes back', async ({ page }) => {
     await signInAs(page, 'tobin')
-    await page.goto('/pots')
-    await page.getByRole('link', { name: 'To the bench' }).last().tap()
-    await expect(page.getByText('until it shows')).toBeVisible()
+    await beginAPot(page)
     const shows = page.getByText(/^\s*it shows/)
     const before = await shows.textContent()
     // Tobin's scale shows whole grams.

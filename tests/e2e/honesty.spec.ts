@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import { beginAPot } from './bench'
 import { signInAs } from './people'
 
 test('a refused form says what is wrong at the field and keeps everything typed', async ({
@@ -76,9 +77,7 @@ test('a reload and a dead network in the middle of a run lose nothing', async ({
   context,
 }) => {
   await signInAs(page, 'tobin')
-  await page.goto('/pots')
-  await page.getByRole('link', { name: 'To the bench' }).first().click()
-  await expect(page.getByText('until it shows')).toBeVisible()
+  await beginAPot(page)
   await page.keyboard.press('Enter')
   const second = await page.getByText(/Pour part [AB] until it shows/).textContent()
   await page.reload()

@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
+import { beginAPot } from './bench'
 import { signInAs } from './people'
 
 const firstLink = async (page: Page, list: string, pattern: RegExp) => {
@@ -89,9 +90,7 @@ for (const [name, open] of VIEWS) {
 
 test('axe finds nothing serious at the bench', async ({ page }) => {
   await signInAs(page, 'maren')
-  await page.goto('/pots')
-  await page.getByRole('link', { name: 'To the bench' }).last().click()
-  await expect(page.getByText('until it shows')).toBeVisible()
+  await beginAPot(page)
   expect(await serious(page)).toEqual([])
 })
 
@@ -108,9 +107,7 @@ test.describe('on a phone', () => {
         path,
       ).toBeLessThanOrEqual(390)
     }
-    await page.goto('/pots')
-    await page.getByRole('link', { name: 'To the bench' }).last().click()
-    await expect(page.getByText('until it shows')).toBeVisible()
+    await beginAPot(page)
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
   })
 })

@@ -13,6 +13,8 @@ const ORDER = 'Three blocks for the walk'
 const field = (page: Page, label: string) => page.getByLabel(label, { exact: true })
 
 test('an order goes from asking to packed', async ({ page, browser }) => {
+  // Everything that there is, in one test.
+  test.slow()
   await signInByHand(page, 'maren')
 
   await test.step('3 · the resin', async () => {

@@ -2,7 +2,6 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
 import { planWork } from '../../core/plan'
 import { RESINS } from '../../demo/resins'
-import { AppError } from '../../server/services/AppError'
 import { chooseMeasure, chooseUnits, signIn } from '../../server/services/people/auth'
 import { createOrder, getOrder, saveOrder } from '../../server/services/orders/orders'
 import { listLying } from '../../server/services/pieces/pieces'
@@ -25,15 +24,11 @@ import type { RecipeRow } from '../../shared/types/recipes'
 import type { KeyedRunEvent } from '../../shared/schemas/runs'
 import { layer, recipe as block, step } from '../fixtures/studio'
 import { aWorkshop, freshDatabase, leaveDatabase, PASSWORD } from './database'
+import { refusal } from './given'
 
 const now = new Date('2026-03-02T09:00:00.000Z')
 const at = (minutes: number) => new Date(now.getTime() + minutes * 60_000)
 const solve: Solve = (work) => Promise.resolve(planWork(work, { now: () => 0, startedAt: 0 }))
-const refusal = (work: Promise<unknown>) =>
-  work.then(
-    () => null,
-    (error: unknown) => (error instanceof AppError ? error : Promise.reject(error as Error)),
-  )
 const SCALE = { kind: 'scale' as const, step: 0.1, tare: true }
 
 let knex: Knex

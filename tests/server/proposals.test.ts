@@ -2,14 +2,12 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
 import { isOfClock, makerId } from '../../core/question'
 import { planWork } from '../../core/plan'
-import { RECIPES } from '../../demo/recipes'
 import { RESINS } from '../../demo/resins'
 import {
   getProposal as readProposal,
   listUnfinishedProposals,
   moveProposal,
 } from '../../server/db/proposals'
-import { AppError } from '../../server/services/AppError'
 import { createOrder } from '../../server/services/orders/orders'
 import { makePlan } from '../../server/services/planning/propose/makePlan'
 import type { Weigh } from '../../server/services/planning/choose/oddsOf'
@@ -34,6 +32,7 @@ import type { RecipeRow } from '../../shared/types/recipes'
 import type { ResinRow } from '../../shared/types/resins'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
 import { allSaid } from '../../shared/words'
+import { aDisc, refusal } from './given'
 
 let knex: Knex
 let [manager, maker, guest]: Who[] = []
@@ -49,11 +48,6 @@ const solve: Solve = (work) =>
     ),
   )
 const weigh: Weigh = () => Promise.resolve([])
-const refusal = (work: Promise<unknown>) =>
-  work.then(
-    () => null,
-    (error: unknown) => (error instanceof AppError ? error : Promise.reject(error as Error)),
-  )
 const ask = (terms: Partial<PlanTerms>, more: Partial<PlanAsk> = {}): PlanAsk => ({
   kind: 'keep',
   suppose: [],
@@ -79,34 +73,10 @@ beforeAll(async () => {
   const people = await aWorkshop(knex)
   ;[manager, maker, guest] = [people.manager, people.maker, people.guest]
   resin = await createResin(manager!, RESINS[0]!, now)
-  const { mould: _mould, layers, ...disc } = RECIPES.find((one) => one.name === 'Pendulum disc')!
   const [mould] = (await knex('moulds')
     .where({ workspace_id: manager!.workspaceId })
     .select('id')) as { id: number }[]
-  recipe = await createRecipe(
-    manager!,
-    {
-      ...disc,
-      others: [],
-      archived: false,
-      mouldId: mould!.id,
-      layers: layers.slice(0, 1).map(({ resin: _resin, pigments: _pigments, ...layer }) => ({
-        id: 0,
-        inclusions: [],
-        runOffPct: 0,
-        cups: 1,
-        stirMin: 4,
-        restMin: 8,
-        pourMin: 2,
-        heatAfterMin: [],
-        recoat: 'either' as const,
-        ...layer,
-        resinId: resin.id,
-        pigments: [],
-      })),
-    },
-    now,
-  )
+  recipe = await createRecipe(manager!, aDisc(resin.id, mould!.id), now)
   await knex('moulds').where({ id: mould!.id }).update({ count: 1 })
   for (const [title, quantity] of [
     ['First disc', 1],
@@ -243,21 +213,38 @@ describe('a proposal', () => {
   })
 
   test('takes hands away, and gives them back with an undo', async () => {
-    const away = [
-      {
-        personId: manager!.personId,
-        fromAt: '2026-03-02T00:00:00.000Z',
-        toAt: '2026-03-14T00:00:00.000Z',
-      },
-    ]
+    const before = (await currentPlan(manager!))!
+    const { personId } = before.tasks.find((task) => task.personId !== null)!
+    const toAt = '2026-03-14T00:00:00.000Z'
+    const away = [{ personId: personId!, fromAt: '2026-03-02T00:00:00.000Z', toAt }]
     const found = await proposal(manager!, ask({ away }))
-    const own = found.outcome!.tasks.filter((task) => task.personId === manager!.personId)
-    expect(own.every((task) => task.startAt >= '2026-03-14')).toBe(true)
+    const { tasks } = found.outcome!
+    expect(tasks.map((task) => task.key).sort()).toEqual(
+      before.tasks.map((task) => task.key).sort(),
+    )
+    expect(tasks.filter((task) => task.personId === personId && task.startAt < toAt)).toEqual([])
     const accepted = await acceptProposal(manager!, found.id, now)
     // What is planned later knows of it, too.
     const later = await makePlan(manager!, solve, now, weigh, 'keep')
     expect(later.terms.away).toEqual(away)
     expect(starts(later)).toEqual(starts(accepted))
+    const undone = await restorePlan(manager!, later.id, 'undo', solve, weigh, now)
+    const given = await restorePlan(manager!, undone.id, 'undo', solve, weigh, now)
+    expect(given.terms.away).toEqual([])
+    expect(starts(given)).toEqual(starts(before))
+  })
+
+  test('plans orders whose pots nobody has arranged, as before this version', async () => {
+    const before = (await currentPlan(manager!))!
+    await knex('pots').where({ workspace_id: manager!.workspaceId, state: 'planned' }).delete()
+    expect((await currentPlan(manager!))!.tasks).toEqual(before.tasks)
+    const found = await proposal(manager!, ask({}, { kind: 'afresh' }))
+    expect(found.outcome!.tasks.filter((task) => task.kind === 'pour')).toHaveLength(
+      pours(before).length,
+    )
+    expect(found.outcome!.promises.every((promise) => promise.readyAt !== null)).toBe(true)
+    // The tests after this one plan on from pots that there are.
+    await makePlan(manager!, solve, now, weigh)
   })
 
   test('mixes nothing from a resin that is still on its way', async () => {

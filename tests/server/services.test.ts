@@ -364,7 +364,7 @@ describe('from the plan to the notebook', () => {
       manager,
       piece!.id,
       'demoulded',
-      { version: piece!.version, note: 'clean' },
+      { version: piece!.version, note: 'clean', soItIs: true },
       at(2000),
     )
     expect(lifted.piece.state).toBe('demoulded')
@@ -392,7 +392,7 @@ describe('from the plan to the notebook', () => {
       manager,
       piece!.id,
       'good',
-      { version: lifted.piece.version, note: '' },
+      { version: lifted.piece.version, note: '', soItIs: true },
       at(3000),
     )
     const back = await actOnPiece(

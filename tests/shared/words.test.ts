@@ -104,6 +104,10 @@ const PARAMS: { [C in IssueCode]: IssueParams[C] } = {
   'keeps-recipe': null,
   'place-unknown': null,
   'cursor-unknown': null,
+  'not-yet': null,
+  'layers-missing': { layers: ['green back', 'seal'] },
+  'below-missing': { layers: [{ layer: 'numbered face', order: 'Plaques' }] },
+  'step-passed': { done: 'weighed', donePart: 'b', asks: 'weigh', asksPart: 'a' },
   'sign-in-wrong': null,
 }
 const every = Object.entries(PARAMS).map(([code, params]) => ({ path: '', code, params }) as Issue)

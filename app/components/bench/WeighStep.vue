@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { decimalsOfStep } from '~~/core/mix'
 import type { RunStep } from '~~/core/run'
 
 /**
@@ -13,7 +14,7 @@ const { step, grain, before } = defineProps<{
   before: number
 }>()
 const shows = defineModel<number>({ required: true })
-const decimals = computed(() => (grain < 1 ? Math.min(3, Math.ceil(-Math.log10(grain))) : 0))
+const decimals = computed(() => decimalsOfStep(grain))
 const nudge = (by: number) =>
   (shows.value = Math.max(before, Math.round((shows.value + by) / grain) * grain))
 /** In the maker's own unit, with the digits that the device shows. */

@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { decimalsOf, type Measure } from '~~/core/mix'
 import type { Recipe } from '~~/core/trade'
 import { formatNumber } from '~~/core/units'
 import { whyCostPerGood, whyMixMl, whyPart, whyPrice, type Why } from '~~/core/why'
+import { measureOf } from '~~/shared/measureOf'
 import type { MeasureChoice } from '~~/shared/schemas/people'
 import { drawnLayers } from '~/utils/drawnLayers'
 import { allSaid } from '~~/shared/words'
@@ -11,7 +13,7 @@ const { recipe, pieces } = defineProps<{ recipe: Recipe; pieces: number }>()
 const workshop = useWorkshopStore()
 const session = useSessionStore()
 const measure = ref<MeasureChoice>({
-  ...(session.person?.measure ?? { kind: 'scale', step: 0.1, tare: true }),
+  ...session.measureChoice,
 })
 const { sized, layers, costed } = useBatch(
   () => recipe,
@@ -19,8 +21,8 @@ const { sized, layers, costed } = useBatch(
 )
 const drawn = computed(() => drawnLayers(recipe, workshop.pigments))
 
-const device = computed(() =>
-  measure.value.step > 0 ? measureOfChoice(measure.value) : { kind: 'exact' as const },
+const device = computed<Measure>(() =>
+  measure.value.step > 0 ? measureOf(measure.value) : { kind: 'exact' },
 )
 const rows = computed(() =>
   layers.value.flatMap((layer) =>
@@ -36,7 +38,7 @@ const rows = computed(() =>
     }),
   ),
 )
-const decimals = computed(() => (measure.value.kind === 'cup' || measure.value.step >= 1 ? 0 : 1))
+const decimals = computed(() => decimalsOf(device.value))
 const warnings = computed(() =>
   layers.value.flatMap((layer) =>
     layer.pots.warnings.map((warning) => `${layer.layer.name}: ${warning}`),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { isColdBox, makerId, mouldId } from '~~/core/question'
 import { EVENING_MIN, type Gain, type Help, type PromiseGain } from '~~/core/plan'
-import { formatDuration } from '~~/core/units'
+import { MS_PER_MIN, formatDuration } from '~~/core/units'
 import type { PlanQuestionView } from '~~/shared/types/plan'
 
 /**
@@ -36,7 +36,7 @@ async function find(): Promise<void> {
   if (found) gains.value = found
 }
 const at = (minute: number) =>
-  new Date(Date.parse(question.originAt) + minute * 60_000).toISOString()
+  new Date(Date.parse(question.originAt) + minute * MS_PER_MIN).toISOString()
 function helpWords(help: Help): string {
   if (help.kind === 'mould')
     return `one more ${workshop.moulds.get(mouldId.row(help.mould))?.name ?? 'mould'}`

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Pot } from '~~/shared/types/pots'
+import { THINNEST_PX } from '~/utils/laneLayout'
 import type { LaneMark } from '~/utils/planLanes'
 import { readableOn } from '~/utils/readableOn'
 
@@ -28,11 +29,9 @@ const emit = defineEmits<{
   choose: [mark: LaneMark]
 }>()
 
-/** The least width of a mark, pixels. */
-const THINNEST = 3
 const x = (ms: number) => (ms - fromMs) * pxPerMs
 const yOf = (mark: LaneMark) => top + mark.row * row
-const widthOf = (mark: LaneMark) => Math.max(THINNEST, x(mark.toMs) - x(mark.fromMs))
+const widthOf = (mark: LaneMark) => Math.max(THINNEST_PX, x(mark.toMs) - x(mark.fromMs))
 const potOf = ({ task }: LaneMark) => pots.get(task.potId ?? 0)
 const letterOf = (mark: LaneMark) => potOf(mark)?.letter ?? ''
 const inkOf = (mark: LaneMark) => (potOf(mark) ? readableOn(potOf(mark)!.tint) : 'var(--ink)')

@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import { DateTime } from 'luxon'
 import { EVENING_MIN } from '~~/core/plan'
 import { MINUTES_PER_DAY } from '~~/core/units'
 import { planAskSchema } from '~~/shared/schemas/proposals'
 import { check } from '~~/shared/schemas/check'
 import { clockOfDay } from '~/utils/clockOfDay'
 import type { PlanTerms } from '~~/shared/schemas/planTerms'
-import type { PlanAsk, Supposition } from '~~/shared/schemas/proposals'
+import type { PlanAsk } from '~~/shared/schemas/proposals'
 import { said } from '~~/shared/words'
+import { WHAT_IFS, whatIfAsk, type WhatIfDraft, type WhatIfKind } from '~/utils/whatIfAsk'
 
 /** Something supposed, whose result is then shown against today's plan. */
 const { terms, lines, busy } = defineProps<{
@@ -21,19 +21,9 @@ const workshop = useWorkshopStore()
 const recipes = useRecipeStore()
 const resins = useResinStore()
 
-const KINDS = [
-  { value: 'away', label: 'somebody is away' },
-  { value: 'extra', label: 'somebody stays longer' },
-  { value: 'boxOn', label: 'the heated box runs longer' },
-  { value: 'boxOff', label: 'the heated box is not to be had' },
-  { value: 'delivery', label: 'a resin comes later' },
-  { value: 'failed', label: 'pieces fail' },
-  { value: 'mould', label: 'there is one more of a mould' },
-  { value: 'order', label: 'something new is asked for' },
-] as const
-const kind = ref<(typeof KINDS)[number]['value']>('away')
+const kind = ref<WhatIfKind>('away')
 const today = useWhen().localNow()
-const draft = reactive({
+const draft = reactive<WhatIfDraft>({
   personId: workshop.workshop?.people[0]?.id ?? 0,
   mouldId: workshop.workshop?.moulds[0]?.id ?? 0,
   lineId: lines[0]?.id ?? 0,
@@ -52,91 +42,9 @@ const errorAt = (...fields: string[]) =>
   issues.value.findLast((issue) => fields.some((field) => issue.path.endsWith(`.${field}`)))
     ?.message
 
-const instant = (day: string, time: string) =>
-  DateTime.fromISO(`${day}T${time}`, { zone: workshop.timeZone }).toUTC().toISO() ?? ''
-const endOf = (day: string) =>
-  DateTime.fromISO(day, { zone: workshop.timeZone })
-    .plus({ days: 1 })
-    .startOf('day')
-    .toUTC()
-    .toISO() ?? ''
-/** A box runs into the night: an hour before it was lit is one of the next day. */
-const boxUntil = () =>
-  instant(
-    draft.toTime > draft.fromTime
-      ? draft.from
-      : DateTime.fromISO(draft.from).plus({ days: 1 }).toFormat('yyyy-MM-dd'),
-    draft.toTime,
-  )
-function wanted(): PlanAsk {
-  const more = (changes: Partial<PlanTerms>): PlanAsk => ({
-    kind: 'keep',
-    suppose: [],
-    terms: { ...terms, ...changes },
-  })
-  const suppose = (one: Supposition, how: PlanAsk['kind'] = 'keep'): PlanAsk => ({
-    kind: how,
-    terms,
-    suppose: [one],
-  })
-  switch (kind.value) {
-    case 'away':
-      return more({
-        away: [
-          ...terms.away,
-          { personId: draft.personId, fromAt: instant(draft.from, '00:00'), toAt: endOf(draft.to) },
-        ],
-      })
-    case 'extra':
-      return {
-        ...more({
-          extra: [
-            ...terms.extra,
-            {
-              personId: draft.personId,
-              fromAt: instant(draft.from, draft.fromTime),
-              toAt: instant(draft.from, draft.toTime),
-            },
-          ],
-        }),
-        kind: 'improve',
-      }
-    case 'boxOn':
-      return {
-        ...more({
-          boxOn: [
-            ...terms.boxOn,
-            { fromAt: instant(draft.from, draft.fromTime), toAt: boxUntil() },
-          ],
-        }),
-        kind: 'improve',
-      }
-    case 'boxOff':
-      return more({
-        boxOff: [...terms.boxOff, { fromAt: instant(draft.from, '00:00'), toAt: endOf(draft.to) }],
-      })
-    case 'delivery':
-      return more({
-        deliveries: [
-          ...terms.deliveries.filter((one) => one.resinId !== draft.resinId),
-          { resinId: draft.resinId, at: instant(draft.from, draft.fromTime) },
-        ],
-      })
-    case 'failed':
-      return suppose({ kind: 'failed', lineId: draft.lineId, pieces: draft.pieces })
-    case 'mould':
-      return suppose({ kind: 'mould', mouldId: draft.mouldId, copies: draft.pieces }, 'improve')
-    case 'order':
-      return suppose({
-        kind: 'order',
-        recipeId: draft.recipeId,
-        quantity: draft.pieces,
-        promisedAt: draft.promised === '' ? null : instant(draft.promised, '17:00'),
-      })
-  }
-}
 function ask(): void {
-  const checked = check(planAskSchema, JSON.parse(JSON.stringify(wanted())))
+  const wanted = whatIfAsk({ kind: kind.value, draft, terms, timeZone: workshop.timeZone })
+  const checked = check(planAskSchema, JSON.parse(JSON.stringify(wanted)))
   issues.value = checked.ok ? [] : checked.issues.map(said)
   if (checked.ok) emit('ask', checked.value)
 }
@@ -156,26 +64,22 @@ const boxes = computed(() =>
 const isSpan = computed(() => ['away', 'extra', 'boxOn', 'boxOff'].includes(kind.value))
 /** Boxes have hours; where there is none nothing is asked about it. */
 const kinds = computed(() =>
-  KINDS.filter(({ value }) => !value.startsWith('box') || boxes.value.length > 0),
+  WHAT_IFS.filter(({ value }) => !value.startsWith('box') || boxes.value.length > 0),
 )
-const people = computed(() =>
-  (workshop.workshop?.people ?? []).map((person) => ({ value: person.id, label: person.name })),
-)
+const choices = <T extends { id: number }>(list: readonly T[], label: (one: T) => string) =>
+  list.map((one) => ({ value: one.id, label: label(one) }))
+const people = computed(() => choices(workshop.workshop?.people ?? [], ({ name }) => name))
 const moulds = computed(() =>
-  (workshop.workshop?.moulds ?? []).map((mould) => ({
-    value: mould.id,
-    label: `${mould.name} (there are ${mould.count})`,
-  })),
+  choices(workshop.workshop?.moulds ?? [], ({ name, count }) => `${name} (there are ${count})`),
 )
 const made = computed(() =>
-  recipes.recipes
-    .filter((recipe) => !recipe.archived)
-    .map((recipe) => ({ value: recipe.id, label: recipe.name })),
+  choices(
+    recipes.recipes.filter((recipe) => !recipe.archived),
+    ({ name }) => name,
+  ),
 )
-const bottles = computed(() =>
-  resins.resins.map((resin) => ({ value: resin.id, label: resin.name })),
-)
-const started = computed(() => lines.map((line) => ({ value: line.id, label: line.title })))
+const bottles = computed(() => choices(resins.resins, ({ name }) => name))
+const started = computed(() => choices(lines, ({ title }) => title))
 </script>
 
 <template>

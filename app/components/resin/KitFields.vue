@@ -29,12 +29,7 @@ function addKit(): void {
       :error="errorAt('kitMl')"
       @update:model-value="set('kitMl', $event)"
     />
-    <FieldText
-      v-model="resin.kitPrice"
-      :label="costs"
-      :error="errorAt('kitPrice')"
-      inputmode="decimal"
-    />
+    <FieldMoney v-model="resin.kitPrice" :label="costs" :error="errorAt('kitPrice')" />
     <FieldNumber
       :model-value="resin.stockMl"
       v-bind="FIELDS.stockMl"
@@ -64,12 +59,11 @@ function addKit(): void {
         :error="errorAt(`otherKits[${i}].ml`)"
         @update:model-value="kit.ml = $event ?? NaN"
       />
-      <FieldText
+      <FieldMoney
         v-model="kit.price"
         :hide-label="i > 0"
         label="costs"
         :error="errorAt(`otherKits[${i}].price`)"
-        inputmode="decimal"
       />
       <FieldNumber
         :hide-label="i > 0"

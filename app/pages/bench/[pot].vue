@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
-import { formatNumber } from '~~/core/units'
+import { MS_PER_MIN, formatNumber } from '~~/core/units'
 import type { RunEvent } from '~~/core/run'
+import { potTitle } from '~~/shared/potTitle'
+import { STEP_WORDS } from '~~/shared/words'
 
 definePageMeta({ layout: 'bare' })
 const route = useRoute()
@@ -12,16 +14,28 @@ const workshop = useWorkshopStore()
 const now = useTicking(250)
 const chime = useChime()
 const potId = Number(route.params.pot)
+const planned = computed(() => plan.potById.get(potId))
+/** Why the run should not begin yet, for who knows better. */
+const doubt = ref('')
 const { ready, failure, again } = useLoading(async () => {
   await plan.load()
-  await bench.start(potId, session.person?.measure ?? { kind: 'scale', step: 0.1, tare: true })
+  await begin()
 })
+async function begin(soItIs = false): Promise<void> {
+  doubt.value = ''
+  try {
+    await bench.start(potId, session.measureChoice, soItIs)
+  } catch (error) {
+    if (!(error instanceof ProblemError) || error.problem.code !== 'say-so') throw error
+    doubt.value = error.problem.title
+  }
+}
 onScopeDispose(() => bench.leave())
 useHead({ title: () => `Pot ${bench.run?.letter ?? ''} · Velvet Batch` })
 
 const run = computed(() => bench.run)
 const step = computed(() => bench.state?.step ?? null)
-const grain = computed(() => session.person?.measure.step ?? 0.1)
+const grain = computed(() => session.measureChoice.step)
 
 /** Where the display or the level stands before the next part is poured. */
 const addsUp = computed(
@@ -58,7 +72,8 @@ watch(plannedRack, (id) => (placeId.value = id), { immediate: true })
 const until = computed(() => {
   const at = step.value
   if (!at) return null
-  if (at.kind === 'stir') return at.startedAt === null ? null : at.startedAt + at.minutes * 60_000
+  if (at.kind === 'stir')
+    return at.startedAt === null ? null : at.startedAt + at.minutes * MS_PER_MIN
   if (at.kind === 'rest') return at.until
   if (at.kind === 'heat') return at.dueAt
   return null
@@ -132,10 +147,15 @@ const canUndo = computed(
     (step.value.kind !== 'weigh' || (bench.state?.inCup.a ?? 0) + (bench.state?.inCup.b ?? 0) > 0),
 )
 const undo = () => bench.record({ kind: 'undone', at: nowMs() })
-const spoil = () => bench.record({ kind: 'spoiled', at: nowMs() })
+const givingUp = ref(false)
+function spoil(reason: string): Promise<void> {
+  givingUp.value = false
+  return bench.record({ kind: 'spoiled', reason, at: nowMs() })
+}
 const leave = () => navigateTo('/pots')
 
 onKeyStroke((event) => {
+  if (givingUp.value || doubt.value) return
   if (event.repeat && event.key !== 'ArrowLeft' && event.key !== 'ArrowRight') return
   if (event.key === 'Escape') void leave()
   else if (event.key === 'u' || event.key === 'U') {
@@ -163,22 +183,28 @@ onKeyStroke((event) => {
     void act()
   }
 })
-const TRACK = [
-  { kinds: ['weigh'], name: 'weigh' },
-  { kinds: ['stir'], name: 'stir' },
-  { kinds: ['rest'], name: 'rest' },
-  { kinds: ['pour'], name: 'pour' },
-  { kinds: ['heat'], name: 'heat' },
-  { kinds: ['cure'], name: 'lay down' },
-]
-const reached = computed(() =>
-  TRACK.findIndex((mark) => mark.kinds.includes(step.value?.kind ?? '')),
-)
+/** What is done with a pot, in order. */
+const TRACK = ['weigh', 'stir', 'rest', 'pour', 'heat', 'cure'] as const
+const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.kind))
 </script>
 
 <template>
   <main class="grid min-h-screen grid-rows-[auto_1fr_auto] gap-3 p-4 sm:p-6">
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
+    <section
+      v-else-if="doubt"
+      role="alert"
+      class="row-start-2 max-w-[40ch] space-y-6 place-self-center text-2xl"
+    >
+      <p v-if="planned" class="flex items-center gap-4 font-semibold">
+        <PotMark :letter="planned.letter" :tint="planned.tint" /> {{ potTitle(planned) }}
+      </p>
+      <p>{{ doubt }}</p>
+      <div class="flex flex-wrap gap-3">
+        <button type="button" class="press" @click="leave">Leave it</button>
+        <button type="button" class="quiet" @click="begin(true)">It is poured: begin</button>
+      </div>
+    </section>
     <p v-else-if="!ready || !run || !bench.state || !step" class="text-soft" role="status">
       Fetching the pot …
     </p>
@@ -193,8 +219,8 @@ const reached = computed(() =>
           </p>
           <ol class="mt-2 flex flex-wrap gap-x-5 text-soft" aria-label="Steps of this run">
             <li
-              v-for="(mark, i) in TRACK"
-              :key="mark.name"
+              v-for="(kind, i) in TRACK"
+              :key="kind"
               :class="
                 i === reached
                   ? 'font-semibold text-ink underline underline-offset-8 decoration-2'
@@ -202,7 +228,7 @@ const reached = computed(() =>
               "
               :aria-current="i === reached ? 'step' : undefined"
             >
-              {{ mark.name }}
+              {{ STEP_WORDS[kind] }}
             </li>
           </ol>
         </div>
@@ -214,6 +240,12 @@ const reached = computed(() =>
           <p v-if="bench.offline" role="status" class="text-hands">
             no network: {{ bench.waiting.length }} kept on this device
           </p>
+          <div v-if="bench.refused.length > 0" role="alert" class="max-w-[36ch] text-lg text-hands">
+            <p v-for="(sentence, i) in bench.refused" :key="i">{{ sentence }}</p>
+            <button type="button" class="quiet slim mt-1" @click="bench.understood">
+              Understood
+            </button>
+          </div>
         </div>
       </header>
       <section
@@ -284,7 +316,7 @@ const reached = computed(() =>
         <template v-else
           ><p class="text-[clamp(1.8rem,5vw,4rem)]">Pot {{ run.letter }} was given up.</p>
           <p class="max-w-prose text-lg text-soft">
-            Let it cure where it can do no harm; plan again and a new pot takes its place.
+            Let it cure where it can do no harm; another pot waits for its pieces.
           </p></template
         >
         <ul
@@ -329,7 +361,7 @@ const reached = computed(() =>
             v-if="step.kind !== 'done' && step.kind !== 'spoiled'"
             type="button"
             class="quiet h-14 px-6"
-            @click="spoil"
+            @click="givingUp = true"
           >
             Give this pot up
           </button>
@@ -340,6 +372,7 @@ const reached = computed(() =>
           <button type="button" class="quiet h-14 px-6" @click="leave">Leave (Esc)</button>
         </div>
       </footer>
+      <GiveUp :open="givingUp" @close="givingUp = false" @give-up="spoil" />
     </template>
   </main>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatDuration } from '~~/core/units'
+import { MS_PER_MIN, formatDuration } from '~~/core/units'
 import { noteSchema } from '~~/shared/schemas/pieces'
 import type { PieceLog } from '~~/shared/types/pieces'
 import { PIECE_STAGE } from '~/utils/pieceStages'
@@ -33,7 +33,7 @@ async function photograph(files: FileList | null): Promise<void> {
 }
 function against(at: string, plannedAt: string | null): string {
   if (!plannedAt) return ''
-  const minutes = (Date.parse(at) - Date.parse(plannedAt)) / 60_000
+  const minutes = (Date.parse(at) - Date.parse(plannedAt)) / MS_PER_MIN
   return Math.abs(minutes) < 1
     ? 'on the minute'
     : `${formatDuration(Math.abs(minutes))} ${minutes > 0 ? 'later' : 'earlier'}`

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { formatDuration } from '~~/core/units'
+import { MS_PER_MIN, formatDuration } from '~~/core/units'
 import { PIECE_STAGE } from '~/utils/pieceStages'
 
 const notebook = useNotebookStore()
 const { ready, failure, again } = useLoading(() => notebook.load())
 const { dayAndClock } = useWhen()
 const slip = (plannedAt: string | null, at: string) =>
-  plannedAt && at ? (Date.parse(at) - Date.parse(plannedAt)) / 60_000 : null
+  plannedAt && at ? (Date.parse(at) - Date.parse(plannedAt)) / MS_PER_MIN : null
 function slipWords(minutes: number | null): string {
   if (minutes === null) return '–'
   if (Math.abs(minutes) < 1) return 'as planned'

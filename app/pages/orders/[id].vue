@@ -1,7 +1,5 @@
 <script setup lang="ts">
 import { TabGroup, TabList, Tab, TabPanels, TabPanel } from '@headlessui/vue'
-import { formatDuration } from '~~/core/units'
-import type { Recipe } from '~~/core/trade'
 import type { Order } from '~~/shared/types/orders'
 
 const route = useRoute()
@@ -26,23 +24,7 @@ const lineIndex = ref(0)
 const line = computed(
   () => order.value?.lines[Math.min(lineIndex.value, (order.value?.lines.length ?? 1) - 1)],
 )
-const current = computed(() => recipes.byId.get(line.value?.recipeId ?? 0))
-/** What has been begun is shown by the version it was begun with. */
-const begunWith = shallowRef<Recipe | null>(null)
-const isOlder = computed(
-  () => line.value?.recipeVersion !== null && line.value?.recipeVersion !== current.value?.version,
-)
-watch(
-  line,
-  async (now) => {
-    begunWith.value = null
-    if (!now || now.recipeVersion === null || !isOlder.value) return
-    const recipe = await recipes.version(now.recipeId, now.recipeVersion)
-    if (now === line.value) begunWith.value = recipe
-  },
-  { immediate: true },
-)
-const recipe = computed(() => (isOlder.value ? begunWith.value : current.value))
+const { current, isOlder, recipe } = useLineRecipe({ line: () => line.value })
 
 function keep(fresh: Order): void {
   order.value = fresh
@@ -61,21 +43,7 @@ function keep(fresh: Order): void {
       >
         <NuxtLink to="/plan" class="quiet">Open the plan</NuxtLink>
       </PlaceHead>
-      <section
-        v-if="promise && (promise.lateMin > 0 || !promise.readyAt)"
-        class="mb-4 border-l-4 border-hands bg-hands-wash px-4 py-2"
-      >
-        <p class="font-semibold">
-          {{
-            promise.readyAt
-              ? `The plan has it ready ${dayAndClock(promise.readyAt)}, ${formatDuration(promise.lateMin)} after the promise.`
-              : 'The plan finds no way to make this.'
-          }}
-        </p>
-        <ul class="list-disc pl-5">
-          <li v-for="reason in promise.because" :key="reason">{{ reason }}</li>
-        </ul>
-      </section>
+      <LateNotice v-if="promise" :promise="promise" />
       <TabGroup>
         <TabList class="mb-4 flex gap-6 border-b border-hair">
           <Tab

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { decimalsOf } from '~~/core/mix'
 import {
   checkPot,
   ladderOf,
@@ -25,17 +26,10 @@ const { homesOfPot } = useSurplusHomes()
 
 const pot = computed(() => plan.potById.get(Number(route.params.id)) ?? null)
 const resin = computed(() => resins.byId.get(pot.value?.resinId ?? 0) ?? null)
-const measure = computed(() =>
-  measureOfChoice(session.person?.measure ?? { kind: 'scale', step: 0.1, tare: true }),
-)
-const decimals = computed(() =>
-  measure.value.kind === 'cup' || (measure.value.kind === 'scale' && measure.value.resolutionG >= 1)
-    ? 0
-    : 1,
-)
-const unit = computed(() => (measure.value.kind === 'cup' ? 'ml' : 'g'))
+const decimals = computed(() => decimalsOf(session.measure))
+const unit = computed(() => (session.measure.kind === 'cup' ? 'ml' : 'g'))
 const mixed = computed(() =>
-  pot.value && resin.value ? mixForPot(resin.value, pot.value.needMl, measure.value) : null,
+  pot.value && resin.value ? mixForPot(resin.value, pot.value.needMl, session.measure) : null,
 )
 const figures = computed(() =>
   pot.value?.portions.length && resin.value && workshop.rules
@@ -60,7 +54,7 @@ const ladder = computed(() => {
     ? ladderOf(figures.value.colours, resin.value, pigment)
     : null
 })
-const homes = computed(() => (pot.value ? homesOfPot(pot.value, measure.value) : null))
+const homes = computed(() => (pot.value ? homesOfPot(pot.value, session.measure) : null))
 const warnings = computed(() => {
   const [own, used] = [pot.value, resin.value]
   if (!own || !used || !figures.value) return []
@@ -186,7 +180,7 @@ async function print(size: CardSize): Promise<void> {
                 <td class="figure">
                   <WhyNumber
                     large
-                    :why="whyPart(resin, pot.needMl, measure, mixed, step.part)"
+                    :why="whyPart(resin, pot.needMl, session.measure, mixed, step.part)"
                     :value="step.readTo"
                     :decimals="decimals"
                     :unit="step.unit"

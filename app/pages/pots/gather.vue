@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { decimalsOf } from '~~/core/mix'
 import { pieceRange, potOrders, potTitle } from '~~/shared/potTitle'
 import type { GatherFields } from '~~/shared/schemas/pots'
 import type { Pot } from '~~/shared/types/pots'
@@ -63,9 +64,6 @@ const letterOf = (pot: TablePot) =>
     letter: newNames.value.get(pot.key) ?? '+',
     tint: NEW_TINT,
   }
-const measure = computed(() =>
-  measureOfChoice(session.person?.measure ?? { kind: 'scale', step: 0.1, tare: true }),
-)
 const groups = computed(() => {
   const list = new Map<string, typeof judged.value>()
   for (const one of judged.value)
@@ -73,13 +71,13 @@ const groups = computed(() => {
   return [...list]
 })
 const readingsOf = ({ resin, figures }: (typeof judged.value)[number]) => {
-  const mixed = resin && figures ? mixForPot(resin, figures.needMl, measure.value) : ''
+  const mixed = resin && figures ? mixForPot(resin, figures.needMl, session.measure) : ''
   return mixed === null || typeof mixed === 'string'
     ? (mixed ?? '')
     : mixed.steps
         .map(
           (step) =>
-            `${step.part.toUpperCase()} to ${figure(step.readTo, step.unit, measure.value.kind === 'scale' && measure.value.resolutionG < 1 ? 1 : 0)}`,
+            `${step.part.toUpperCase()} to ${figure(step.readTo, step.unit, decimalsOf(session.measure))}`,
         )
         .join(', ')
 }

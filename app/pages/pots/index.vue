@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { decimalsOf } from '~~/core/mix'
 import { whyPart } from '~~/core/why'
 import { pieceRange, potOrders, potTitle } from '~~/shared/potTitle'
 import type { Pot } from '~~/shared/types/pots'
@@ -11,14 +12,7 @@ const { ready, failure, again } = useLoading(() => Promise.all([plan.load(), res
 const { short, local } = useWhen()
 const { dayOf, homesOf } = useSurplusHomes()
 
-const measure = computed(() =>
-  measureOfChoice(session.person?.measure ?? { kind: 'scale', step: 0.1, tare: true }),
-)
-const decimals = computed(() =>
-  measure.value.kind === 'cup' || (measure.value.kind === 'scale' && measure.value.resolutionG >= 1)
-    ? 0
-    : 1,
-)
+const decimals = computed(() => decimalsOf(session.measure))
 const onlyMine = ref(false)
 const rows = computed(() =>
   plan.pots
@@ -26,7 +20,7 @@ const rows = computed(() =>
     .flatMap((pot) => {
       const resin = resins.byId.get(pot.resinId)
       if (!resin) return []
-      const mixed = mixForPot(resin, pot.needMl, measure.value)
+      const mixed = mixForPot(resin, pot.needMl, session.measure)
       return [
         {
           pot,
@@ -52,7 +46,7 @@ const dayHomes = computed(
         day,
         homesOf(
           list.map(({ pot }) => pot),
-          measure.value,
+          session.measure,
         ),
       ]),
     ),
@@ -119,7 +113,7 @@ const device = computed(() => {
                 ><span class="text-soft">{{ step.part.toUpperCase() }} to</span>{{ ' ' }}
                 <WhyNumber
                   large
-                  :why="whyPart(resin, pot.needMl, measure, mixed, step.part)"
+                  :why="whyPart(resin, pot.needMl, session.measure, mixed, step.part)"
                   :value="step.readTo"
                   :decimals="decimals"
                   :unit="step.unit"

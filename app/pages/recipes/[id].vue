@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp, SplitSquareVertical, Trash2 } from '@lucide/vue'
 import { busyMinOf, checkPot } from '~~/core/pot'
-import { insertLayer, layerDepthMm, moveBoundary, sizeBatch, splitLayer } from '~~/core/recipe'
+import { insertLayer, layerDepthMm, moveBoundary, sizePiece, splitLayer } from '~~/core/recipe'
 import type { Layer, Recipe } from '~~/core/trade'
 import { footprintOf } from '~~/core/size'
 import { newRecipeSchema, recipeSchema, type RecipeFields } from '~~/shared/schemas/recipes'
@@ -79,7 +79,7 @@ const {
 
 /** What the cutaway draws and the core sizes: the draft as it stands. */
 const asRecipe = computed<Recipe>(() => ({ ...draft.value, id: 0 }))
-const sized = computed(() => sizeBatch(asRecipe.value, 1, { perCupMl: 0, reservePct: 0 }))
+const sized = computed(() => sizePiece(asRecipe.value))
 const drawn = computed(() => drawnLayers(asRecipe.value, workshop.pigments))
 const complaint = computed(() =>
   sized.value.ok ? null : (sized.value.issues.map(said)[0] ?? null),

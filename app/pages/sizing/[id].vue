@@ -175,11 +175,10 @@ const { errorAt } = form
               :error="errorAt('lifeUses')"
               @update:model-value="draft.lifeUses = $event ?? NaN"
             />
-            <FieldText
+            <FieldMoney
               v-model="draft.price"
               :label="`cost, ${workshop.rules?.currency}`"
               :error="errorAt('price')"
-              inputmode="decimal"
             />
             <label class="col-span-2 flex items-center gap-2 pt-1"
               ><input

@@ -1,3 +1,4 @@
+import { elementAt } from '../../elementAt'
 import { occupancyOf, type Use } from '../check/occupancy'
 import type { PlannedTask, PlanRequest } from '../model/types'
 
@@ -31,7 +32,7 @@ export function loadOf(
     { ...request, tasks },
     tasks.map((task) => at.get(task.id) as PlannedTask),
   )
-  const spans = edges.slice(1).map((to, i): [number, number] => [edges[i]!, to])
+  const spans = edges.slice(1).map((to, i): [number, number] => [elementAt(edges, i), to])
   const minutesIn = (list: readonly (readonly [number, number])[], [from, to]: [number, number]) =>
     list.reduce(
       (sum, [start, end]) => sum + Math.max(0, Math.min(end, to) - Math.max(start, from)),

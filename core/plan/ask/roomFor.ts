@@ -1,3 +1,4 @@
+import { elementAt } from '../../elementAt'
 import { lagCircle } from '../proof/lagCircle'
 import { modelOf, type Model, type ModelTask } from '../model/model'
 import type { Interval, Pin, PlannedTask, PlanRequest } from '../model/types'
@@ -47,8 +48,8 @@ export function roomFor(question: RoomQuestion, span: Interval): Room {
   if (!scene) return { free: [], possible: [] }
   const { model, task, windows } = scene
   const [from, to] = [
-    Math.max(span[0], windows.earliest[task.index]!, 0),
-    Math.min(span[1], windows.latest[task.index]!),
+    Math.max(span[0], elementAt(windows.earliest, task.index), 0),
+    Math.min(span[1], elementAt(windows.latest, task.index)),
   ]
   const shifts = task.attended
     ? task.makers.flatMap((maker) => model.shifts[maker] ?? [])
@@ -72,7 +73,10 @@ export function whyNot(question: RoomQuestion, minute: number): Objection | null
   const { model, task, windows } = scene
   if (minute < 0) return { because: 'past' }
   if (minute + task.duration > model.horizon) return { because: 'end' }
-  const [earliest, latest] = [windows.earliest[task.index]!, windows.latest[task.index]!]
+  const [earliest, latest] = [
+    elementAt(windows.earliest, task.index),
+    elementAt(windows.latest, task.index),
+  ]
   const isInShift =
     !task.attended ||
     task.makers.some((maker) =>
@@ -81,10 +85,10 @@ export function whyNot(question: RoomQuestion, minute: number): Objection | null
       ),
     )
   if (minute < earliest) {
-    const [boundMin, other] = model.incoming[task.index]!.reduce<[number, number]>(
+    const [boundMin, other] = elementAt(model.incoming, task.index).reduce<[number, number]>(
       (most, { from, weight }) =>
-        windows.earliest[from]! + weight > most[0]
-          ? [windows.earliest[from]! + weight, from]
+        elementAt(windows.earliest, from) + weight > most[0]
+          ? [elementAt(windows.earliest, from) + weight, from]
           : most,
       [task.release, NONE],
     )
@@ -92,9 +96,11 @@ export function whyNot(question: RoomQuestion, minute: number): Objection | null
       return { because: 'early', boundMin, with: model.tasks[other]?.id ?? null }
   }
   if (minute > latest) {
-    const [boundMin, other] = model.outgoing[task.index]!.reduce<[number, number]>(
+    const [boundMin, other] = elementAt(model.outgoing, task.index).reduce<[number, number]>(
       (least, { to, weight }) =>
-        windows.latest[to]! - weight < least[0] ? [windows.latest[to]! - weight, to] : least,
+        elementAt(windows.latest, to) - weight < least[0]
+          ? [elementAt(windows.latest, to) - weight, to]
+          : least,
       [Infinity, NONE],
     )
     if (minute > boundMin)
@@ -145,14 +151,14 @@ function freeStarts(
       Math.max(0, spot),
     )
   }
-  const startOf = (other: number) => workshop.start[other]!
+  const startOf = (other: number) => elementAt(workshop.start, other)
   const soonest = Math.max(
     from,
-    ...model.incoming[task.index]!.map((edge) => startOf(edge.from) + edge.weight),
+    ...elementAt(model.incoming, task.index).map((edge) => startOf(edge.from) + edge.weight),
   )
   const latest = Math.min(
     to,
-    ...model.outgoing[task.index]!.map((edge) => startOf(edge.to) - edge.weight),
+    ...elementAt(model.outgoing, task.index).map((edge) => startOf(edge.to) - edge.weight),
   )
   const free: Interval[] = []
   for (let minute = soonest; minute <= latest; minute += STEP_MIN) {

@@ -1,3 +1,4 @@
+import { elementAt } from '../../elementAt'
 import { LIMIT_TOLERANCE } from '../../result'
 import { occupancyOf, type Use } from '../check/occupancy'
 import type { Binding, PlanLag, PlannedTask, PlanRequest, PlanTask, WhyThen } from '../model/types'
@@ -20,7 +21,7 @@ export function whyThen(request: PlanRequest, planned: readonly PlannedTask[]): 
     for (const id of new Set([lag.from, lag.to])) lagsOf.set(id, [...(lagsOf.get(id) ?? []), lag])
 
   const bindingOf = (task: PlanTask, index: number): [Binding, string | null] => {
-    const own = planned[index]!
+    const own = elementAt(planned, index)
     const minute = own.startMin - 1
     if (minute < Math.max(0, jobs.get(task.job)?.releaseMin ?? 0)) return ['release', null]
 

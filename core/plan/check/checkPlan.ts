@@ -1,3 +1,4 @@
+import { elementAt } from '../../elementAt'
 import { LIMIT_TOLERANCE } from '../../result'
 import { occupancyOf, type Use } from './occupancy'
 import type { PlannedTask, PlanRequest, PlanTask } from '../model/types'
@@ -28,7 +29,7 @@ export function checkPlan(request: PlanRequest, planned: readonly PlannedTask[])
   }
   const inOrder = request.tasks.map((task) => byId.get(task.id) as PlannedTask)
   return [
-    ...request.tasks.flatMap((task, i) => checkAlone(request, task, inOrder[i]!)),
+    ...request.tasks.flatMap((task, i) => checkAlone(request, task, elementAt(inOrder, i))),
     ...checkSharing(request, inOrder),
     ...checkLags(request, byId),
   ]

@@ -1,3 +1,4 @@
+import { elementAt } from '../../elementAt'
 import { issue, type Issue } from '../../result'
 import { lastInShift, nextInShift } from '../model/calendar'
 import type { Edge, Model, ModelTask } from '../model/model'
@@ -99,7 +100,7 @@ function* neighbourhoods(
   const distance = new Map([[start, 0]])
   let rim = [start]
   for (let steps = 1; distance.size <= MOST_TASKS; steps++) {
-    yield { tasks: [...distance.keys()].map((i) => tasks[i]!), distance }
+    yield { tasks: [...distance.keys()].map((i) => elementAt(tasks, i)), distance }
     // A hub, as the clock that fixed instants hang on, ties nothing together.
     const next = rim
       .filter((at) => at === start || (beside[at]?.length ?? 0) <= HUB)
@@ -163,7 +164,7 @@ function closes(
       return true
     changed = false
     for (const edge of edges) {
-      const [source, target] = [model.tasks[edge.from]!, model.tasks[edge.to]!]
+      const [source, target] = [elementAt(model.tasks, edge.from), elementAt(model.tasks, edge.to)]
       const soonest = (earliest.get(edge.from) ?? 0) + edge.weight
       if (soonest > (earliest.get(edge.to) ?? 0)) {
         earliest.set(edge.to, up(target, soonest))
@@ -190,7 +191,7 @@ export function issueOf({ request, tasks, horizon }: Model, member: Member): Iss
       maxMin: lag?.maxMin ?? null,
     })
   }
-  const task = tasks[member.task]!
+  const task = elementAt(tasks, member.task)
   const path = `tasks[${member.task}]`
   switch (member.kind) {
     case 'hands':

@@ -1,3 +1,4 @@
+import { elementAt } from '../../elementAt'
 import { issue, refuse, type Issue, type Refusal } from '../../result'
 import { conflictOf, issueOf } from './conflict'
 import { lagCircle } from './lagCircle'
@@ -27,7 +28,7 @@ export function infeasible(model: Model): { refusal: Refusal } | { windows: Wind
   }
   const windows = windowsOf(model)
   if (windows.impossible !== null) {
-    const task = model.tasks[windows.impossible]!
+    const task = elementAt(model.tasks, windows.impossible)
     const together = conflictOf(model, task.index).map((member) => issueOf(model, member))
     return {
       refusal: refuse(
@@ -63,7 +64,7 @@ const pathOf = (task: number | undefined) => `tasks[${task}]`
 
 /** What is wrong with a task by itself, whatever the others do; null where nothing is. */
 function impossibleAlone(model: Model, task: ModelTask): Issue | null {
-  const asked = model.request.tasks[task.index]!
+  const asked = elementAt(model.request.tasks, task.index)
   const { request, horizon } = model
   const { id, duration: durationMin } = task
   const path = pathOf(task.index)

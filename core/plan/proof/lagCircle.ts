@@ -1,3 +1,4 @@
+import { elementAt } from '../../elementAt'
 import type { Edge, Model } from '../model/model'
 
 /**
@@ -13,8 +14,8 @@ export function lagCircle(model: Model): number[] | null {
   for (let round = 0; round <= model.tasks.length; round++) {
     raised = -1
     for (const edge of model.edges) {
-      const bound = start[edge.from]! + edge.weight
-      if (bound > start[edge.to]!) {
+      const bound = elementAt(start, edge.from) + edge.weight
+      if (bound > elementAt(start, edge.to)) {
         start[edge.to] = bound
         cause[edge.to] = edge
         raised = edge.to

@@ -1,3 +1,4 @@
+import { elementAt } from '../../elementAt'
 import type { Model, ModelTask } from '../model/model'
 import { objectiveOf } from '../model/objective'
 import { oneAtATime } from './oneAtATime'
@@ -10,20 +11,20 @@ import { NONE } from '../model/workshop'
  * each job were alone in the workshop.
  */
 export function lowerBoundOf(model: Model, earliest: readonly number[]) {
-  const ends = model.tasks.map((task) => earliest[task.index]! + task.duration)
+  const ends = model.tasks.map((task) => elementAt(earliest, task.index) + task.duration)
   const tails = tailsOf(model)
   for (const { tasks } of model.jobs) {
     for (const queue of queuesOf(model, tasks)) {
       const end = oneAtATime(
         queue.map(({ index, duration }) => ({
-          from: earliest[index]!,
+          from: elementAt(earliest, index),
           duration,
-          tail: tails[index]! - duration,
+          tail: elementAt(tails, index) - duration,
         })),
       )
       // Any task of the job may carry the end of it all: a job ends with its latest task.
       const [any] = queue as [ModelTask]
-      ends[any.index] = Math.max(ends[any.index]!, end)
+      ends[any.index] = Math.max(elementAt(ends, any.index), end)
     }
   }
   const { weightedTardinessMin, weightedCompletionMin } = objectiveOf(model.request, ends)
@@ -37,7 +38,7 @@ export function lowerBoundOf(model: Model, earliest: readonly number[]) {
 function queuesOf(model: Model, tasks: readonly number[]): ModelTask[][] {
   const queues = new Map<number, ModelTask[]>()
   for (const index of tasks) {
-    const task = model.tasks[index]!
+    const task = elementAt(model.tasks, index)
     const station = task.spots[0]?.station ?? NONE
     if (station === NONE || task.spots.some((spot) => spot.station !== station)) continue
     queues.set(station, [...(queues.get(station) ?? []), task])

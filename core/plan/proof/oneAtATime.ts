@@ -1,3 +1,4 @@
+import { elementAt } from '../../elementAt'
 /** A piece of work, minutes: not before, how long, and what must follow its end at least. */
 export interface Work {
   from: number
@@ -15,14 +16,17 @@ export function oneAtATime(works: readonly Work[]): number {
   const waiting: { left: number; tail: number }[] = []
   let [now, end, next] = [0, 0, 0]
   while (next < coming.length || waiting.length > 0) {
-    if (waiting.length === 0) now = Math.max(now, coming[next]!.from)
-    while (next < coming.length && coming[next]!.from <= now) {
-      const { duration, tail } = coming[next++]!
+    if (waiting.length === 0) now = Math.max(now, elementAt(coming, next).from)
+    while (next < coming.length && elementAt(coming, next).from <= now) {
+      const { duration, tail } = elementAt(coming, next++)
       const at = waiting.findIndex((other) => other.tail > tail)
       waiting.splice(at < 0 ? waiting.length : at, 0, { left: duration, tail })
     }
-    const current = waiting[waiting.length - 1]!
-    const until = Math.min(now + current.left, next < coming.length ? coming[next]!.from : Infinity)
+    const current = elementAt(waiting, waiting.length - 1)
+    const until = Math.min(
+      now + current.left,
+      next < coming.length ? elementAt(coming, next).from : Infinity,
+    )
     current.left -= until - now
     now = until
     if (current.left > 0) continue

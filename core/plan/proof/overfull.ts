@@ -1,3 +1,4 @@
+import { elementAt } from '../../elementAt'
 import type { Demand } from '../../issue'
 import type { Model, ModelTask } from '../model/model'
 import type { Windows } from '../model/windows'
@@ -76,8 +77,11 @@ function limited({ request, tasks }: Model, { earliest, latest }: Windows): Limi
   const claim = (task: ModelTask, amount: number, until = task): Claim => ({
     task: task.index,
     amount,
-    from: latest[task.index]!,
-    to: Math.max(earliest[task.index]! + task.duration, earliest[until.index]! + until.duration),
+    from: elementAt(latest, task.index),
+    to: Math.max(
+      elementAt(earliest, task.index) + task.duration,
+      elementAt(earliest, until.index) + until.duration,
+    ),
   })
   const asked = (task: ModelTask) => request.tasks[task.index]
   const groups = [...new Set(tasks.filter((task) => task.attended).map((task) => task.makers))]

@@ -4,6 +4,6 @@ import { startRun } from '../../services/runs/runs'
 import { api, bodyOf, whoOf } from '../../utils/api'
 
 export default api(async (event) => {
-  const { potId, measure } = await bodyOf(event, startRunSchema)
-  return startRun(whoOf(event), potId, measure, now())
+  const { potId, measure, soItIs } = await bodyOf(event, startRunSchema)
+  return startRun(whoOf(event), potId, measure, now(), soItIs)
 })

@@ -3,6 +3,7 @@ import { DateTime, IANAZone } from 'luxon'
 import type { PlanTaskRow } from '../../../shared/types/plan'
 import type { Pot } from '../../../shared/types/pots'
 import type { PromiseRow } from '../../../shared/types/promises'
+import { MS_PER_HOUR, MS_PER_MIN } from '../../../core/units'
 
 /** What a calendar is made from: a plan, and what its tasks are called. */
 export interface CalendarSource {
@@ -18,8 +19,6 @@ export interface CalendarSource {
   /** With the promises, as in the workshop's own calendar. */
   withPromises: boolean
 }
-
-const HOUR_MS = 3_600_000
 
 /**
  * The plan as an iCalendar file (RFC 5545): an event for every task that needs hands, in the
@@ -114,7 +113,7 @@ function timeZoneOf(timeZone: string, instants: readonly string[]): ICAL.Compone
     // RFC 5545 gives the beginning of an observance on the clock before it.
     observance.updatePropertyWithValue(
       'dtstart',
-      clockAt(DateTime.fromMillis(at + before * 60_000, { zone: 'utc' })),
+      clockAt(DateTime.fromMillis(at + before * MS_PER_MIN, { zone: 'utc' })),
     )
     observance.updatePropertyWithValue('tzoffsetfrom', ICAL.UtcOffset.fromSeconds(before * 60))
     observance.updatePropertyWithValue('tzoffsetto', ICAL.UtcOffset.fromSeconds(after * 60))
@@ -122,7 +121,7 @@ function timeZoneOf(timeZone: string, instants: readonly string[]): ICAL.Compone
   }
   let offset = zone.offset(first.toMillis())
   add(first.startOf('hour').toMillis(), offset, offset)
-  for (let at = first.startOf('hour').toMillis(); at <= last.toMillis(); at += HOUR_MS) {
+  for (let at = first.startOf('hour').toMillis(); at <= last.toMillis(); at += MS_PER_HOUR) {
     const next = zone.offset(at)
     if (next !== offset) add(at, offset, next)
     offset = next

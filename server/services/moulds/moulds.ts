@@ -4,7 +4,8 @@ import type { MouldRow } from '../../../shared/types/moulds'
 import { database } from '../../db/database'
 import * as rows from '../../db/moulds'
 import { AppError } from '../AppError'
-import { found, inTransaction, savedOrConflict } from '../transactions'
+import { arrangePots } from '../pots/arrangePots'
+import { found, inTurn, savedOrConflict } from '../transactions'
 import { requireMember, type Who } from '../Who'
 
 const NAME_TAKEN = issue('name', 'name-taken', { what: 'mould' })
@@ -32,10 +33,14 @@ export async function createMould(
 ): Promise<MouldRow> {
   requireMember(who)
   requireFillable(fields)
-  return inTransaction(async (trx) => {
-    const id = await rows.insertMould(trx, who.workspaceId, fields, now)
-    return found(await rows.getMould(trx, who.workspaceId, id), 'mould')
-  }, NAME_TAKEN)
+  return inTurn(
+    who.workspaceId,
+    async (trx) => {
+      const id = await rows.insertMould(trx, who.workspaceId, fields, now)
+      return found(await rows.getMould(trx, who.workspaceId, id), 'mould')
+    },
+    NAME_TAKEN,
+  )
 }
 
 export async function saveMould(
@@ -46,8 +51,13 @@ export async function saveMould(
 ): Promise<MouldRow> {
   requireMember(who)
   requireFillable(fields)
-  return inTransaction(async (trx) => {
-    const saved = await rows.updateMould(trx, who.workspaceId, id, fields, now)
-    return savedOrConflict(saved, await rows.getMould(trx, who.workspaceId, id), 'mould')
-  }, NAME_TAKEN)
+  return inTurn(
+    who.workspaceId,
+    async (trx) => {
+      const saved = await rows.updateMould(trx, who.workspaceId, id, fields, now)
+      if (saved) await arrangePots(trx, who.workspaceId, () => true, now)
+      return savedOrConflict(saved, await rows.getMould(trx, who.workspaceId, id), 'mould')
+    },
+    NAME_TAKEN,
+  )
 }

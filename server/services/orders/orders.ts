@@ -7,7 +7,8 @@ import * as rows from '../../db/orders'
 import { listRecipes } from '../../db/recipes'
 import type { Db } from '../../db/rows'
 import { AppError } from '../AppError'
-import { found, inTransaction, savedOrConflict } from '../transactions'
+import { arrangePots } from '../pots/arrangePots'
+import { found, inTurn, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
 
 const ORDERS_PER_PAGE = 50
@@ -66,9 +67,10 @@ function checkBegun(order: Order | null, fields: OrderFields): void {
 }
 
 export async function createOrder(who: Who, fields: OrderFields, now: Date): Promise<Order> {
-  return inTransaction(async (trx) => {
+  return inTurn(who.workspaceId, async (trx) => {
     await checkRecipes(trx, who, fields)
     const id = await rows.insertOrder(trx, who.workspaceId, fields, now)
+    await arrangePots(trx, who.workspaceId, (_, order) => order.id === id, now)
     return found(await rows.getOrder(trx, who.workspaceId, id), 'order')
   })
 }
@@ -79,10 +81,11 @@ export async function saveOrder(
   fields: OrderFields & { version: number },
   now: Date,
 ): Promise<Order> {
-  return inTransaction(async (trx) => {
+  return inTurn(who.workspaceId, async (trx) => {
     await checkRecipes(trx, who, fields)
     checkBegun(await rows.getOrder(trx, who.workspaceId, id), fields)
     const saved = await rows.updateOrder(trx, who.workspaceId, id, fields, now)
+    if (saved) await arrangePots(trx, who.workspaceId, (_, order) => order.id === id, now)
     return savedOrConflict(saved, await rows.getOrder(trx, who.workspaceId, id), 'order')
   })
 }

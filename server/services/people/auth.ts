@@ -18,10 +18,10 @@ import {
 import { AppError } from '../AppError'
 import { hashOf, newSecret } from './secrets'
 import type { Who } from '../Who'
+import { MS_PER_DAY } from '../../../core/units'
 
 /** A session lasts for two weeks; makers share devices, so not longer. */
 export const SESSION_DAYS = 14
-const MS_PER_DAY = 86_400_000
 const FREE_TRIES = 5
 /**
  * How long the next try has to wait after five wrong ones, and how long wrong tries are remembered.

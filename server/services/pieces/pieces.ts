@@ -16,11 +16,12 @@ import { groupBy, iso, type Db } from '../../db/rows'
 import { getWorkspace, listPlaces } from '../../db/workshop'
 import { AppError } from '../AppError'
 import { recipesOfLines } from '../recipes/lineRecipes'
+import { requireAllPoured } from './layersMissing'
 import { storedPhoto } from './storedPhoto'
 import { found, inTransaction, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
+import { MS_PER_MIN } from '../../../core/units'
 
-const MS_PER_MIN = 60_000
 /** Full cure takes days; temperatures are followed for longer than any resin needs. */
 const FOLLOWED_DAYS = 30
 const NOTES_PER_PAGE = 60
@@ -149,6 +150,8 @@ const ALLOWED: Record<Act, readonly PieceState[]> = {
   lost: ['curing', 'demoulded', 'rework'],
   'taken back': ['demoulded', 'good', 'rework', 'lost'],
 }
+/** What is done to pieces that are poured whole. */
+const FINISHES: readonly Act[] = ['demoulded', 'good']
 /** Pieces that are sold, or thrown away, lie nowhere any more. */
 const LEAVES: readonly Act[] = ['good', 'lost']
 
@@ -175,7 +178,7 @@ export async function actOnPiece(
   who: Who,
   id: number,
   act: Act,
-  input: { version: number; note: string },
+  input: { version: number; note: string; soItIs?: boolean },
   now: Date,
 ): Promise<PieceLog> {
   return inTransaction(async (trx) => {
@@ -197,6 +200,7 @@ export async function actOnPiece(
       now,
     )
     savedOrConflict(saved, await rows.getPiece(trx, who.workspaceId, id), 'piece')
+    if (FINISHES.includes(act) && !input.soItIs) await requireAllPoured(trx, who.workspaceId, piece)
     await rows.addPieceEvents(trx, who.workspaceId, [
       {
         pieceId: id,

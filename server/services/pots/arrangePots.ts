@@ -1,23 +1,23 @@
 import { checkGathering, potsOfLayer } from '../../../core/pot'
 import { sizeBatch } from '../../../core/recipe'
 import type { Portion } from '../../../core/trade'
-import type { OrderLine } from '../../../shared/types/orders'
+import type { Order, OrderLine } from '../../../shared/types/orders'
 import {
   insertPots,
   lettersInUse,
   listPotsOfLines,
-  lockPots,
   refillPot,
   removePlannedPots,
   type PotFields,
   type StoredPot,
 } from '../../db/pots'
 import type { Db } from '../../db/rows'
-import { lockWorkspace } from '../../db/workshop'
+import { listOrders } from '../../db/orders'
 import { freeLetters } from './letters'
+import { inTurn } from '../transactions'
 import { corePortion, numbersOf, runsOf } from './portionsOf'
 import { potFields } from './potFields'
-import type { Shelf } from './shelf'
+import { readShelf, type Shelf } from './shelf'
 
 /** Tells apart amounts that differ from ones that were only stored with fewer digits, ml. */
 const SAME_ML = 1e-3
@@ -29,26 +29,72 @@ const keysOf = (
 ): PieceKey[] =>
   numbersOf(portion).map((number): PieceKey => `${portion.lineId}/${layerId}/${number}`)
 
+/** The states of orders whose pieces are made. */
+export const WORKED_STATES = ['accepted', 'making'] as const
+/** So many orders are worked on at a time at the most. */
+export const MOST_ORDERS = 500
+
 /**
- * Brings the pots still to be mixed in step with orders, recipes and what has been poured. Pieces
- * that no pot serves yet, or whose pot was given up, get one. Pots that people gathered stay
+ * Brings the pots still to be mixed in step with orders, recipes and what has been poured, in the
+ * transaction that changed them, which has taken the workshop's turn.
+ * @param concerns which order lines the change is about; those gathered with them follow
+ */
+export async function arrangePots(
+  db: Db,
+  workspaceId: number,
+  concerns: (line: OrderLine, order: Order) => boolean,
+  now: Date,
+): Promise<void> {
+  const { rows } = await listOrders(db, workspaceId, {
+    states: WORKED_STATES,
+    limit: MOST_ORDERS,
+    after: null,
+  })
+  const open = rows.flatMap((order) => order.lines)
+  const concerned = rows.flatMap((order) => order.lines.filter((line) => concerns(line, order)))
+  const lines = await withGathered(db, workspaceId, open, concerned)
+  if (lines.length === 0) return
+  await arrangeLines(db, workspaceId, lines, await readShelf(db, workspaceId, lines), now)
+}
+
+/**
+ * Brings all pots in step before a plan is asked for: a workshop that was brought up to this version
+ * may have orders whose pots nobody has arranged.
+ */
+export const arrangeAllPots = (workspaceId: number, now: Date): Promise<void> =>
+  inTurn(workspaceId, (trx) => arrangePots(trx, workspaceId, () => true, now))
+
+/** Adds the lines that share a pot with these, and those that share one with them. */
+async function withGathered(
+  db: Db,
+  workspaceId: number,
+  open: readonly OrderLine[],
+  lines: readonly OrderLine[],
+): Promise<readonly OrderLine[]> {
+  const pots = await listPotsOfLines(
+    db,
+    workspaceId,
+    lines.map((line) => line.id),
+  )
+  const shared = new Set(pots.flatMap((pot) => pot.portions.map((portion) => portion.lineId)))
+  for (const line of lines) shared.add(line.id)
+  const all = open.filter((line) => shared.has(line.id))
+  return all.length === lines.length ? all : withGathered(db, workspaceId, open, all)
+}
+
+/**
+ * Pieces that no pot serves yet, or whose pot was given up, get one. Pots that people gathered stay
  * together as long as nothing breaks in them; the others stay, with their letters, as long as
  * nothing about them changed.
  */
-export async function arrangePots(
+async function arrangeLines(
   db: Db,
   workspaceId: number,
   lines: readonly OrderLine[],
   shelf: Shelf,
   now: Date,
-): Promise<StoredPot[]> {
-  await lockWorkspace(db, workspaceId)
+): Promise<void> {
   const lineIds = lines.map((line) => line.id)
-  await lockPots(
-    db,
-    workspaceId,
-    (await listPotsOfLines(db, workspaceId, lineIds)).map((pot) => pot.id),
-  )
   const existing = await listPotsOfLines(db, workspaceId, lineIds)
   const lineById = new Map(lines.map((line) => [line.id, line]))
   const served = new Set(
@@ -80,7 +126,6 @@ export async function arrangePots(
     add.map((pot) => ({ ...pot, letter: letters.next().value })),
     now,
   )
-  return listPotsOfLines(db, workspaceId, lineIds)
 }
 
 /** A gathered pot as it should be now; null when it cannot stay together. */

@@ -1,4 +1,4 @@
-import { sizeBatch } from '../../../core/recipe'
+import { sizePiece } from '../../../core/recipe'
 import type { Portion, Recipe } from '../../../core/trade'
 import { pouredMlOf } from '../../../core/size'
 import type { StoredPortion } from '../../db/pots'
@@ -32,7 +32,7 @@ export function corePortion(
 ): Portion | null {
   const layerIndex = recipe?.layers.findIndex((layer) => layer.id === stored.layerId) ?? -1
   const layer = recipe?.layers[layerIndex]
-  const sized = recipe && layer && sizeBatch(recipe, 1, { perCupMl: 0, reservePct: 0 })
+  const sized = recipe && layer && sizePiece(recipe)
   const netMl = sized?.ok ? sized.value.layers[layerIndex]?.netMl : undefined
   if (!recipe || !layer || netMl === undefined) return null
   const { lineId, firstPiece, pieces } = stored

@@ -7,14 +7,13 @@ import type { Pot } from '../../../shared/types/pots'
 import { database } from '../../db/database'
 import * as rows from '../../db/pots'
 import type { Db } from '../../db/rows'
-import { lockWorkspace } from '../../db/workshop'
 import { AppError } from '../AppError'
 import { recipesOfLines } from '../recipes/lineRecipes'
 import { freeLetters } from './letters'
 import { corePortion, numbersOf } from './portionsOf'
 import { potFields } from './potFields'
 import { readShelf } from './shelf'
-import { found, inTransaction } from '../transactions'
+import { found, inTurn } from '../transactions'
 import { requireMember, type Who } from '../Who'
 
 /** Adds to stored pots the layers that they pour, each as its order line is made by. */
@@ -71,11 +70,11 @@ const piecesOf = (
 /** Pours the layers of some planned pots from other pots. */
 export async function gatherPots(who: Who, asked: GatherFields, now: Date): Promise<void> {
   requireMember(who)
-  await inTransaction((trx) => regather(trx, who.workspaceId, asked, now))
+  await inTurn(who.workspaceId, (trx) => regather(trx, who.workspaceId, asked, now))
 }
 
 /**
- * The same inside a transaction. Nothing may get lost or be poured twice, and nothing may break
+ * The same inside a transaction that has taken the workshop's turn. Nothing may get lost or be poured twice, and nothing may break
  * (`checkGathering`). A pot keeps its letter where it is named; the others get new ones.
  */
 export async function regather(
@@ -84,12 +83,6 @@ export async function regather(
   { from, pots }: GatherFields,
   now: Date,
 ): Promise<void> {
-  await lockWorkspace(trx, workspaceId)
-  await rows.lockPots(
-    trx,
-    workspaceId,
-    from.map((pot) => pot.id),
-  )
   const open = await rows.listOpenPots(trx, workspaceId)
   const taken = open.filter((pot) =>
     from.some((one) => one.id === pot.id && one.version === pot.version && pot.state === 'planned'),

@@ -1,3 +1,4 @@
+import { roomRange } from '../../../core/cure'
 import type { Mould, Pigment, Resin, StudioRules } from '../../../core/trade'
 import { listMoulds } from '../../db/moulds'
 import { listResins } from '../../db/resins'
@@ -32,15 +33,12 @@ export async function readShelf(
     listMoulds(db, workspaceId),
     listPlaces(db, workspaceId),
   ])
-  const warmC = Math.max(
-    ...places.flatMap(({ climate }) => ('dayC' in climate ? [climate.dayC] : [])),
-  )
   return {
     recipeOf,
     resins: byId(resins),
     pigments: byId(pigments),
     moulds: byId(moulds),
     rules: workspace.rules,
-    warmC,
+    warmC: roomRange(places.map((place) => place.climate)).warmC,
   }
 }

@@ -1,5 +1,5 @@
 import { issue } from '../../../core/result'
-import { sizeBatch } from '../../../core/recipe'
+import { sizePiece } from '../../../core/recipe'
 import type { Recipe } from '../../../core/trade'
 import type { RecipeFields } from '../../../shared/schemas/recipes'
 import type { RecipeRow, RecipeVersion } from '../../../shared/types/recipes'
@@ -11,7 +11,8 @@ import type { Db } from '../../db/rows'
 import { listMoulds } from '../../db/moulds'
 import { listPigments } from '../../db/workshop'
 import { AppError } from '../AppError'
-import { found, inTransaction, savedOrConflict } from '../transactions'
+import { arrangePots } from '../pots/arrangePots'
+import { found, inTurn, savedOrConflict } from '../transactions'
 import { requireMember, type Who } from '../Who'
 
 const NAME_TAKEN = issue('name', 'name-taken', { what: 'recipe' })
@@ -21,7 +22,7 @@ export const listRecipes = (who: Who): Promise<RecipeRow[]> =>
 
 /** A recipe that cannot be sized, or points outside the workshop, is never stored. */
 async function checkRecipe(db: Db, who: Who, fields: RecipeFields): Promise<void> {
-  const sized = sizeBatch({ ...fields, id: 0 }, 1, { perCupMl: 0, reservePct: 0 })
+  const sized = sizePiece({ ...fields, id: 0 })
   if (!sized.ok)
     throw new AppError(sized.code, 'The recipe cannot be filled as it stands.', {
       issues: sized.issues,
@@ -62,10 +63,14 @@ async function kept(db: Db, who: Who, id: number, now: Date): Promise<RecipeRow>
 
 export async function createRecipe(who: Who, fields: RecipeFields, now: Date): Promise<RecipeRow> {
   requireMember(who)
-  return inTransaction(async (trx) => {
-    await checkRecipe(trx, who, fields)
-    return kept(trx, who, await rows.insertRecipe(trx, who.workspaceId, fields, now), now)
-  }, NAME_TAKEN)
+  return inTurn(
+    who.workspaceId,
+    async (trx) => {
+      await checkRecipe(trx, who, fields)
+      return kept(trx, who, await rows.insertRecipe(trx, who.workspaceId, fields, now), now)
+    },
+    NAME_TAKEN,
+  )
 }
 
 export async function saveRecipe(
@@ -75,12 +80,21 @@ export async function saveRecipe(
   now: Date,
 ): Promise<RecipeRow> {
   requireMember(who)
-  return inTransaction(async (trx) => {
-    await checkRecipe(trx, who, fields)
-    const saved = await rows.updateRecipe(trx, who.workspaceId, id, fields, now)
-    const current = savedOrConflict(saved, await rows.getRecipe(trx, who.workspaceId, id), 'recipe')
-    return kept(trx, who, current.id, now)
-  }, NAME_TAKEN)
+  return inTurn(
+    who.workspaceId,
+    async (trx) => {
+      await checkRecipe(trx, who, fields)
+      const saved = await rows.updateRecipe(trx, who.workspaceId, id, fields, now)
+      const current = savedOrConflict(
+        saved,
+        await rows.getRecipe(trx, who.workspaceId, id),
+        'recipe',
+      )
+      await arrangePots(trx, who.workspaceId, (line) => line.recipeId === id, now)
+      return kept(trx, who, current.id, now)
+    },
+    NAME_TAKEN,
+  )
 }
 
 export async function listVersions(who: Who, id: number): Promise<RecipeVersion[]> {

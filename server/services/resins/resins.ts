@@ -3,7 +3,8 @@ import type { ResinFields } from '../../../shared/schemas/resins'
 import type { ResinRow } from '../../../shared/types/resins'
 import { database } from '../../db/database'
 import * as rows from '../../db/resins'
-import { found, inTransaction, savedOrConflict } from '../transactions'
+import { arrangePots } from '../pots/arrangePots'
+import { found, inTurn, savedOrConflict } from '../transactions'
 import { requireMember, type Who } from '../Who'
 
 const NAME_TAKEN = issue('name', 'name-taken', { what: 'resin' })
@@ -13,10 +14,14 @@ export const listResins = (who: Who): Promise<ResinRow[]> =>
 
 export async function createResin(who: Who, fields: ResinFields, now: Date): Promise<ResinRow> {
   requireMember(who)
-  return inTransaction(async (trx) => {
-    const id = await rows.insertResin(trx, who.workspaceId, fields, now)
-    return found(await rows.getResin(trx, who.workspaceId, id), 'resin')
-  }, NAME_TAKEN)
+  return inTurn(
+    who.workspaceId,
+    async (trx) => {
+      const id = await rows.insertResin(trx, who.workspaceId, fields, now)
+      return found(await rows.getResin(trx, who.workspaceId, id), 'resin')
+    },
+    NAME_TAKEN,
+  )
 }
 
 export async function saveResin(
@@ -26,8 +31,13 @@ export async function saveResin(
   now: Date,
 ): Promise<ResinRow> {
   requireMember(who)
-  return inTransaction(async (trx) => {
-    const saved = await rows.updateResin(trx, who.workspaceId, id, fields, now)
-    return savedOrConflict(saved, await rows.getResin(trx, who.workspaceId, id), 'resin')
-  }, NAME_TAKEN)
+  return inTurn(
+    who.workspaceId,
+    async (trx) => {
+      const saved = await rows.updateResin(trx, who.workspaceId, id, fields, now)
+      if (saved) await arrangePots(trx, who.workspaceId, () => true, now)
+      return savedOrConflict(saved, await rows.getResin(trx, who.workspaceId, id), 'resin')
+    },
+    NAME_TAKEN,
+  )
 }

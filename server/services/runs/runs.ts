@@ -1,44 +1,40 @@
 import { DateTime } from 'luxon'
 import { issue } from '../../../core/result'
-import type { PlaceClimate } from '../../../core/cure'
+import { ORDINARY_ROOM_C, temperatureAt, type PlaceClimate } from '../../../core/cure'
+import { MINUTES_PER_HOUR, MS_PER_DAY } from '../../../core/units'
 import { potOf, tintOfPot } from '../../../core/pot'
-import { mix, type Measure } from '../../../core/mix'
-import { foldRun, type RunTargets } from '../../../core/run'
+import { mix } from '../../../core/mix'
+import { fits, foldRun, type RunEventKind, type RunTargets } from '../../../core/run'
 import type { MeasureChoice } from '../../../shared/schemas/people'
-import type { Pot } from '../../../shared/types/pots'
+import type { Pot, PotState } from '../../../shared/types/pots'
 import type { KeyedRunEvent } from '../../../shared/schemas/runs'
 import type { RunView } from '../../../shared/types/runs'
 import { database } from '../../db/database'
 import { markMaking, pinRecipe } from '../../db/orders'
 import { addPieceEvents, layPieces, removePourEvents } from '../../db/pieces'
 import { plannedEnd } from '../../db/plans'
-import { getPot, lockPots, setPotState } from '../../db/pots'
+import { getPot, setPotState, type StoredPot } from '../../db/pots'
 import { getRecipe } from '../../db/recipes'
 import { keepVersion } from '../../db/recipeVersions'
 import { getResin } from '../../db/resins'
 import type { Db } from '../../db/rows'
 import { appendRunEvents, endRun, getRun, insertRun, type StoredRun } from '../../db/runs'
-import { getWorkspace, listPigments, listPlaces } from '../../db/workshop'
+import { getWorkspace, listPigments, listPlaces, lockWorkspace } from '../../db/workshop'
 import { piecesOfPot, potTitle } from '../../../shared/potTitle'
+import { measureOf } from '../../../shared/measureOf'
+import { issueSentence, issueWords } from '../../../shared/words'
 import { AppError } from '../AppError'
+import { requirePouredBelow } from '../pieces/layersMissing'
+import { arrangePots } from '../pots/arrangePots'
 import { requirePot } from '../pots/pots'
-import { found, inTransaction } from '../transactions'
+import { found, inTransaction, inTurn } from '../transactions'
 import type { Who } from '../Who'
 
-const DEFAULT_C = 20
-
-const measureOf = (choice: MeasureChoice): Measure =>
-  choice.kind === 'cup'
-    ? { kind: 'cup', graduationMl: choice.step }
-    : { kind: 'scale', resolutionG: choice.step, tare: choice.tare }
-
-/** The temperature that a room is expected to have now. */
+/** The temperature that the benches are expected to have now. */
 function temperatureNow(climates: readonly PlaceClimate[], now: Date, timeZone: string): number {
+  const room = climates.find((climate) => !('boxC' in climate))
   const local = DateTime.fromJSDate(now, { zone: timeZone })
-  const minute = local.hour * 60 + local.minute
-  const room = climates.find((climate) => 'dayC' in climate)
-  if (!room || 'boxC' in room) return DEFAULT_C
-  return minute >= room.dayFromMin && minute < room.nightFromMin ? room.dayC : room.nightC
+  return room ? temperatureAt(room, local.hour * MINUTES_PER_HOUR + local.minute) : ORDINARY_ROOM_C
 }
 
 async function targetsOf(
@@ -123,19 +119,28 @@ async function readRun(db: Db, who: Who, id: number): Promise<RunView> {
 
 export const getRunView = (who: Who, id: number): Promise<RunView> => readRun(database(), who, id)
 
-/** Begins the run of a pot, or returns the one that is under way: two taps start one run. */
+/**
+ * Begins the run of a pot, or returns the one that is under way: two taps start one run.
+ * @param soItIs what lies below is poured, whatever the log says
+ */
 export async function startRun(
   who: Who,
   potId: number,
   choice: MeasureChoice,
   now: Date,
+  soItIs = false,
 ): Promise<RunView> {
-  return inTransaction(async (trx) => {
-    await lockPots(trx, who.workspaceId, [potId])
+  return inTurn(who.workspaceId, async (trx) => {
     const pot = await requirePot(trx, who, potId)
     if (pot.state === 'mixing' && pot.runId !== null) return readRun(trx, who, pot.runId)
     if (pot.state !== 'planned')
       throw new AppError('invalid-input', `Pot ${pot.letter} has been ${pot.state} already.`)
+    if (!soItIs)
+      await requirePouredBelow(
+        trx,
+        who.workspaceId,
+        found(await getPot(trx, who.workspaceId, potId), 'pot'),
+      )
     const targets = await targetsOf(trx, who, pot, choice, now)
     const id = await insertRun(trx, who.workspaceId, {
       potId,
@@ -162,6 +167,9 @@ async function beginLines(db: Db, who: Who, pot: Pot, now: Date): Promise<void> 
   }
 }
 
+/** Events after which a pot may be another than before, and its orders' pots with it. */
+const SETTLING: ReadonlySet<RunEventKind> = new Set(['cureStarted', 'spoiled', 'undone'])
+
 /**
  * Adds what was done at the bench to a run's log, and brings pot and pieces in step with where the
  * log stands.
@@ -174,15 +182,78 @@ export async function addRunEvents(
   events: readonly KeyedRunEvent[],
   now: Date,
 ): Promise<RunView> {
+  requireHappened(events, now)
   return inTransaction(async (trx) => {
+    if (events.some((event) => SETTLING.has(event.kind))) await lockWorkspace(trx, who.workspaceId)
     const before = found(await getRun(trx, who.workspaceId, runId, true), 'run')
-    await appendRunEvents(trx, who.workspaceId, runId, who.personId, events)
+    const fresh = unknownOf(before, events)
+    await requireFitting(trx, who, before, events)
+    await appendRunEvents(trx, who.workspaceId, runId, who.personId, fresh)
     const after = found(await getRun(trx, who.workspaceId, runId), 'run')
     await settle(trx, who, before, after, now)
     return readRun(trx, who, runId)
   })
 }
 
+/** A device whose clock is a day ahead would spoil the log. */
+function requireHappened(events: readonly KeyedRunEvent[], now: Date): void {
+  const issues = events.flatMap(({ at }, i) =>
+    at > now.getTime() + MS_PER_DAY ? [issue(`events[${i}].at`, 'not-yet')] : [],
+  )
+  const [first] = issues
+  if (first) throw new AppError('invalid-input', `It ${issueWords(first)}.`, { issues })
+}
+
+/** Events that the log does not hold yet, each once. */
+function unknownOf(run: StoredRun, events: readonly KeyedRunEvent[]): KeyedRunEvent[] {
+  const known = new Set(run.events.map((event) => event.key))
+  return events.filter((event) => !known.has(event.key) && known.add(event.key))
+}
+
+/**
+ * Refuses a list of which one event does not follow on those before it: another device was faster,
+ * or nothing of the kind was asked for. The sender is shown the run as it stands and told which one
+ * it is; nothing of the list is kept.
+ */
+async function requireFitting(
+  db: Db,
+  who: Who,
+  run: StoredRun,
+  events: readonly KeyedRunEvent[],
+): Promise<void> {
+  const log = [...run.events]
+  for (const event of unknownOf(run, events)) {
+    const { step } = foldRun(run.targets, log)
+    if (!fits(step, event)) {
+      const wrong = issue(`events[${events.indexOf(event)}]`, 'step-passed', {
+        done: event.kind,
+        donePart: event.kind === 'weighed' ? event.part : null,
+        asks: step.kind,
+        asksPart: step.kind === 'weigh' ? step.part : null,
+      })
+      throw new AppError('conflict', issueSentence(wrong), {
+        issues: [wrong],
+        current: await readRun(db, who, run.id),
+      })
+    }
+    log.push(event)
+  }
+}
+/** What a log says of its pot and pieces. */
+interface RunFacts {
+  state: Extract<PotState, 'mixing' | 'poured' | 'spoiled'>
+  /** Where the pieces were laid; null while they are not poured. */
+  placeId: number | null
+  pouredAt: number | null
+}
+function factsOf({ targets, events }: StoredRun): RunFacts {
+  const { step, placeId, pourEndedAt, cureStartedAt } = foldRun(targets, events)
+  return step.kind === 'done'
+    ? { state: 'poured', placeId, pouredAt: pourEndedAt ?? cureStartedAt }
+    : { state: step.kind === 'spoiled' ? 'spoiled' : 'mixing', placeId: null, pouredAt: null }
+}
+
+/** Brings pot and pieces from what the log said to what it says now. */
 async function settle(
   db: Db,
   who: Who,
@@ -190,52 +261,58 @@ async function settle(
   after: StoredRun,
   now: Date,
 ): Promise<void> {
-  const was = foldRun(before.targets, before.events)
-  const is = foldRun(after.targets, after.events)
-  if (was.step.kind === is.step.kind && was.cureStartedAt === is.cureStartedAt) return
+  const [was, is] = [factsOf(before), factsOf(after)]
+  if (was.state === is.state && was.placeId === is.placeId && was.pouredAt === is.pouredAt) return
   const pot = found(await getPot(db, who.workspaceId, after.potId), 'pot')
-  if (is.step.kind === 'done') {
-    const laid = after.events.findLast((event) => event.kind === 'cureStarted')
-    const placeId = laid?.kind === 'cureStarted' ? laid.placeId : null
-    const places = await listPlaces(db, who.workspaceId)
-    if (!places.some((place) => place.id === placeId))
-      throw new AppError('invalid-input', 'This place is not in the workshop.', {
-        issues: [issue('events', 'place-unknown')],
-      })
-    const at = new Date(is.pourEndedAt ?? now.getTime())
-    for (const { lineId, layerId, firstPiece, pieces } of pot.portions) {
-      const pieceIds = await layPieces(db, who.workspaceId, {
-        orderLineId: lineId,
-        first: firstPiece,
-        count: pieces,
+  if (was.state === 'poured') await removePourEvents(db, who.workspaceId, after.id)
+  if (is.state === 'poured') await layDown(db, who, pot, after.id, is, now)
+  if (was.state === is.state) return
+  await setPotState(db, who.workspaceId, pot.id, is.state, now)
+  await endRun(db, who.workspaceId, after.id, is.state === 'mixing' ? null : now)
+  const lineIds = new Set(pot.portions.map((portion) => portion.lineId))
+  await arrangePots(db, who.workspaceId, (line) => lineIds.has(line.id), now)
+}
+
+/** Lays the pieces that a pot was poured for where they cure. */
+async function layDown(
+  db: Db,
+  who: Who,
+  pot: StoredPot,
+  runId: number,
+  { placeId, pouredAt }: RunFacts,
+  now: Date,
+): Promise<void> {
+  const places = await listPlaces(db, who.workspaceId)
+  if (!places.some((place) => place.id === placeId))
+    throw new AppError('invalid-input', 'This place is not in the workshop.', {
+      issues: [issue('events', 'place-unknown')],
+    })
+  for (const { lineId, layerId, firstPiece, pieces } of pot.portions) {
+    const pieceIds = await layPieces(db, who.workspaceId, {
+      orderLineId: lineId,
+      first: firstPiece,
+      count: pieces,
+      placeId,
+      now,
+    })
+    const plannedAt = await plannedEnd(db, who.workspaceId, {
+      potId: pot.id,
+      orderLineId: lineId,
+      kind: 'pour',
+    })
+    await addPieceEvents(
+      db,
+      who.workspaceId,
+      pieceIds.map((pieceId) => ({
+        pieceId,
+        kind: 'poured',
+        at: new Date(pouredAt ?? now.getTime()),
+        plannedAt,
+        personId: who.personId,
+        layerId,
+        runId,
         placeId,
-        now,
-      })
-      const plannedAt = await plannedEnd(db, who.workspaceId, {
-        potId: pot.id,
-        orderLineId: lineId,
-        kind: 'pour',
-      })
-      await addPieceEvents(
-        db,
-        who.workspaceId,
-        pieceIds.map((pieceId) => ({
-          pieceId,
-          kind: 'poured',
-          at,
-          plannedAt,
-          personId: who.personId,
-          layerId,
-          runId: after.id,
-          placeId,
-        })),
-      )
-    }
+      })),
+    )
   }
-  if (was.step.kind === 'done' && is.step.kind !== 'done')
-    await removePourEvents(db, who.workspaceId, after.id)
-  const state =
-    is.step.kind === 'done' ? 'poured' : is.step.kind === 'spoiled' ? 'spoiled' : 'mixing'
-  await setPotState(db, who.workspaceId, pot.id, state, now)
-  await endRun(db, who.workspaceId, after.id, state === 'mixing' ? null : now)
 }

@@ -3,8 +3,7 @@ import { STARTING_SPREAD, USUAL_RUNS, type JobOdds, type OddsOptions } from '../
 import type { PlanAnswer, PlannedTask, PlanRequest } from '../../../../core/plan'
 import type { Order } from '../../../../shared/types/orders'
 import type { OddsBasis, PromiseOdds } from '../../../../shared/types/promises'
-
-const MS_PER_MIN = 60_000
+import { MS_PER_MIN } from '../../../../core/units'
 
 /** Works out odds; the caller decides in which thread. */
 export type Weigh = (question: {

@@ -6,8 +6,7 @@ import type { PromiseOdds, PromiseRow } from '../../../../shared/types/promises'
 import { issueWords, type HoldingNames, type PlanNames } from '../../../../shared/words'
 import { because } from './because'
 import type { Paths } from '../choose/choosePaths'
-
-const MS_PER_MIN = 60_000
+import { MS_PER_MIN } from '../../../../core/units'
 
 export type Names = PlanNames & HoldingNames
 

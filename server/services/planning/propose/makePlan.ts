@@ -4,11 +4,11 @@ import { NO_TERMS } from '../../../../shared/schemas/planTerms'
 import type { AskKind } from '../../../../shared/schemas/proposals'
 import { database } from '../../../db/database'
 import { getKeptPlan, getNewestPlan, insertPlan, newestPlanId, ownIdOf } from '../../../db/plans'
-import { lockWorkspace } from '../../../db/workshop'
 import { AppError } from '../../AppError'
-import { inTransaction } from '../../transactions'
+import { inTurn } from '../../transactions'
 import { requireMember, type Who } from '../../Who'
 import type { Weigh } from '../choose/oddsOf'
+import { arrangeAllPots } from '../../pots/arrangePots'
 import { readSituation } from '../situation/situation'
 import type { Solve } from '../choose/planAll'
 import { workOut } from './workOut'
@@ -53,6 +53,7 @@ async function planUponNewest(
   { workspaceId, personId }: Who,
   { solve, now, weigh, kind }: { solve: Solve; now: Date; weigh: Weigh; kind: AskKind },
 ): Promise<boolean> {
+  await arrangeAllPots(workspaceId, now)
   const keep = await getKeptPlan(database(), workspaceId)
   const terms = keep?.terms ?? NO_TERMS
   const situation = await readSituation(workspaceId, now, keep, terms)
@@ -64,8 +65,7 @@ async function planUponNewest(
     solve,
     weigh,
   })
-  return inTransaction(async (trx) => {
-    await lockWorkspace(trx, workspaceId)
+  return inTurn(workspaceId, async (trx) => {
     if ((await newestPlanId(trx, workspaceId)) !== (keep?.id ?? null)) return false
     await insertPlan(trx, workspaceId, {
       ...worked,

@@ -17,25 +17,27 @@ import { existingPots } from '../../../db/pots'
 import * as rows from '../../../db/proposals'
 import type { StoredOutcome } from '../../../db/storedOutcome'
 import type { Db } from '../../../db/rows'
-import { listStations, lockWorkspace } from '../../../db/workshop'
+import { listStations } from '../../../db/workshop'
 import { AppError } from '../../AppError'
+import { arrangeAllPots } from '../../pots/arrangePots'
 import { regather } from '../../pots/pots'
-import { found, inTransaction } from '../../transactions'
+import { found, inTurn } from '../../transactions'
 import { requireMember, type Who } from '../../Who'
 import type { Weigh } from '../choose/oddsOf'
 import { readSituation, type Situation } from '../situation/situation'
 import type { Solve } from '../choose/planAll'
 import { workOut, type WorkedOut } from './workOut'
+import { MS_PER_DAY, MS_PER_MIN } from '../../../../core/units'
 
 /** A proposal nobody accepted is kept so long. */
 const KEPT_DAYS = 2
-const MS_PER_DAY = 86_400_000
 /** Afterwards too much has gone on in the workshop to take it as it is. */
-const FRESH_MS = 30 * 60_000
+const FRESH_MS = 30 * MS_PER_MIN
 
 /** Writes down what is asked of the planner; the queue works it out. */
 export async function propose(who: Who, ask: PlanAsk, now: Date): Promise<number> {
   requireMember(who)
+  await arrangeAllPots(who.workspaceId, now)
   const db = database()
   await rows.removeOldProposals(
     db,
@@ -113,14 +115,11 @@ const stationNames = async (db: Db, workspaceId: number) =>
 
 function storedOutcome(
   worked: WorkedOut,
-  { origin, orders }: Situation,
+  { origin }: Situation,
   keep: KeptPlan | null,
   ask: PlanAsk,
   stations: ReadonlyMap<number, string>,
 ): StoredOutcome {
-  const orderOf = new Map(
-    orders.flatMap((order) => order.lines.map((line) => [line.id, order.id] as const)),
-  )
   return {
     objective: worked.objective,
     promises: worked.promises,
@@ -129,10 +128,9 @@ function storedOutcome(
     mixes: worked.mixes,
     terms: ask.terms,
     originAt: origin.toISOString(),
-    moved: movedTasks(worked.tasks, keep, orderOf),
+    moved: movedTasks(worked.tasks, keep),
     tasks: worked.tasks.map((task) => ({
       ...task,
-      orderId: orderOf.get(task.orderLineId) ?? 0,
       startAt: task.startAt.toISOString(),
       endAt: task.endAt.toISOString(),
       station: task.stationId === null ? null : (stations.get(task.stationId) ?? null),
@@ -143,11 +141,7 @@ function storedOutcome(
 /** What has ended by the log or the plan is remembered, and moves no more. */
 const isOver = ({ startAt, endAt }: NewPlanTask) => endAt.getTime() <= startAt.getTime()
 
-function movedTasks(
-  tasks: readonly NewPlanTask[],
-  keep: KeptPlan | null,
-  orderOf: ReadonlyMap<number, number>,
-): MovedTask[] {
+function movedTasks(tasks: readonly NewPlanTask[], keep: KeptPlan | null): MovedTask[] {
   const before = new Map(keep?.tasks.map((task) => [task.key, task]))
   return tasks.flatMap((task) => {
     const was = before.get(task.key)
@@ -162,7 +156,7 @@ function movedTasks(
       {
         key: task.key,
         title: task.title,
-        orderId: orderOf.get(task.orderLineId) ?? 0,
+        orderId: task.orderId,
         fromAt: was.startAt.toISOString(),
         toAt: task.startAt.toISOString(),
         fromPersonId: was.personId,
@@ -176,8 +170,7 @@ function movedTasks(
 export async function acceptProposal(who: Who, id: number, now: Date): Promise<PlanView> {
   requireMember(who)
   const { workspaceId } = who
-  await inTransaction(async (trx) => {
-    await lockWorkspace(trx, workspaceId)
+  await inTurn(workspaceId, async (trx) => {
     const { state, outcome, ask, askedAt, basePlanId } = found(
       await rows.getProposal(trx, workspaceId, id),
       'proposal',
@@ -206,7 +199,7 @@ export async function acceptProposal(who: Who, id: number, now: Date): Promise<P
       tasks: await stillThere(
         trx,
         workspaceId,
-        outcome.tasks.map(({ orderId: _order, station: _station, ...task }) => ({
+        outcome.tasks.map(({ station: _station, ...task }) => ({
           ...task,
           startAt: new Date(task.startAt),
           endAt: new Date(task.endAt),
@@ -301,6 +294,7 @@ export async function restorePlan(
         ? 'There is no plan before this one.'
         : 'Nothing was undone since this plan was made.',
     )
+  await arrangeAllPots(workspaceId, now)
   const situation = await readSituation(workspaceId, now, holds, keep.terms)
   const { mixes: _none, ...worked } = await workOut(situation, {
     kind: 'keep',
@@ -310,8 +304,7 @@ export async function restorePlan(
     solve,
     weigh,
   })
-  await inTransaction(async (trx) => {
-    await lockWorkspace(trx, workspaceId)
+  await inTurn(workspaceId, async (trx) => {
     await requireNewest(trx, workspaceId, planId)
     await insertPlan(trx, workspaceId, {
       ...worked,

@@ -16,8 +16,7 @@ import { oddsOf } from '../choose/oddsOf'
 import { planAll, type PlanAllOptions } from '../choose/planAll'
 import { promiseOf, type Names } from '../promises/promiseOf'
 import type { Situation } from '../situation/situation'
-
-const MS_PER_MIN = 60_000
+import { MS_PER_MIN } from '../../../../core/units'
 
 /** What a plan comes to, before it is stored or shown. */
 export interface WorkedOut {
@@ -79,7 +78,7 @@ export async function workOut(asked: Situation, options: PlanAllOptions): Promis
       ? solved.value.objective
       : { weightedTardinessMin: 0, weightedCompletionMin: 0, makespanMin: 0 },
     promises: orders.map((order) => promiseOf(order, context)),
-    tasks: solved.ok ? storedTasks(solved.value, question, origin) : [],
+    tasks: solved.ok ? storedTasks(solved.value, question, situation) : [],
     sandLines: [...paths.sandLines],
     boxLines: [...paths.boxLines],
     mixes,
@@ -99,7 +98,14 @@ function requireProven(request: PlanRequest, answer: PlanAnswer): void {
     )
 }
 
-function storedTasks(answer: PlanAnswer, question: PlanQuestion, origin: Date): NewPlanTask[] {
+function storedTasks(
+  answer: PlanAnswer,
+  question: PlanQuestion,
+  { origin, orders }: Situation,
+): NewPlanTask[] {
+  const orderOf = new Map(
+    orders.flatMap((order) => order.lines.map((line) => [line.id, order.id] as const)),
+  )
   const why = new Map(answer.why.map((one) => [one.task, one]))
   const at = (minute: number) => new Date(origin.getTime() + minute * MS_PER_MIN)
   return answer.tasks.flatMap((task) => {
@@ -114,6 +120,7 @@ function storedTasks(answer: PlanAnswer, question: PlanQuestion, origin: Date): 
     return [
       {
         key: task.id,
+        orderId: orderOf.get(meaning.lineId) ?? 0,
         orderLineId: meaning.lineId,
         potId: meaning.potId,
         kind: meaning.kind,

@@ -5,8 +5,8 @@ import type { StoredPiece } from '../../../db/pieces'
 import type { StoredPot } from '../../../db/pots'
 import { corePortion } from '../../pots/portionsOf'
 import type { Shelf } from '../../pots/shelf'
+import { MS_PER_MIN } from '../../../../core/units'
 
-const MS_PER_MIN = 60_000
 /** A commission has one person waiting for it; a market takes what is ready. */
 const WEIGHT = { commission: 3, market: 1 } as const
 

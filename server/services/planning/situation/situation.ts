@@ -11,20 +11,20 @@ import {
   type PlanQuestion,
 } from '../../../../core/question'
 import type { Pin, PlannedTask } from '../../../../core/plan'
-import { MINUTES_PER_DAY } from '../../../../core/units'
+import { MINUTES_PER_DAY, MS_PER_MIN } from '../../../../core/units'
 import type { Order } from '../../../../shared/types/orders'
 import type { PlanTerms } from '../../../../shared/schemas/planTerms'
 import type { OddsBasis } from '../../../../shared/types/promises'
 import type { Supposition } from '../../../../shared/schemas/proposals'
-import { database } from '../../../db/database'
 import { listOrders } from '../../../db/orders'
 import { listPeople } from '../../../db/people'
 import { listPieces } from '../../../db/pieces'
 import type { KeptPlan } from '../../../db/plans'
-import type { StoredPot } from '../../../db/pots'
+import { listPotsOfLines, type StoredPot } from '../../../db/pots'
+import type { Db } from '../../../db/rows'
 import { getWorkspace } from '../../../db/workshop'
-import { inTransaction } from '../../transactions'
-import { arrangePots } from '../../pots/arrangePots'
+import { inSnapshot } from '../../transactions'
+import { MOST_ORDERS, WORKED_STATES } from '../../pots/arrangePots'
 import { readExperience } from './experience'
 import { planLines } from './planLines'
 import { readShelf, type Shelf } from '../../pots/shelf'
@@ -35,8 +35,6 @@ import { readWorkroom } from './workroom'
 
 /** A quarter of a year. */
 const HORIZON_DAYS = 91
-const MOST_ORDERS = 500
-const MS_PER_MIN = 60_000
 export const ITERATIONS = 600
 
 /** All that a plan is worked out from, at one instant. */
@@ -62,18 +60,26 @@ export interface Situation {
 }
 
 /**
- * Reads orders, recipes, pots, pieces, shifts and moulds as they are now, with what is only
- * supposed beside them. What lies in the heated box is there by the plan so far. Brings the pots
- * still to be mixed in step with the orders on the way.
+ * Reads orders, recipes, pots, pieces, shifts and moulds as they are at one instant, with what is
+ * only supposed beside them. What lies in the heated box is there by the plan so far.
  */
-export async function readSituation(
+export const readSituation = (
   workspaceId: number,
   now: Date,
   keep: KeptPlan | null,
   terms: PlanTerms,
   suppose: readonly Supposition[] = [],
+): Promise<Situation> =>
+  inSnapshot((trx) => situationIn(trx, workspaceId, now, keep, terms, suppose))
+
+async function situationIn(
+  db: Db,
+  workspaceId: number,
+  now: Date,
+  keep: KeptPlan | null,
+  terms: PlanTerms,
+  suppose: readonly Supposition[],
 ): Promise<Situation> {
-  const db = database()
   const origin = new Date(Math.ceil(now.getTime() / MS_PER_MIN) * MS_PER_MIN)
   const horizonMin = HORIZON_DAYS * MINUTES_PER_DAY
   const [workspace, workroom, people, page] = await Promise.all([
@@ -81,7 +87,7 @@ export async function readSituation(
     readWorkroom(db, workspaceId, origin, horizonMin),
     listPeople(db, workspaceId),
     listOrders(db, workspaceId, {
-      states: ['accepted', 'making'],
+      states: WORKED_STATES,
       limit: MOST_ORDERS,
       after: null,
     }),
@@ -93,7 +99,11 @@ export async function readSituation(
     workspaceId,
     orders.flatMap((order) => order.lines),
   )
-  const real = await inTransaction((trx) => arrangePots(trx, workspaceId, realLines, shelf, now))
+  const real = await listPotsOfLines(
+    db,
+    workspaceId,
+    realLines.map((line) => line.id),
+  )
   const pots = [...real, ...supposedPots(orders, shelf)]
   const pieces = await listPieces(db, workspaceId, {
     orderLineIds: realLines.map((line) => line.id),

@@ -2,8 +2,7 @@ import { makerId, type Workroom } from '../../../../core/question'
 import type { Interval, Pin } from '../../../../core/plan'
 import { changedShifts } from '../../../../shared/time/changedShifts'
 import type { PlanTerms, TimeSpan } from '../../../../shared/schemas/planTerms'
-
-const MS_PER_MIN = 60_000
+import { MS_PER_MIN } from '../../../../core/units'
 
 /** An instant as a minute of a plan that begins at the origin. */
 export const minuteOf = (origin: Date) => (at: string) =>

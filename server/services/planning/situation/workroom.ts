@@ -1,13 +1,12 @@
 import { makerId, mouldId, placeId, stationId, type Workroom } from '../../../../core/question'
-import { MINUTES_PER_DAY } from '../../../../core/units'
+import { roomRange } from '../../../../core/cure'
+import { MINUTES_PER_DAY, MS_PER_MIN } from '../../../../core/units'
 import { everyDay, shiftsBetween } from '../../../../shared/time/shiftsBetween'
 import type { WeeklyShift } from '../../../../shared/types/workshop'
 import { listPeople, listShifts } from '../../../db/people'
 import type { Db } from '../../../db/rows'
 import { listMoulds } from '../../../db/moulds'
 import { getWorkspace, listPlaces, listStations } from '../../../db/workshop'
-
-const MS_PER_MIN = 60_000
 
 /** The hands, stations, places and moulds of the workshop as a plan request knows them. */
 export async function readWorkroom(
@@ -29,7 +28,6 @@ export async function readWorkroom(
   const boxes = places.flatMap(({ climate, areaCm2 }) =>
     'boxC' in climate ? [{ tempC: climate.boxC, areaCm2, runs: climate.runs ?? null }] : [],
   )
-  const rooms = places.flatMap(({ climate }) => ('boxC' in climate ? [] : [climate]))
   const spansOf = (weekly: readonly Pick<WeeklyShift, 'weekday' | 'fromMin' | 'toMin'>[]) =>
     shiftsBetween(weekly, origin.getTime(), end, timeZone).map(([from, to]): [number, number] => [
       minute(from),
@@ -70,9 +68,6 @@ export async function readWorkroom(
                 )
               : [[0, horizonMin]],
           },
-    range: {
-      coldC: Math.min(...rooms.map((room) => room.nightC)),
-      warmC: Math.max(...rooms.map((room) => room.dayC)),
-    },
+    range: roomRange(places.map((place) => place.climate)),
   }
 }

@@ -1,0 +1,16 @@
+/** What can be done at a bench. */
+export const RUN_EVENT_KINDS = [
+  'weighed',
+  'stirStarted',
+  'stirEnded',
+  'pourStarted',
+  'pourEnded',
+  'heatPass',
+  'cureStarted',
+  'spoiled',
+  'undone',
+] as const
+export type RunEventKind = (typeof RUN_EVENT_KINDS)[number]
+
+/** What a run can ask for, or have come to. */
+export type RunStepKind = 'weigh' | 'stir' | 'rest' | 'pour' | 'heat' | 'cure' | 'done' | 'spoiled'

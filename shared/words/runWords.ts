@@ -1,0 +1,26 @@
+import type { RunEventKind, RunStepKind } from '../../core/run'
+
+/** What was done at the bench, as people call it. */
+export const EVENT_WORDS: Readonly<Record<RunEventKind, string>> = {
+  weighed: 'weighed',
+  stirStarted: 'stirring begun',
+  stirEnded: 'stirred',
+  pourStarted: 'pour begun',
+  pourEnded: 'poured',
+  heatPass: 'heat pass done',
+  cureStarted: 'laid down to cure',
+  spoiled: 'given up',
+  undone: 'taken back',
+}
+
+/** Where a run stands, as people call it. */
+export const STEP_WORDS: Readonly<Record<RunStepKind, string>> = {
+  weigh: 'weigh',
+  stir: 'stir',
+  rest: 'rest',
+  pour: 'pour',
+  heat: 'heat pass',
+  cure: 'lay down',
+  done: 'poured and curing',
+  spoiled: 'given up',
+}

@@ -1,0 +1,98 @@
+import { expect, test } from '@playwright/test'
+import { signInAs } from './people'
+import { inDays } from '../fixtures/now'
+
+test('a back before its face is doubted and believed; giving it up asks why', async ({ page }) => {
+  await signInAs(page, 'maren')
+  const recipes = (await (await page.request.get('/api/recipes')).json()) as {
+    id: number
+    name: string
+  }[]
+  const title = 'Plaque for the bench'
+  const fields = {
+    kind: 'commission',
+    title,
+    customer: 'Somebody patient',
+    promisedAt: inDays(40),
+    colours: '',
+    note: '',
+    lines: [{ recipeId: recipes.find((one) => one.name === 'Room plaque')!.id, quantity: 1 }],
+  }
+  const order = (await (
+    await page.request.post('/api/orders', { data: { ...fields, state: 'accepted' } })
+  ).json()) as { id: number }
+  /** The open pots that pour the back of this order. */
+  const backs = async () =>
+    (
+      (await (await page.request.get('/api/pots')).json()) as {
+        id: number
+        portions: { orderId: number; layerIndex: number }[]
+      }[]
+    )
+      .filter(({ portions }) =>
+        portions.some((portion) => portion.orderId === order.id && portion.layerIndex === 1),
+      )
+      .map((pot) => pot.id)
+  const [back] = await backs()
+  await page.goto(`/bench/${back}`)
+  await expect(page.getByRole('alert')).toContainText(
+    `By the log, what lies below is not poured yet: “numbered face” of “${title}”.`,
+  )
+  // No key goes past the question.
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toBeVisible()
+  await page.getByRole('button', { name: 'It is poured: begin' }).click()
+  await expect(page.getByText('until it shows')).toBeVisible()
+
+  await page.getByRole('button', { name: 'Give this pot up' }).click()
+  const why = page.getByRole('dialog', { name: 'Why is this pot given up?' })
+  const question = page.getByRole('heading', { name: 'Why is this pot given up?' })
+  // Nor does one weigh anything behind the dialog.
+  await page.keyboard.press('x')
+  await expect(question).toBeVisible()
+  await why.getByLabel('or in your words').fill('the table was not level')
+  await why.getByRole('button', { name: 'Give it up' }).click()
+  await expect(why).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Give this pot up' })).toHaveCount(0)
+  // Its piece gets another pot.
+  await expect.poll(backs).not.toContain(back)
+  expect(await backs()).toHaveLength(1)
+
+  const begun = (await (await page.request.get(`/api/orders/${order.id}`)).json()) as {
+    version: number
+    lines: { id: number; recipeId: number; quantity: number }[]
+  }
+  const declined = await page.request.put(`/api/orders/${order.id}`, {
+    data: {
+      ...fields,
+      state: 'declined',
+      version: begun.version,
+      lines: begun.lines.map(({ id, recipeId, quantity }) => ({ id, recipeId, quantity })),
+    },
+  })
+  expect(declined.ok(), await declined.text()).toBe(true)
+})
+
+test('a piece that is not poured whole is sold only when somebody says that so it is', async ({
+  page,
+}) => {
+  await signInAs(page, 'maren')
+  const pieces = (await (await page.request.get('/api/pieces')).json()) as {
+    number: number
+    recipeName: string
+    layersLeft: number
+    state: string
+  }[]
+  const half = pieces.find((piece) => piece.layersLeft > 0 && piece.state === 'curing')!
+  await page.goto('/racks')
+  await page
+    .getByRole('button', { name: `${half.recipeName} ${half.number}`, exact: true })
+    .first()
+    .click()
+  await page.getByRole('button', { name: 'Sold as good' }).first().click()
+  await expect(page.getByRole('alert')).toContainText('By its log this piece is not poured whole')
+  await page.getByRole('button', { name: 'So it is' }).click()
+  await expect(page.getByText(`${half.recipeName} ${half.number}: good.`)).toBeVisible()
+  await page.getByRole('button', { name: 'Take it back' }).click()
+  await expect(page.getByText('Taken back.')).toBeVisible()
+})

@@ -1,0 +1,53 @@
+import { RECIPES } from '../../demo/recipes'
+import { AppError } from '../../server/services/AppError'
+import type { OrderFields } from '../../shared/schemas/orders'
+import type { RecipeFields } from '../../shared/schemas/recipes'
+
+/** What a use case refuses with; null where it does not. */
+export const refusal = (work: Promise<unknown>): Promise<AppError | null> =>
+  work.then(
+    () => null,
+    (error: unknown) => (error instanceof AppError ? error : Promise.reject(error as Error)),
+  )
+
+/** A disc of one clear layer. */
+export function aDisc(resinId: number, mouldId: number | null = null): RecipeFields {
+  const { mould: _mould, layers, ...disc } = RECIPES.find((one) => one.name === 'Pendulum disc')!
+  return {
+    ...disc,
+    others: [],
+    archived: false,
+    mouldId,
+    layers: layers.slice(0, 1).map(({ resin: _resin, pigments: _pigments, ...layer }) => ({
+      id: 0,
+      inclusions: [],
+      runOffPct: 0,
+      cups: 1,
+      stirMin: 4,
+      restMin: 8,
+      pourMin: 2,
+      heatAfterMin: [],
+      recoat: 'either' as const,
+      ...layer,
+      resinId,
+      pigments: [],
+    })),
+  }
+}
+
+/** An accepted commission of some pieces of a recipe. */
+export const anOrderFor = (
+  recipeId: number,
+  quantity: number,
+  changes: Partial<OrderFields> = {},
+): OrderFields => ({
+  kind: 'commission',
+  title: 'Discs',
+  customer: 'Somebody',
+  promisedAt: '2026-04-20T15:00:00.000Z',
+  state: 'accepted',
+  colours: '',
+  note: '',
+  lines: [{ recipeId, quantity }],
+  ...changes,
+})

@@ -1,0 +1,267 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
+import type { Knex } from 'knex'
+import { RESINS } from '../../demo/resins'
+import { createOrder } from '../../server/services/orders/orders'
+import { actOnPiece, getPieceLog, listLying } from '../../server/services/pieces/pieces'
+import { openPots } from '../../server/services/pots/pots'
+import { createRecipe, listRecipes } from '../../server/services/recipes/recipes'
+import { createResin } from '../../server/services/resins/resins'
+import { addRunEvents, getRunView, startRun } from '../../server/services/runs/runs'
+import type { Who } from '../../server/services/Who'
+import type { RunView } from '../../shared/types/runs'
+import type { KeyedRunEvent } from '../../shared/schemas/runs'
+import { aWorkshop, freshDatabase, leaveDatabase } from './database'
+import { aDisc, anOrderFor, refusal } from './given'
+
+const PIECES = 4
+const now = new Date('2026-03-02T09:00:00.000Z')
+const minute = (minutes: number) => now.getTime() + minutes * 60_000
+let knex: Knex
+let manager: Who
+let maker: Who
+let recipeId: number
+let racks: number[]
+let run: RunView
+let potId: number
+let keys = 0
+
+const event = (body: object): KeyedRunEvent =>
+  ({
+    at: minute(60),
+    ...body,
+    key: `00000000-0000-4000-9000-${String(keys++).padStart(12, '0')}`,
+  }) as KeyedRunEvent
+const laid = (placeId: number, at = 60) => event({ kind: 'cureStarted', placeId, at: minute(at) })
+const undone = () => event({ kind: 'undone' })
+const add = (...events: KeyedRunEvent[]) => addRunEvents(maker, run.id, events, now)
+const weighed = () =>
+  run.targets.parts.map(({ part, ownAmount }) =>
+    event({ kind: 'weighed', part, amount: ownAmount, at: minute(1) }),
+  )
+const poured = () => [
+  ...weighed(),
+  event({ kind: 'stirStarted', at: minute(3) }),
+  event({ kind: 'stirEnded', at: minute(7) }),
+  event({ kind: 'pourStarted', at: minute(15) }),
+  event({ kind: 'pourEnded', at: minute(20) }),
+  ...run.targets.heatAfterMin.map((_, index) => event({ kind: 'heatPass', index, at: minute(25) })),
+]
+const pours = async () =>
+  (await knex('piece_events')
+    .where({ run_id: run.id, kind: 'poured' })
+    .select('piece_id', 'place_id')) as { piece_id: number; place_id: number }[]
+
+beforeAll(async () => {
+  knex = await freshDatabase()
+  ;({ manager, maker } = await aWorkshop(knex))
+  racks = (
+    (await knex('places')
+      .where({ workspace_id: manager.workspaceId, kind: 'rack' })
+      .select('id')) as { id: number }[]
+  ).map((row) => row.id)
+  const resin = await createResin(manager, RESINS[0]!, now)
+  const recipe = await createRecipe(manager, aDisc(resin.id), now)
+  recipeId = recipe.id
+})
+afterAll(leaveDatabase)
+beforeEach(async () => {
+  const order = await createOrder(manager, anOrderFor(recipeId, PIECES, { title: 'Discs' }), now)
+  const pot = (await openPots(manager)).find((one) =>
+    one.portions.some((portion) => portion.orderId === order.id),
+  )!
+  potId = pot.id
+  run = await startRun(maker, potId, { kind: 'scale', step: 0.1, tare: true }, now)
+})
+
+test('an accepted order has its pots at once, without a plan and without anybody looking', () => {
+  expect(run.pieces).toBe(PIECES)
+})
+
+describe('what was laid down counts once', () => {
+  test('sent twice under two keys', async () => {
+    await add(...poured(), laid(racks[0]!))
+    const twice = await refusal(add(laid(racks[0]!)))
+    expect(twice?.details.issues?.[0]).toMatchObject({
+      path: 'events[0]',
+      code: 'step-passed',
+      params: { done: 'cureStarted', donePart: null, asks: 'done', asksPart: null },
+    })
+    expect(await pours()).toHaveLength(PIECES)
+  })
+  test('taken back and laid down elsewhere in one list', async () => {
+    await add(...poured(), laid(racks[0]!))
+    await add(undone(), laid(racks[1]!))
+    const all = await pours()
+    expect(all).toHaveLength(PIECES)
+    expect(new Set(all.map((row) => row.place_id))).toEqual(new Set([racks[1]]))
+    const own = new Set(all.map((row) => row.piece_id))
+    const lying = (await listLying(manager)).filter((piece) => own.has(piece.id))
+    expect(lying.map((piece) => piece.placeId)).toEqual(Array(PIECES).fill(racks[1]))
+  })
+  test('laid down, taken back and laid down again before any of it was sent', async () => {
+    await add(...poured(), laid(racks[0]!, 60), undone(), laid(racks[0]!, 61))
+    expect(await pours()).toHaveLength(PIECES)
+    await add(undone())
+    expect(await pours()).toHaveLength(0)
+    expect((await openPots(manager)).find((pot) => pot.id === potId)?.state).toBe('mixing')
+  })
+})
+
+describe('what does not follow is refused, and nothing of its list is kept', () => {
+  test('a part that another device has weighed already', async () => {
+    const [first, second] = weighed()
+    await add(first!, second!)
+    const refused = await refusal(
+      add(
+        event({
+          kind: 'weighed',
+          part: second!.kind === 'weighed' ? second!.part : 'b',
+          amount: 1,
+        }),
+      ),
+    )
+    expect(refused?.code).toBe('conflict')
+    expect(refused?.message).toBe(
+      `“weighed part ${second!.kind === 'weighed' ? second!.part.toUpperCase() : ''}” was not taken over: this pot is at “stir”; look at what is in the cup before going on.`,
+    )
+    expect((refused?.details.current as RunView).events).toHaveLength(2)
+    expect((await getRunView(maker, run.id)).events).toHaveLength(2)
+  })
+  test('nothing weighed lies nowhere', async () => {
+    const refused = await refusal(add(laid(racks[0]!)))
+    expect(refused?.details.issues?.[0]?.params).toMatchObject({
+      done: 'cureStarted',
+      asks: 'weigh',
+    })
+    expect(await pours()).toHaveLength(0)
+  })
+  test('the one that does not fit is named, wherever in the list it is', async () => {
+    const [first, second] = weighed()
+    const refused = await refusal(
+      add(first!, second!, event({ kind: 'pourEnded' }), event({ kind: 'stirStarted' })),
+    )
+    expect(refused?.details.issues?.map((wrong) => wrong.path)).toEqual(['events[2]'])
+    expect((await getRunView(maker, run.id)).events).toEqual([])
+  })
+  test('a list sent again after a lost answer is no other: it changes nothing', async () => {
+    const all = [...poured(), laid(racks[0]!)]
+    await add(...all)
+    await add(...all)
+    expect((await getRunView(maker, run.id)).events).toHaveLength(all.length)
+    expect(await pours()).toHaveLength(PIECES)
+  })
+})
+
+test('a pot given up gets another for its pieces in the same moment', async () => {
+  await add(event({ kind: 'spoiled' }))
+  const pots = await openPots(manager)
+  expect(pots.some((pot) => pot.id === potId)).toBe(false)
+  const [orderId] = (await knex('order_lines')
+    .join('pot_portions', 'pot_portions.order_line_id', 'order_lines.id')
+    .where('pot_portions.pot_id', potId)
+    .pluck('order_lines.order_id')) as number[]
+  const next = pots.find((pot) => pot.portions.some((portion) => portion.orderId === orderId))
+  expect(next).toMatchObject({ state: 'planned' })
+})
+
+test('eight resins, orders and starts at once: everybody is served', async () => {
+  const answers = await Promise.allSettled([
+    ...Array.from({ length: 8 }, (_, i) =>
+      createResin(manager, { ...RESINS[1]!, name: `At once ${i}` }, now),
+    ),
+    ...Array.from({ length: 8 }, (_, i) =>
+      createOrder(manager, anOrderFor(recipeId, 2, { title: `At once ${i}` }), now),
+    ),
+    ...Array.from({ length: 8 }, () =>
+      startRun(maker, potId, { kind: 'scale', step: 0.1, tare: true }, now),
+    ),
+  ])
+  expect(answers.filter((answer) => answer.status === 'rejected')).toEqual([])
+})
+
+describe('a piece of two layers', () => {
+  let pots: Awaited<ReturnType<typeof openPots>>
+  const scale = { kind: 'scale' as const, step: 0.1, tare: true }
+  beforeEach(async () => {
+    const {
+      id: _id,
+      version: _version,
+      ...fields
+    } = (await listRecipes(manager)).find((one) => one.id === recipeId)!
+    const [layer] = fields.layers
+    const two = await createRecipe(
+      manager,
+      {
+        ...fields,
+        name: `Two layers ${keys++}`,
+        steps: [],
+        layers: [
+          { ...layer!, id: 0, name: 'face', fill: { depthMm: 2 } },
+          { ...layer!, id: 0, name: 'back', fill: { toBrim: true } },
+        ],
+      },
+      now,
+    )
+    const order = await createOrder(manager, anOrderFor(two.id, 2, { title: 'Two of two' }), now)
+    pots = (await openPots(manager)).filter((pot) =>
+      pot.portions.some((portion) => portion.orderId === order.id),
+    )
+  })
+  const potOfLayer = (index: number) =>
+    pots.find((pot) => pot.portions.some((portion) => portion.layerIndex === index))!
+
+  test('is not begun from the back, unless somebody says that the face is poured', async () => {
+    const refused = await refusal(startRun(maker, potOfLayer(1).id, scale, now))
+    expect(refused?.code).toBe('say-so')
+    expect(refused?.message).toBe(
+      'By the log, what lies below is not poured yet: “face” of “Two of two”.',
+    )
+    expect((await startRun(maker, potOfLayer(1).id, scale, now, true)).potId).toBe(potOfLayer(1).id)
+  })
+  test('is begun from the back once the face is poured, and sold only whole', async () => {
+    run = await startRun(maker, potOfLayer(0).id, scale, now)
+    await add(...poured(), laid(racks[0]!))
+    const [pour] = await pours()
+    const judge = async (soItIs: boolean) => {
+      const { piece } = await getPieceLog(manager, pour!.piece_id)
+      return actOnPiece(
+        manager,
+        piece.id,
+        'good',
+        { version: piece.version, note: '', soItIs },
+        now,
+      )
+    }
+    const refused = await refusal(judge(false))
+    expect(refused?.code).toBe('say-so')
+    expect(refused?.message).toBe('By its log this piece is not poured whole: “back” is missing.')
+    expect((await judge(true)).piece.state).toBe('good')
+    expect((await startRun(maker, potOfLayer(1).id, scale, now)).potId).toBe(potOfLayer(1).id)
+  })
+})
+
+test('a pot given up says why, and no new pot takes the letter of one whose pieces still lie', async () => {
+  const { letter } = run
+  await add(...poured(), laid(racks[0]!))
+  // More pots than there are letters.
+  for (let i = 0; i < 30; i++)
+    await createOrder(manager, anOrderFor(recipeId, 1, { title: `Letters ${i}` }), now)
+  const pots = await openPots(manager)
+  const letters = pots.map((pot) => pot.letter)
+  expect(letters).not.toContain(letter)
+  expect(new Set(letters).size).toBe(letters.length)
+  const other = pots.find((pot) => pot.portions[0]?.orderTitle === 'Letters 0')!
+  run = await startRun(maker, other.id, { kind: 'scale', step: 0.1, tare: true }, now)
+  await add(event({ kind: 'spoiled', reason: 'it gelled in the cup' }))
+  expect((await getRunView(maker, run.id)).events.at(-1)).toMatchObject({
+    kind: 'spoiled',
+    reason: 'it gelled in the cup',
+  })
+})
+
+test('what lies more than a day ahead cannot have happened', async () => {
+  const [first] = weighed()
+  const refused = await refusal(add({ ...first!, at: minute(25 * 60) }))
+  expect(refused?.details.issues).toMatchObject([{ path: 'events[0].at', code: 'not-yet' }])
+  expect((await add({ ...first!, at: minute(23 * 60) })).events).toHaveLength(1)
+})
