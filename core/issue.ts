@@ -105,6 +105,14 @@ export interface IssueParams {
   'ends-with-plan': { task: string; horizonMin: number }
   'no-time-beside-pins': { task: string }
   'no-plan-found': { task: string; tries: number }
+  /** Of a plan that is handed in. */
+  'plan-lacks': { tasks: string[] }
+  'plan-breaks': {
+    task: string
+    constraint: 'time' | 'maker' | 'station' | 'place' | 'mould' | 'dust' | 'lag'
+  }
+  'name-unknown': { name: string }
+  'name-twice': { name: string }
 
   /** Of layers that are to be poured from one mix. */
   'two-resins': { resins: string[] }

@@ -1,3 +1,3 @@
 export { learnedPct, learnedSpreadPct } from './learned'
-export { odds, STARTING_SPREAD, STAYS_ON_MIN, USUAL_RUNS } from './odds'
+export { odds, STARTING_CHANCE, USUAL_RUNS } from './odds'
 export type * from './types'

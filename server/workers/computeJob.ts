@@ -1,9 +1,9 @@
 import { mesh } from '../../core/mesh'
 import { outline, type OutlineRequest } from '../../core/outline'
-import { odds, type OddsOptions } from '../../core/odds'
-import { plan, planWork, type PlannedTask, type PlanRequest, type PlanWork } from '../../core/plan'
+import { odds, type OddsRequest } from '../../core/odds'
+import { plan, planWork, type PlanRequest, type PlanWork } from '../../core/plan'
 import { pots, type PotsRequest } from '../../core/pots'
-import { answer, type Result } from '../../core/result'
+import type { Result } from '../../core/result'
 import { surplus, type SurplusRequest } from '../../core/surplus'
 
 /**
@@ -18,12 +18,7 @@ export const CELL = { progress: 0, stop: 1 } as const
 export type ComputeJob = { waitedMs: number; cells?: Int32Array } & (
   | { operation: 'plan'; request: PlanRequest }
   | { operation: 'planWork'; work: PlanWork }
-  | {
-      operation: 'odds'
-      request: PlanRequest
-      planned: readonly PlannedTask[]
-      options: OddsOptions
-    }
+  | { operation: 'odds'; request: OddsRequest }
   | { operation: 'pots'; request: PotsRequest }
   | { operation: 'surplus'; request: SurplusRequest }
   | { operation: 'outline'; request: OutlineRequest }
@@ -58,7 +53,7 @@ function compute(job: ComputeJob): Result<unknown> {
     case 'plan':
       return plan(job.request, clock)
     case 'odds':
-      return answer(odds(job.request, job.planned, { ...job.options, onProgress: tell }))
+      return odds(job.request, tell)
     case 'pots':
       return pots(job.request)
     case 'surplus':

@@ -1,6 +1,6 @@
 import { dirname, join } from 'node:path'
 import { Piscina } from 'piscina'
-import type { JobOdds } from '../../core/odds'
+import type { OddsAnswer } from '../../core/odds'
 import type { PlanAnswer } from '../../core/plan'
 import type { Result } from '../../core/result'
 import { AppError } from '../services/AppError'
@@ -78,15 +78,10 @@ export async function computeInWorker(work: Work, watch?: Watch): Promise<Result
   }
 }
 
-/** Odds cannot be refused. */
 export const weighInWorker =
   (watch?: Watch): Weigh =>
-  async (question) => {
-    const result = (await computeInWorker({ operation: 'odds', ...question }, watch)) as Result<
-      JobOdds[]
-    >
-    return result.ok ? result.value : []
-  }
+  async (request) =>
+    (await computeInWorker({ operation: 'odds', request }, watch)) as Result<OddsAnswer>
 
 export const planInWorker =
   (watch?: Watch): Solve =>

@@ -77,6 +77,9 @@ const ISSUE_WORDS: OtherWords = {
   'drop-unknown': () => 'drops need both dropMl and density',
   'pigment-without-resin': () => 'pigment needs resin to go into',
 
+  'name-unknown': ({ name }) => `nothing here has the name "${name}"`,
+  'name-twice': ({ name }) => `stands twice: "${name}"`,
+
   'least-above-greatest': () =>
     'must not be more than the greatest depth and the depth of the mould',
 

@@ -26,6 +26,8 @@ export type PlanIssueCode =
   | 'ends-with-plan'
   | 'no-time-beside-pins'
   | 'no-plan-found'
+  | 'plan-lacks'
+  | 'plan-breaks'
 
 const listed = (words: readonly string[]) =>
   words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
@@ -92,4 +94,17 @@ export const PLAN_ISSUE_WORDS: Words = {
     `${names.task(task)} found no time beside what is pinned. It is not proven that there is none; plan afresh, or loosen a pin`,
   'no-plan-found': ({ task, tries }, names) =>
     `no plan was found in ${tries} tries: most often ${names.task(task)} found no time. It is not proven that there is none; allow more time, or loosen a wait or a shift`,
+  'plan-lacks': ({ tasks }, names) => `${listed(tasks.map(names.task))} are not in the plan`,
+  'plan-breaks': ({ task, constraint }, names) =>
+    `${names.task(task)} breaks what the plan must keep: ${CONSTRAINT_WORDS[constraint]}`,
+}
+
+const CONSTRAINT_WORDS: Record<IssueParams['plan-breaks']['constraint'], string> = {
+  time: 'its minutes, its release or the end of the plan',
+  maker: 'who can do it and is there, for one thing at a time',
+  station: 'a station of its kind, for one thing at a time',
+  place: 'a place of its kind with room for it',
+  mould: 'as many moulds as there are',
+  dust: 'no dust beside an open pour',
+  lag: 'the wait before it',
 }

@@ -2,6 +2,7 @@ import { getQuery, getRouterParam, readRawBody, setResponseStatus, type H3Event 
 import { invalid, type Result } from '../../../core/result'
 import { check } from '../../../shared/schemas/check'
 import {
+  oddsSchema,
   outlineSchema,
   planSchema,
   potsSchema,
@@ -52,6 +53,10 @@ async function answerTo(
   switch (operation) {
     case 'plan': {
       const checked = check(planSchema, body)
+      return checked.ok ? computeInWorker({ operation, request: checked.value }) : checked
+    }
+    case 'odds': {
+      const checked = check(oddsSchema, body)
       return checked.ok ? computeInWorker({ operation, request: checked.value }) : checked
     }
     case 'pots': {

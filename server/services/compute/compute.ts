@@ -3,6 +3,7 @@ import { ladder, tint } from '../../../core/colour'
 import { cost } from '../../../core/cost'
 import { cure } from '../../../core/cure'
 import { mix, rescue } from '../../../core/mix'
+import { odds } from '../../../core/odds'
 import { outline } from '../../../core/outline'
 import { plan } from '../../../core/plan'
 import { pots } from '../../../core/pots'
@@ -40,6 +41,7 @@ const OPERATIONS: Record<ComputeOperation, Operation> = {
   plan: operation(COMPUTE_SCHEMAS.plan, (request, startedAt) =>
     plan(request, { now: () => performance.now(), startedAt }),
   ),
+  odds: operation(COMPUTE_SCHEMAS.odds, (request) => odds(request)),
   'choose-resin': operation(COMPUTE_SCHEMAS['choose-resin'], chooseResin),
   surplus: operation(COMPUTE_SCHEMAS.surplus, (request) => surplus(request)),
   'check-layer': operation(COMPUTE_SCHEMAS['check-layer'], checkLayer),

@@ -3,6 +3,7 @@ import { ladderSchema, tintSchema } from './colour'
 import { costSchema } from './cost'
 import { cureSchema } from './cure'
 import { mixSchema, rescueSchema } from './mix'
+import { oddsSchema } from './odds'
 import { outlineSchema } from './outline'
 import { planSchema } from './plan'
 import { potsSchema } from './pots'
@@ -25,6 +26,7 @@ export const COMPUTE_SCHEMAS = {
   pots: potsSchema,
   cost: costSchema,
   plan: planSchema,
+  odds: oddsSchema,
   'choose-resin': chooseResinSchema,
   surplus: surplusSchema,
   'check-layer': checkLayerSchema,
@@ -33,4 +35,4 @@ export const COMPUTE_SCHEMAS = {
 } as const satisfies Record<string, Schema>
 
 export type ComputeOperation = keyof typeof COMPUTE_SCHEMAS
-export { outlineSchema, planSchema, potsSchema, surplusSchema }
+export { oddsSchema, outlineSchema, planSchema, potsSchema, surplusSchema }

@@ -73,7 +73,12 @@ function checkIds(value: PlanRequest | undefined, context: TestContext) {
     known(tasks, lag?.to, `lags[${i}].to`, 'task')
   })
   return (
-    issues.length === 0 || new ValidationError(issues.map((issue) => context.createError(issue)))
+    issues.length === 0 ||
+    new ValidationError(
+      issues.map(({ path, message }) =>
+        context.createError({ path: context.path ? `${context.path}.${path}` : path, message }),
+      ),
+    )
   )
 }
 
