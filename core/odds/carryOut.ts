@@ -34,8 +34,7 @@ export function carryOut(scene: Scene, chance: Chance, random: () => number): ()
   /** How many of its tasks have been taken, by place and by mould. */
   const inPlace = new Int32Array(scene.places.length)
   const inMould = new Int32Array(scene.moulds.length)
-  const isPressed = (i: number) => scene.windowsInto[i]!.length > 0
-  const staysFor = (i: number) => (isPressed(i) ? staysOnMin : 0)
+  const staysFor = (i: number) => (scene.windowsInto[i]!.length > 0 ? staysOnMin : 0)
 
   /**
    * The first minute from `from` on at which a store has room for what somebody wants of it beside
@@ -117,7 +116,10 @@ export function carryOut(scene: Scene, chance: Chance, random: () => number): ()
     return at
   }
 
-  /** The first minute from `at` on at which there are hands for a task and for what it begins. */
+  /**
+   * The first minute from `at` on at which there are hands for a task and for what it begins; nobody
+   * waits a whole day for the latter.
+   */
   function handsFor(i: number, at: number): number {
     const own = maker[i]!
     const alone = own >= 0 ? present.first(own, at, lasts[i]!, staysFor(i)) : at
@@ -153,9 +155,8 @@ export function carryOut(scene: Scene, chance: Chance, random: () => number): ()
     }
     for (const i of scene.order) {
       let at = readyFor(i, timeOf(i))
-      if (!isPressed(i))
-        for (const y of scene.ahead[i]!)
-          at = Math.max(at, readyFor(y, -Infinity) - (scene.start[y]! - scene.start[i]!))
+      for (const y of scene.ahead[i]!)
+        at = Math.max(at, readyFor(y, -Infinity) - (scene.start[y]! - scene.start[i]!))
       at = handsFor(i, at)
       const until = at + lasts[i]!
       start[i] = at

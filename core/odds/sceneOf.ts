@@ -54,7 +54,10 @@ export interface Scene {
   /** By task: the windows into it; a task that has some is pressed. */
   windowsInto: Window[][]
   windows: Window[]
-  /** By task: what is reached from it over windows soon enough to be foreseen. */
+  /**
+   * By task: what is reached from it over windows soon enough to be foreseen; nothing from a task
+   * that is pressed itself, since it does not wait for that.
+   */
   ahead: number[][]
   horizonMin: number
 }
@@ -155,7 +158,9 @@ export function sceneOf(
     links,
     windowsInto,
     windows,
-    ahead: tasks.map((_, i) => reachedFrom(i, windowsFrom, chance.foreseenMin ?? 0)),
+    ahead: tasks.map((_, i) =>
+      windowsInto[i]!.length > 0 ? [] : reachedFrom(i, windowsFrom, chance.foreseenMin ?? 0),
+    ),
     horizonMin: Math.max(1, request.horizonMin),
   }
 }
