@@ -1,5 +1,5 @@
 import { issueWords } from '../shared/words'
-import { odds, STARTING_SPREAD, USUAL_RUNS } from '../core/odds'
+import { odds, STARTING_CHANCE, USUAL_RUNS } from '../core/odds'
 import { checkPlan, replan, type Pin, type PlanAnswer, type PlanRequest } from '../core/plan'
 import { median } from './lib/median'
 import { solveTimed } from './lib/solveTimed'
@@ -99,7 +99,7 @@ function benchOdds(): void {
     const { answer } = solveTimed(request, { iterations: 1 })
     if (!answer) continue
     const startedAt = performance.now()
-    odds(request, answer.tasks, { runs: USUAL_RUNS, seed: 1, spread: STARTING_SPREAD })
+    odds({ plan: request, tasks: answer.tasks, chance: STARTING_CHANCE })
     const ms = performance.now() - startedAt
     say(
       `${tasksOf(request)}   ${ms.toFixed(0).padStart(5)} ms   ${((1000 * ms) / request.tasks.length / USUAL_RUNS).toFixed(2)} µs a task and run`,

@@ -2,7 +2,6 @@ import { planWork, seededRandom } from '../core/plan'
 import type { RunEvent } from '../core/run'
 import { listLying, actOnPiece, notePiece } from '../server/services/pieces/pieces'
 import { makePlan } from '../server/services/planning/propose/makePlan'
-import type { Weigh } from '../server/services/planning/choose/oddsOf'
 import type { Solve } from '../server/services/planning/choose/planAll'
 import { openPots } from '../server/services/pots/pots'
 import { addRunEvents, startRun } from '../server/services/runs/runs'
@@ -20,7 +19,6 @@ export const solveHere: Solve = (work) =>
 const ROUGH_ITERATIONS = 20
 const solveRoughly: Solve = (work) =>
   solveHere({ ...work, request: { ...work.request, limit: { iterations: ROUGH_ITERATIONS } } })
-const weighNothing: Weigh = () => Promise.resolve([])
 
 /** Chance for the made-up past, from one seed, so that every load tells the same story. */
 export class Chance {
@@ -72,7 +70,7 @@ export interface Past {
 
 /** Lives through a plan up to now, with the delays and mishaps that a workshop has. */
 export async function liveThrough(manager: Who, plannedAt: Date, past: Past): Promise<void> {
-  const planned = await makePlan(manager, solveRoughly, plannedAt, weighNothing)
+  const planned = await makePlan(manager, solveRoughly, plannedAt, null)
   const mixes = planned.tasks.filter((task) => task.kind === 'mix')
   for (const task of mixes) await pourPot(task, past)
   await demouldAndJudge(manager, planned, past)

@@ -13,9 +13,24 @@ export function plannedOf({ plan, tasks, chance }: OddsRequest): Result<PlannedT
   const taskIds = new Set(plan.tasks.map((task) => task.id))
   const jobIds = new Set(plan.jobs.map((job) => job.id))
   const issues = [
-    ...pointed(tasks, ({ id }) => id, (i) => `tasks[${i}].id`, taskIds),
-    ...pointed(chance?.certain ?? [], (id) => id, (i) => `chance.certain[${i}]`, taskIds),
-    ...pointed(chance?.again ?? [], ({ job }) => job, (i) => `chance.again[${i}].job`, jobIds),
+    ...pointed(
+      tasks,
+      ({ id }) => id,
+      (i) => `tasks[${i}].id`,
+      taskIds,
+    ),
+    ...pointed(
+      chance?.certain ?? [],
+      (id) => id,
+      (i) => `chance.certain[${i}]`,
+      taskIds,
+    ),
+    ...pointed(
+      chance?.again ?? [],
+      ({ job }) => job,
+      (i) => `chance.again[${i}].job`,
+      jobIds,
+    ),
   ]
   const missing = plan.tasks.filter((task) => !byId.has(task.id)).map((task) => task.id)
   if (missing.length > 0) issues.push(issue('tasks', 'plan-lacks', { tasks: missing }))

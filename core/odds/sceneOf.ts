@@ -106,9 +106,7 @@ export function sceneOf(
   const station = Int32Array.from(planned, (task) => stationOf(task.station))
   const place = Int32Array.from(planned, (task) => placeOf(task.place))
   const mould = Int32Array.from(tasks, (task) => mouldOf(task.mould?.id))
-  const rooms = [
-    ...new Set([...request.stations, ...request.places].map(({ room }) => room)),
-  ]
+  const rooms = [...new Set([...request.stations, ...request.places].map(({ room }) => room))]
   const roomOf = (i: number) =>
     rooms.indexOf((request.stations[station[i]!] ?? request.places[place[i]!])?.room ?? '')
   const store = (capacity: number, own: Int32Array, i: number): Store => ({

@@ -1,11 +1,13 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
+import { odds } from '../../core/odds'
 import { planWork } from '../../core/plan'
 import { RESINS } from '../../demo/resins'
 import { getProposal as readProposal, moveProposal } from '../../server/db/proposals'
 import { AppError } from '../../server/services/AppError'
 import { createOrder } from '../../server/services/orders/orders'
 import { makePlan } from '../../server/services/planning/propose/makePlan'
+import type { Weigh } from '../../server/services/planning/choose/oddsOf'
 import type { Solve } from '../../server/services/planning/choose/planAll'
 import {
   acceptProposal,
@@ -78,11 +80,13 @@ beforeAll(async () => {
 })
 afterAll(leaveDatabase)
 
+const weigh: Weigh = (request) => Promise.resolve(odds({ ...request, runs: 20 }))
+
 async function proposal(kind: AskKind): Promise<Proposal> {
   const id = await propose(manager, { kind, terms: NO_TERMS, suppose: [] }, now)
   const stored = (await readProposal(knex, manager.workspaceId, id))!
   await moveProposal(knex, id, ['waiting'], 'done', {
-    outcome: await workOutProposal(stored, solve, () => Promise.resolve([]), now),
+    outcome: await workOutProposal(stored, solve, weigh, now),
   })
   return getProposal(manager, id, () => 0)
 }

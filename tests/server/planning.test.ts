@@ -10,7 +10,7 @@ import {
   type PlanLine,
 } from '../../core/question'
 import type { Recipe } from '../../core/trade'
-import { odds, type OddsOptions } from '../../core/odds'
+import { odds, type OddsRequest } from '../../core/odds'
 import { plan } from '../../core/plan'
 import { issue, type Issue } from '../../core/result'
 import { freeLetters } from '../../server/services/pots/letters'
@@ -324,19 +324,21 @@ describe('a promise', () => {
     const readyMin = Math.max(
       ...solved.value.tasks.filter((task) => task.id !== 'clock').map((task) => task.endMin),
     )
-    const asked: OddsOptions[] = []
-    const weigh: Weigh = ({ request, planned, options }) => {
-      asked.push(options)
-      return Promise.resolve(
-        odds(request, planned, {
-          ...options,
-          runs: 50,
-          spread: { handsPct: 0, curesPct: 0, absencePct: 0 },
-        }),
-      )
+    const asked: OddsRequest[] = []
+    const weigh: Weigh = (request) => {
+      asked.push(request)
+      const chance = { ...request.chance, handsPct: 0, curesPct: 0, absencePct: 0 }
+      return Promise.resolve(odds({ ...request, chance, runs: 50 }))
     }
     const basis = { handsPct: 25, pours: 0, yieldPct: 90, judged: 0 }
-    const context = { question, orders: [order({ kind: 'market' })], lines: [line], basis, origin }
+    const context = {
+      question,
+      orders: [order({ kind: 'market' })],
+      lines: [line],
+      basis,
+      origin,
+      againMin: new Map<number, number>(),
+    }
     const found = await oddsOf(solved.value, context, weigh)
     expect(found.get(order().id)).toEqual({
       keptPct: 100,
@@ -344,20 +346,16 @@ describe('a promise', () => {
       windowMissedPct: 0,
       basis,
     })
-    expect(asked[0]).toMatchObject({ certain: ['clock'], againPct: {} })
-    await oddsOf(solved.value, { ...context, orders: [order({ kind: 'commission' })] }, weigh)
+    expect(asked[0]?.chance).toMatchObject({ certain: ['clock'], again: [] })
+    const againMin = new Map([[order().id, 4321]])
+    const commission = { ...context, orders: [order({ kind: 'commission' })], againMin }
+    await oddsOf(solved.value, commission, weigh)
     // two pieces at 90 %: one of them fails in 100 − 81 of 100 cases
-    expect(asked[1]?.againPct?.[order().id]).toBeCloseTo(19, 9)
-    await oddsOf(
-      solved.value,
-      {
-        ...context,
-        orders: [order({ kind: 'commission' })],
-        lines: [{ ...line, judged: new Set([1]) }],
-      },
-      weigh,
-    )
-    expect(asked[2]?.againPct?.[order().id]).toBeCloseTo(10, 9)
+    const [again] = asked[1]?.chance?.again ?? []
+    expect(again).toMatchObject({ job: String(order().id), addsMin: 4321 })
+    expect(again?.pct).toBeCloseTo(19, 9)
+    await oddsOf(solved.value, { ...commission, lines: [{ ...line, judged: new Set([1]) }] }, weigh)
+    expect(asked[2]?.chance?.again?.[0]?.pct).toBeCloseTo(10, 9)
     expect(
       promiseOf(order(), { plan: solved.value, question, paths, names, origin, odds: found }).odds
         ?.keptPct,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { STARTING_SPREAD, STAYS_ON_MIN, USUAL_RUNS } from '~~/core/odds'
+import { STARTING_CHANCE, USUAL_RUNS } from '~~/core/odds'
 import { formatDuration } from '~~/core/units'
 import type { PromiseRow } from '~~/shared/types/promises'
 
@@ -15,11 +15,11 @@ const round = (value: number) => Math.round(value)
 const oddsWords = computed(() => {
   const hands = basis.value
     ? `what hands do differs by ${round(basis.value.handsPct)} % (learned from ${basis.value.pours} pours)`
-    : `what hands do differs by ${STARTING_SPREAD.handsPct} %`
+    : `what hands do differs by ${STARTING_CHANCE.handsPct} %`
   const again = basis.value
     ? `of a hundred pieces ${round(basis.value.yieldPct)} turn out good (learned from ${basis.value.judged} judged)`
     : 'as often as the studio’s yield says'
-  return `The plan is carried out ${USUAL_RUNS.toLocaleString('en')} times with chance: ${hands}, cures by ${STARTING_SPREAD.curesPct} % (nine in ten are done by their planned time, because cures are planned in the cold and with a margin), ${STARTING_SPREAD.absencePct} in 100 shifts are missed, and a commission is made again when a piece fails: ${again}. What is not said to be learned is a starting value. Who has a window about to close stays on for up to ${STAYS_ON_MIN} min; else makers, places and the order of the work stay the plan’s, and nobody stands in for anybody, so the odds are on the careful side.`
+  return `The plan is carried out ${USUAL_RUNS.toLocaleString('en')} times with chance: ${hands}, cures by ${STARTING_CHANCE.curesPct} % (nine in ten are done by their planned time, because cures are planned in the cold and with a margin), ${STARTING_CHANCE.absencePct} in 100 shifts are missed, and a piece that fails is made again after the rest, as soon as there is room for it: ${again}. What is not said to be learned is a starting value. Who has a window about to close stays on for up to ${STARTING_CHANCE.staysOnMin} min; else makers, places and the order of the work stay the plan’s, and nobody stands in for anybody, so the odds are on the careful side.`
 })
 </script>
 

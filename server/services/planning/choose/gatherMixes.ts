@@ -80,7 +80,12 @@ async function windowsMissed(
 ): Promise<Map<number, number>> {
   const { orders, lines, basis, origin } = situation
   const odds = solved.ok
-    ? await oddsOf(solved.value, { question, orders, lines, basis, origin }, weigh, ROUGH_RUNS)
+    ? await oddsOf(
+        solved.value,
+        { question, orders, lines, basis, origin, againMin: new Map() },
+        weigh,
+        ROUGH_RUNS,
+      )
     : []
   return new Map([...odds].map(([order, { windowMissedPct }]) => [order, windowMissedPct]))
 }

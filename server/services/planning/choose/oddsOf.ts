@@ -1,16 +1,19 @@
 import { isOfClock, type PlanLine, type PlanQuestion } from '../../../../core/question'
-import { STARTING_SPREAD, USUAL_RUNS, type JobOdds, type OddsOptions } from '../../../../core/odds'
-import type { PlanAnswer, PlannedTask, PlanRequest } from '../../../../core/plan'
+import {
+  STARTING_CHANCE,
+  USUAL_RUNS,
+  type Again,
+  type OddsAnswer,
+  type OddsRequest,
+} from '../../../../core/odds'
+import type { PlanAnswer, PlanRequest } from '../../../../core/plan'
+import type { Result } from '../../../../core/result'
 import type { Order } from '../../../../shared/types/orders'
 import type { OddsBasis, PromiseOdds } from '../../../../shared/types/promises'
 import { MS_PER_MIN } from '../../../../core/units'
 
 /** Works out odds; the caller decides in which thread. */
-export type Weigh = (question: {
-  request: PlanRequest
-  planned: readonly PlannedTask[]
-  options: OddsOptions
-}) => Promise<JobOdds[]>
+export type Weigh = (request: OddsRequest) => Promise<Result<OddsAnswer>>
 
 /** What is known of the orders that a plan was made for. */
 export interface OddsContext {
@@ -21,6 +24,8 @@ export interface OddsContext {
   /** What the log says about how work goes and comes out. */
   basis: OddsBasis
   origin: Date
+  /** By order: how much later it is ready when one of its pieces has to be made again, minutes. */
+  againMin: ReadonlyMap<number, number>
 }
 
 /**
@@ -33,52 +38,28 @@ export interface OddsContext {
  */
 export async function oddsOf(
   plan: PlanAnswer,
-  { question, orders, lines, basis, origin }: OddsContext,
+  { question, orders, lines, basis, origin, againMin }: OddsContext,
   weigh: Weigh,
   runs = USUAL_RUNS,
 ): Promise<Map<number, PromiseOdds>> {
-  const orderOf = new Map(
-    orders.flatMap((order) => order.lines.map((line) => [line.id, order.id] as const)),
-  )
-  const { request, meaning } = question
-  const jobOf = (taskId: string) => {
-    const lineId = meaning.get(taskId)?.lineId
-    return String(orderOf.get(lineId ?? 0) ?? 'none')
-  }
-  const byOrder: PlanRequest = {
-    ...request,
-    jobs: [
-      { id: 'none' },
-      ...orders.map((order) => ({
-        id: String(order.id),
-        dueMin: Math.floor((Date.parse(order.promisedAt) - origin.getTime()) / MS_PER_MIN),
-      })),
-    ],
-    tasks: request.tasks.map((task) => ({ ...task, job: jobOf(task.id) })),
-  }
-  const left = new Map(lines.map((line) => [line.id, line.quantity - line.judged.size]))
-  const pieces = (order: Order) =>
-    order.lines.reduce((sum, line) => sum + (left.get(line.id) ?? 0), 0)
-  const againPct = Object.fromEntries(
-    orders
-      .filter((order) => order.kind === 'commission')
-      .map((order) => [String(order.id), 100 * (1 - (basis.yieldPct / 100) ** pieces(order))]),
-  )
   const found = await weigh({
-    request: byOrder,
-    planned: plan.tasks,
-    options: {
-      runs,
-      seed: 1,
-      spread: { ...STARTING_SPREAD, handsPct: basis.handsPct },
-      againPct,
-      certain: request.tasks.flatMap(({ id }) => (isOfClock(id) ? [id] : [])),
+    plan: byOrder(question, orders, origin),
+    tasks: plan.tasks,
+    chance: {
+      ...STARTING_CHANCE,
+      handsPct: basis.handsPct,
+      certain: question.request.tasks.flatMap(({ id }) => (isOfClock(id) ? [id] : [])),
+      again: againOf(orders, lines, basis, againMin),
     },
+    runs,
+    seed: 1,
   })
-  const at = (minute: number) => new Date(origin.getTime() + minute * MS_PER_MIN).toISOString()
+  if (!found.ok) throw new Error(`the odds of a plan were refused: ${JSON.stringify(found.issues)}`)
+  const at = (minute: number) =>
+    new Date(origin.getTime() + Math.ceil(minute) * MS_PER_MIN).toISOString()
   return new Map(
-    found.flatMap(({ job, keptPct, readyMin90, windowMissedPct }) =>
-      job === 'none'
+    found.value.jobs.flatMap(({ job, keptPct, readyMin90, windowMissedPct }) =>
+      job === NO_ORDER
         ? []
         : [
             [
@@ -88,4 +69,49 @@ export async function oddsOf(
           ],
     ),
   )
+}
+
+/** What belongs to no order. */
+const NO_ORDER = 'none'
+
+/** The request with a job for each order instead of one for each line or part of it. */
+function byOrder(
+  { request, meaning }: PlanQuestion,
+  orders: readonly Order[],
+  origin: Date,
+): PlanRequest {
+  const orderOf = new Map(
+    orders.flatMap((order) => order.lines.map((line) => [line.id, order.id] as const)),
+  )
+  return {
+    ...request,
+    jobs: [
+      { id: NO_ORDER },
+      ...orders.map((order) => ({
+        id: String(order.id),
+        dueMin: Math.floor((Date.parse(order.promisedAt) - origin.getTime()) / MS_PER_MIN),
+      })),
+    ],
+    tasks: request.tasks.map((task) => ({
+      ...task,
+      job: String(orderOf.get(meaning.get(task.id)?.lineId ?? 0) ?? NO_ORDER),
+    })),
+  }
+}
+
+/** How often an order has to be made again in part: as often as one of its pieces fails. */
+function againOf(
+  orders: readonly Order[],
+  lines: readonly PlanLine[],
+  { yieldPct }: OddsBasis,
+  againMin: ReadonlyMap<number, number>,
+): Again[] {
+  const left = new Map(lines.map((line) => [line.id, line.quantity - line.judged.size]))
+  return orders.flatMap((order) => {
+    const addsMin = againMin.get(order.id)
+    const pieces = order.lines.reduce((sum, line) => sum + (left.get(line.id) ?? 0), 0)
+    return addsMin === undefined
+      ? []
+      : [{ job: String(order.id), pct: 100 * (1 - (yieldPct / 100) ** pieces), addsMin }]
+  })
 }

@@ -26,7 +26,8 @@ export interface PlanAllOptions {
   /** Whether pots of different orders may be mixed as one. */
   gathers: boolean
   solve: Solve
-  weigh: Weigh
+  /** Null where nobody asks for the odds. */
+  weigh: Weigh | null
 }
 
 /**
@@ -101,7 +102,7 @@ export async function planAll(
     isStable,
     planAgain: (paths, beside) => again(situation, paths, beside),
   })
-  return gathers
+  return gathers && weigh
     ? gatherMixes(heated, situation, weigh, (where, paths, so) => again(where, paths, so.tasks))
     : { ...heated, situation, mixes: [] }
 }

@@ -14,8 +14,7 @@ import type { Solve } from '../choose/planAll'
 import { workOut } from './workOut'
 
 /** Odds in this very thread, for where nobody waits. */
-const weighHere: Weigh = ({ request, planned, options }) =>
-  Promise.resolve(odds(request, planned, options))
+const weighHere: Weigh = (request) => Promise.resolve(odds(request))
 
 /** How often it is worked out anew because somebody else changed the plan meanwhile. */
 const MOST_TRIES = 3
@@ -32,7 +31,7 @@ export async function makePlan(
   who: Who,
   solve: Solve,
   now: Date,
-  weigh: Weigh = weighHere,
+  weigh: Weigh | null = weighHere,
   kind: AskKind = 'afresh',
 ): Promise<PlanView> {
   requireMember(who)
@@ -51,7 +50,7 @@ export async function makePlan(
  */
 async function planUponNewest(
   { workspaceId, personId }: Who,
-  { solve, now, weigh, kind }: { solve: Solve; now: Date; weigh: Weigh; kind: AskKind },
+  { solve, now, weigh, kind }: { solve: Solve; now: Date; weigh: Weigh | null; kind: AskKind },
 ): Promise<boolean> {
   await arrangeAllPots(workspaceId, now)
   const keep = await getKeptPlan(database(), workspaceId)

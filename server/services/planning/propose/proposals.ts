@@ -92,7 +92,7 @@ function viewOf(
 export async function workOutProposal(
   proposal: rows.StoredProposal,
   solve: Solve,
-  weigh: Weigh,
+  weigh: Weigh | null,
   now: Date,
 ): Promise<StoredOutcome> {
   const { workspaceId, ask, basePlanId } = proposal
@@ -271,7 +271,7 @@ export async function restorePlan(
   planId: number,
   direction: 'undo' | 'redo',
   solve: Solve,
-  weigh: Weigh,
+  weigh: Weigh | null,
   now: Date,
 ): Promise<PlanView> {
   requireMember(who)

@@ -12,6 +12,7 @@ import { checkPlan, type PlanAnswer, type PlanRequest } from '../../../../core/p
 import type { PromiseOdds, PromiseRow } from '../../../../shared/types/promises'
 import type { GatheredMix } from '../../../../shared/types/proposals'
 import type { NewPlanTask } from '../../../db/plans'
+import { againMinutes } from '../choose/againMinutes'
 import { oddsOf } from '../choose/oddsOf'
 import { planAll, type PlanAllOptions } from '../choose/planAll'
 import { promiseOf, type Names } from '../promises/promiseOf'
@@ -38,9 +39,21 @@ export async function workOut(asked: Situation, options: PlanAllOptions): Promis
   const { origin, lines, orders, people, basis } = situation
   if (solved.ok) requireProven(question.request, solved.value)
 
-  const odds = solved.ok
-    ? await oddsOf(solved.value, { question, orders, lines, basis, origin }, options.weigh)
-    : new Map<number, PromiseOdds>()
+  const odds =
+    solved.ok && options.weigh
+      ? await oddsOf(
+          solved.value,
+          {
+            question,
+            orders,
+            lines,
+            basis,
+            origin,
+            againMin: await againMinutes(solved.value, situation, question, paths, options.solve),
+          },
+          options.weigh,
+        )
+      : new Map<number, PromiseOdds>()
   const titles = new Map(
     orders.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)),
   )

@@ -1,4 +1,4 @@
-import { learnedPct, learnedSpreadPct, STARTING_SPREAD } from '../../../../core/odds'
+import { learnedPct, learnedSpreadPct, STARTING_CHANCE } from '../../../../core/odds'
 import type { OddsBasis } from '../../../../shared/types/promises'
 import { countPieces } from '../../../db/pieces'
 import type { Db } from '../../../db/rows'
@@ -25,7 +25,7 @@ export async function readExperience(
     .map(({ tookMin, plannedMin }) => tookMin / plannedMin)
     .filter((ratio) => ratio > 1 / STRAYS && ratio < STRAYS)
   return {
-    handsPct: learnedSpreadPct(STARTING_SPREAD.handsPct, ratios),
+    handsPct: learnedSpreadPct(STARTING_CHANCE.handsPct, ratios),
     pours: ratios.length,
     yieldPct: learnedPct(yieldPct, good, judged),
     judged,

@@ -57,6 +57,8 @@ export interface Situation {
   mayBeHeated: (line: PlanLine) => boolean
   /** The same with other pots. */
   withPots: (pots: readonly StoredPot[]) => Situation
+  /** The same with one piece of a line made again, as a line of its own: the last of its order. */
+  withPieceAgain: (lineId: number) => Situation
 }
 
 /**
@@ -93,25 +95,24 @@ async function situationIn(
     }),
   ])
   const realLines = page.rows.flatMap((order) => order.lines)
-  const orders = supposedOrders(page.rows, suppose)
+  const first = supposedOrders(page.rows, suppose)
   const shelf = await readShelf(
     db,
     workspaceId,
-    orders.flatMap((order) => order.lines),
+    first.flatMap((order) => order.lines),
   )
   const real = await listPotsOfLines(
     db,
     workspaceId,
     realLines.map((line) => line.id),
   )
-  const pots = [...real, ...supposedPots(orders, shelf)]
   const pieces = await listPieces(db, workspaceId, {
     orderLineIds: realLines.map((line) => line.id),
   })
   const room = withSupposedMoulds(withShiftChanges(workroom, terms, origin), suppose)
   const heatedUntil = keep ? inBoxUntil(keep, origin) : new Map<string, Date>()
   const basis = await readExperience(db, workspaceId, workspace.rules.yieldPct)
-  const withPots = (all: readonly StoredPot[]): Situation => {
+  const withOrders = (orders: readonly Order[], all: readonly StoredPot[]): Situation => {
     const lines = orders.flatMap((order) =>
       planLines(order, { shelf, pots: all, pieces, origin, heatedUntil }),
     )
@@ -125,7 +126,11 @@ async function situationIn(
       pots: all,
       shelf,
       arrivals,
-      withPots,
+      withPots: (pots) => withOrders(orders, pots),
+      withPieceAgain: (lineId) => {
+        const more = supposedOrders(orders, [{ kind: 'failed', lineId, pieces: 1 }])
+        return withOrders(more, [...all, ...supposedPots(more, all, shelf)])
+      },
       people: new Map(people.map((person) => [makerId.of(person.id), person.name])),
       ask: (some, paths, iterations) => {
         const question = planRequest({
@@ -149,7 +154,7 @@ async function situationIn(
         }),
     }
   }
-  return withPots(pots)
+  return withOrders(first, [...real, ...supposedPots(first, real, shelf)])
 }
 
 /**

@@ -15,7 +15,7 @@ const NO_DATE = '9999-12-31T00:00:00.000Z'
  * numbers below nothing.
  */
 export function supposedOrders(orders: readonly Order[], suppose: readonly Supposition[]): Order[] {
-  let line = 0
+  let line = Math.min(0, ...orders.flatMap((order) => order.lines.map(({ id }) => id)))
   const failed = suppose.flatMap((one) => (one.kind === 'failed' ? [one] : []))
   const again = orders.map((order): Order => ({
     ...order,
@@ -52,17 +52,28 @@ export function supposedOrders(orders: readonly Order[], suppose: readonly Suppo
   ]
 }
 
-/** Pots for lines that are only supposed, with numbers below nothing and no letters. */
-export function supposedPots(orders: readonly Order[], shelf: Shelf): StoredPot[] {
+/**
+ * Pots for lines that are only supposed and have none, with numbers below nothing and no letters.
+ * @param pots those that there are
+ */
+export function supposedPots(
+  orders: readonly Order[],
+  pots: readonly StoredPot[],
+  shelf: Shelf,
+): StoredPot[] {
+  const served = new Set(pots.flatMap((pot) => pot.portions.map(({ lineId }) => lineId)))
+  const lowest = Math.min(0, ...pots.map(({ id }) => id))
   const supposed = orders.flatMap((order) =>
-    order.lines.filter((line) => line.id < 0).map((line) => ({ order, line })),
+    order.lines
+      .filter((line) => line.id < 0 && !served.has(line.id))
+      .map((line) => ({ order, line })),
   )
   const wanted = supposed.flatMap(({ order, line }) =>
     wantedPots(line, new Set(), shelf).map((fields) => ({ order, line, fields })),
   )
   return wanted.map(({ order, line, fields }, i): StoredPot => ({
     ...fields,
-    id: -1 - i,
+    id: lowest - 1 - i,
     version: 1,
     letter: '',
     state: 'planned',

@@ -1,0 +1,106 @@
+import { isOfClock, type PlanLine, type PlanQuestion } from '../../../../core/question'
+import type { Pin, PlanAnswer, PlanRequest } from '../../../../core/plan'
+import type { Order } from '../../../../shared/types/orders'
+import type { Situation } from '../situation/situation'
+import type { Paths } from './choosePaths'
+import type { Solve } from './planAll'
+
+/** Nothing else moves for it, so few tries find where it goes. */
+const TRIES = 20
+const ITERATIONS = 1
+
+/**
+ * How much later each commission is ready when one of its pieces fails: that piece is found out once
+ * all is done, and made again beside everything else that is planned.
+ * @returns minutes by order; to the end of the plan's horizon where there is no room in it
+ */
+export async function againMinutes(
+  plan: PlanAnswer,
+  situation: Situation,
+  question: PlanQuestion,
+  paths: Paths,
+  solve: Solve,
+): Promise<Map<number, number>> {
+  const found = new Map<number, number>()
+  const endOfLine = endsByLine(plan, question)
+  for (const order of situation.orders) {
+    const last = lastLine(order, endOfLine)
+    if (order.kind !== 'commission' || last === null) continue
+    const readyMin = endOfLine.get(last) ?? 0
+    const again = await solve({
+      ...withAgain(situation, question, paths, last, readyMin),
+      pins: plan.tasks.map((task): Pin => ({
+        task: task.id,
+        startMin: task.startMin,
+        maker: task.maker,
+      })),
+      keep: plan.tasks,
+      improves: false,
+      tries: TRIES,
+      mustFit: true,
+    })
+    const known = new Set(plan.tasks.map((task) => task.id))
+    const endMin = again.ok
+      ? Math.max(
+          ...again.value.tasks.filter((task) => !known.has(task.id)).map((task) => task.endMin),
+        )
+      : question.request.horizonMin
+    found.set(order.id, Math.max(0, endMin - readyMin))
+  }
+  return found
+}
+
+function endsByLine(plan: PlanAnswer, { meaning }: PlanQuestion): Map<number, number> {
+  const ends = new Map<number, number>()
+  for (const { id, endMin } of plan.tasks) {
+    const lineId = meaning.get(id)?.lineId
+    if (lineId !== undefined) ends.set(lineId, Math.max(ends.get(lineId) ?? 0, endMin))
+  }
+  return ends
+}
+
+/** The line that an order waits for; null where nothing of it is planned. */
+const lastLine = ({ lines }: Order, endOfLine: ReadonlyMap<number, number>): number | null =>
+  lines
+    .filter(({ id }) => endOfLine.has(id))
+    .reduce<number | null>(
+      (last, { id }) =>
+        last === null || (endOfLine.get(id) ?? 0) > (endOfLine.get(last) ?? 0) ? id : last,
+      null,
+    )
+
+/** The request with the tasks of one piece more, which nobody begins before a minute. */
+function withAgain(
+  situation: Situation,
+  { request }: PlanQuestion,
+  paths: Paths,
+  lineId: number,
+  fromMin: number,
+): { request: PlanRequest } {
+  const where = situation.withPieceAgain(lineId)
+  const before = new Set(situation.lines.map((line) => line.id))
+  const own = where.lines.filter((line) => !before.has(line.id))
+  const like = (some: ReadonlySet<number>) =>
+    new Set(some.has(lineId) ? own.map((line: PlanLine) => line.id) : [])
+  const { request: alone } = where.ask(
+    own,
+    { sandLines: like(paths.sandLines), boxLines: like(paths.boxLines) },
+    ITERATIONS,
+  )
+  const known = new Set(request.tasks.map((task) => task.id))
+  const tasks = alone.tasks.filter((task) => !known.has(task.id))
+  const added = new Set(tasks.map((task) => task.id))
+  return {
+    request: {
+      ...request,
+      jobs: [
+        ...request.jobs,
+        ...alone.jobs
+          .filter((job) => !isOfClock(job.id))
+          .map((job) => ({ ...job, releaseMin: fromMin })),
+      ],
+      tasks: [...request.tasks, ...tasks],
+      lags: [...request.lags, ...alone.lags.filter((lag) => added.has(lag.to))],
+    },
+  }
+}
