@@ -1,4 +1,4 @@
-import type { PieceState } from '~~/shared/types/pieces'
+import type { PieceState } from '~~/core/run'
 
 /** How far along each state of a piece is, for its mark. */
 export const PIECE_STAGE: Record<PieceState, 'going' | 'done' | 'gone' | 'hands'> = {

@@ -18,4 +18,5 @@ export {
   type HeatedBox,
 } from './planLine'
 export { planRequest } from './planRequest'
+export { rangesOf } from './stints'
 export { boxTaskOf, CLOCK, isBoxTask, isColdBox, isOfClock } from './taskNames'

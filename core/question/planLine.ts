@@ -35,8 +35,8 @@ export interface PlanLine {
   pots: PlanPot[]
   /** Numbers of the pieces that are out of their mould. */
   demoulded: ReadonlySet<number>
-  /** Numbers of the pieces that were judged; nothing more is planned for them. */
-  judged: ReadonlySet<number>
+  /** Numbers of the pieces that turned out good; nothing more is planned for them. */
+  good: ReadonlySet<number>
   promisedMin: number
   weight: number
   /**

@@ -13,7 +13,15 @@ import type {
   TaskKind,
   TaskMeaning,
 } from './planLine'
-import { chunks, LONGEST_STINT_MIN, numbersOf, overlap, rangeOf, type Stint } from './stints'
+import {
+  chunks,
+  LONGEST_STINT_MIN,
+  numbersOf,
+  overlap,
+  rangeOf,
+  rangesOf,
+  type Stint,
+} from './stints'
 import { BOX, CLOCK, coldBoxOf, jobOf, keyOf } from './taskNames'
 import {
   HEAT_PASS_MIN,
@@ -105,11 +113,14 @@ class Builder {
 
   addLine(line: PlanLine): void {
     const { recipe } = line
-    const started = line.pots.some((pot) => pot.pouredMin !== null)
+    const begun = begunFrom(line, 0)
+    const fresh = rangesOf(
+      numbersOf({ first: 1, pieces: line.quantity }).filter((number) => !begun.has(number)),
+    )
     let before: Stint[] = []
-    if (!started)
+    if (fresh.length > 0)
       for (const step of preparing(recipe, 0))
-        before = this.follow(before, this.addStep(line, step, []))
+        before = this.follow(before, this.addStep(line, step, fresh))
     recipe.layers.forEach((layer, i) => {
       if (i > 0) before = this.prepareLayer(line, i, before)
       const own = line.pots.filter((pot) => pot.layerId === layer.id && !isCovered(line, pot, i))
@@ -121,7 +132,7 @@ class Builder {
     })
     const last = this.addAfterSteps(
       line,
-      before.filter((stint) => !numbersOf(stint).every((number) => line.judged.has(number))),
+      before.filter((stint) => !numbersOf(stint).every((number) => line.good.has(number))),
     )
     for (const { leave, pieces } of last) this.parts.set(leave, { lineId: line.id, pieces })
   }
@@ -178,20 +189,22 @@ class Builder {
 
   /** The work on a cured layer before the next is poured, once it is as hard as the work asks. */
   private prepareLayer(line: PlanLine, index: number, curing: Stint[]): Stint[] {
-    const below = line.recipe.layers[index - 1]
-    const isBegun = line.pots.some(
-      (pot) =>
-        pot.pouredMin !== null &&
-        line.recipe.layers.findIndex((layer) => layer.id === pot.layerId) >= index,
-    )
-    if (!below || isBegun || curing.length === 0) return curing
-    let before = curing
-    const hardening = this.hardeningOf(line, index - 1, this.openingOf(line, index - 1), curing)
+    const begun = begunFrom(line, index)
+    const [done, todo] = [true, false].map((isDone) =>
+      curing.flatMap((stint) =>
+        rangesOf(numbersOf(stint).filter((number) => begun.has(number) === isDone)).map(
+          (range): Stint => ({ ...stint, ...range }),
+        ),
+      ),
+    ) as [Stint[], Stint[]]
+    if (todo.length === 0) return curing
+    let before = todo
+    const hardening = this.hardeningOf(line, index - 1, this.openingOf(line, index - 1), todo)
     for (const step of preparing(line.recipe, index)) {
       const hard = hardening(step)
       before = this.follow([...before, ...hard], this.addStep(line, step, before))
     }
-    return before
+    return [...done, ...before]
   }
 
   private sandsAfter(line: PlanLine, index: number): boolean {
@@ -209,13 +222,13 @@ class Builder {
     return this.sandsAfter(line, index) ? 'sand' : 'tackFrom'
   }
 
-  private addStep(line: PlanLine, step: Step, only: readonly Stint[]): Stint[] {
+  private addStep(
+    line: PlanLine,
+    step: Step,
+    ranges: readonly { first: number; pieces: number }[],
+  ): Stint[] {
     const index = line.recipe.steps.indexOf(step)
-    const whole =
-      only.length > 0
-        ? only.map(({ first, pieces }) => ({ first, pieces }))
-        : [{ first: 1, pieces: line.quantity }]
-    return whole
+    return ranges
       .flatMap((range) => chunks(range, step))
       .map(({ first, pieces, minutes }) => {
         const id = this.add(line, `s${index}.${first}`, 'step', step.name, null, {
@@ -601,7 +614,20 @@ class Builder {
           ...this.follow([...before, ...hard], this.addStep(line, step, left)),
         ]
     }
-    return before
+    return before.map((stint) => this.addDrying(line, stint))
+  }
+
+  /** What the last step left dries before a piece is ready. */
+  private addDrying(line: PlanLine, stint: Stint): Stint {
+    const { first, pieces, leave, dryMin = 0 } = stint
+    if (dryMin <= 0) return stint
+    const title = `${this.meaning.get(leave)?.title ?? 'it'} dries`
+    const drying = this.add(line, `d.${first}`, 'harden', title, null, {
+      durationMin: Math.ceil(dryMin),
+      attended: false,
+    })
+    this.lag(leave, drying)
+    return { first, pieces, enter: drying, leave: drying }
   }
 
   /**
@@ -685,6 +711,16 @@ class Builder {
       .map((pot) => pot.pouredMin ?? Infinity)
     return poured.length === 0 ? Infinity : Math.max(...poured)
   }
+}
+
+/** Numbers of the pieces of which a layer, or one above it, is poured. */
+function begunFrom({ recipe, pots }: PlanLine, index: number): Set<number> {
+  const layers = new Set(recipe.layers.slice(index).map((layer) => layer.id))
+  return new Set(
+    pots
+      .filter((pot) => pot.pouredMin !== null && layers.has(pot.layerId))
+      .flatMap((pot) => numbersOf(rangeOf(pot))),
+  )
 }
 
 /** The steps before a layer is poured. */

@@ -34,6 +34,17 @@ export const rangeOf = (pot: PlanPot) => ({ first: pot.firstPiece, pieces: pot.p
 export const numbersOf = ({ first, pieces }: { first: number; pieces: number }) =>
   Array.from({ length: pieces }, (_, i) => first + i)
 
+/** Numbers that stand in order, as ranges without gaps. */
+export function rangesOf(numbers: readonly number[]): { first: number; pieces: number }[] {
+  const ranges: { first: number; pieces: number }[] = []
+  for (const number of numbers) {
+    const last = ranges.at(-1)
+    if (last && last.first + last.pieces === number) last.pieces++
+    else ranges.push({ first: number, pieces: 1 })
+  }
+  return ranges
+}
+
 /** Cuts a step into stints of some pieces that fit a shift. */
 export function chunks(
   range: { first: number; pieces: number },

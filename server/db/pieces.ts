@@ -1,7 +1,8 @@
 import type { Page } from '../../shared/types/exchange'
 import type { NotebookRow } from '../../shared/types/notebook'
-import type { PieceEvent, PieceState } from '../../shared/types/pieces'
-import { decimal, iso, isoOrNull, updateVersioned, type Db } from './rows'
+import type { LoggedPieceEvent, PieceEventKind, PieceState } from '../../core/run'
+import type { PieceEvent } from '../../shared/types/pieces'
+import { decimal, groupBy, iso, isoOrNull, updateVersioned, type Db } from './rows'
 
 export interface StoredPiece {
   id: number
@@ -140,8 +141,7 @@ export async function updatePiece(
 
 export interface NewPieceEvent {
   pieceId: number
-  kind:
-    'poured' | 'moved' | 'demoulded' | 'good' | 'rework' | 'lost' | 'note' | 'photo' | 'taken back'
+  kind: PieceEventKind
   at: Date
   plannedAt?: Date | null
   personId: number
@@ -173,10 +173,26 @@ export async function addPieceEvents(
   )
 }
 
-export async function removePourEvents(db: Db, workspaceId: number, runId: number): Promise<void> {
-  await db('piece_events')
-    .where({ workspace_id: workspaceId, run_id: runId, kind: 'poured' })
-    .delete()
+/** Takes the pours of a run out of the logs of its pieces. @returns the keys of these pieces */
+export async function removePours(db: Db, workspaceId: number, runId: number): Promise<number[]> {
+  const pours = () =>
+    db('piece_events').where({ workspace_id: workspaceId, run_id: runId, kind: 'poured' })
+  const ids = (await pours().distinct().pluck('piece_id')) as number[]
+  await pours().delete()
+  return ids
+}
+
+/** Writes what the log of a piece comes to. */
+export async function setPiece(
+  db: Db,
+  workspaceId: number,
+  id: number,
+  { state, placeId }: { state: PieceState; placeId: number | null },
+  now: Date,
+): Promise<void> {
+  await db('pieces')
+    .where({ workspace_id: workspaceId, id })
+    .update({ state, place_id: placeId, updated_at: now, version: db.raw('version + 1') })
 }
 
 /** The last pour of each piece: which layer, from which pot, when. */
@@ -257,7 +273,7 @@ export async function listPieceEvents(
       'places.name as place',
     )) as {
     id: number
-    kind: string
+    kind: PieceEventKind
     at: Date
     planned_at: Date | null
     person: string
@@ -369,45 +385,96 @@ export async function getPhoto(db: Db, workspaceId: number, id: number): Promise
   return row?.webp ?? null
 }
 
-/** How many pieces were judged, and how many of them good. */
-export async function countPieces(
+const FAILS = ['rework', 'lost'] as const
+
+/** The log of each of these pieces, as it is folded. */
+export async function pieceLogs(
   db: Db,
   workspaceId: number,
-): Promise<{ good: number; judged: number }> {
+  pieceIds: readonly number[],
+): Promise<Map<number, LoggedPieceEvent[]>> {
+  const rows = (await db('piece_events')
+    .where({ workspace_id: workspaceId })
+    .whereIn('piece_id', [...pieceIds])
+    .orderBy(['at', 'id'])
+    .select('piece_id as pieceId', 'kind', 'at', 'place_id as placeId')) as (LoggedPieceEvent & {
+    pieceId: number
+  })[]
+  return groupBy(rows, (row) => row.pieceId)
+}
+
+/** The logs of those pieces of some lines that were found lost or wanting rework at some time. */
+export async function logsOfFailed(
+  db: Db,
+  workspaceId: number,
+  lineIds: readonly number[],
+): Promise<{ lineId: number; number: number; events: LoggedPieceEvent[] }[]> {
+  const pieces = (await db('pieces')
+    .where({ workspace_id: workspaceId })
+    .whereIn('order_line_id', [...lineIds])
+    .whereExists(
+      db('piece_events')
+        .whereRaw('piece_events.piece_id = pieces.id')
+        .whereIn('kind', [...FAILS])
+        .select(db.raw('1')),
+    )
+    .select('id', 'order_line_id as lineId', 'number')) as {
+    id: number
+    lineId: number
+    number: number
+  }[]
+  const logs = await pieceLogs(
+    db,
+    workspaceId,
+    pieces.map(({ id }) => id),
+  )
+  return pieces.map(({ id, lineId, number }) => ({ lineId, number, events: logs.get(id) ?? [] }))
+}
+
+/** How many pieces are in each state. */
+export async function countByState(
+  db: Db,
+  workspaceId: number,
+): Promise<ReadonlyMap<PieceState, number>> {
   const rows = (await db('pieces')
     .where({ workspace_id: workspaceId })
-    .whereIn('state', ['good', 'rework', 'lost'])
     .groupBy('state')
     .select('state')
     .count('* as count')) as { state: PieceState; count: number }[]
-  const count = (states: readonly PieceState[]) =>
-    rows
-      .filter((row) => states.includes(row.state))
-      .reduce((sum, row) => sum + Number(row.count), 0)
-  return { good: count(['good']), judged: count(['good', 'rework', 'lost']) }
+  return new Map(rows.map((row) => [row.state, Number(row.count)]))
 }
 
-/** Which layers the pieces of some order lines have been poured. */
+/** The logs of pieces that were poured again after they had been found lost or wanting rework. */
+export async function logsOfMadeAgain(db: Db, workspaceId: number): Promise<LoggedPieceEvent[][]> {
+  const ids = (await db('piece_events as failed')
+    .where('failed.workspace_id', workspaceId)
+    .whereIn('failed.kind', [...FAILS])
+    .whereExists(
+      db('piece_events as later')
+        .whereRaw('later.piece_id = failed.piece_id AND later.at >= failed.at')
+        .where('later.kind', 'poured')
+        .select(db.raw('1')),
+    )
+    .distinct()
+    .pluck('failed.piece_id')) as number[]
+  return [...(await pieceLogs(db, workspaceId, ids)).values()]
+}
+
+/** Which layers the pieces of some order lines have been poured, and when. */
 export async function pouredLayers(
   db: Db,
   workspaceId: number,
   orderLineIds: readonly number[],
-): Promise<{ pieceId: number; orderLineId: number; number: number; layerId: number }[]> {
-  const rows = (await db('piece_events')
+): Promise<{ lineId: number; number: number; layerId: number; at: Date }[]> {
+  return (await db('piece_events')
     .join('pieces', 'pieces.id', 'piece_events.piece_id')
     .where('piece_events.workspace_id', workspaceId)
     .where('piece_events.kind', 'poured')
     .whereIn('pieces.order_line_id', [...orderLineIds])
-    .select('pieces.id', 'pieces.order_line_id', 'pieces.number', 'piece_events.layer_id')) as {
-    id: number
-    order_line_id: number
-    number: number
-    layer_id: number
-  }[]
-  return rows.map((row) => ({
-    pieceId: row.id,
-    orderLineId: row.order_line_id,
-    number: row.number,
-    layerId: row.layer_id,
-  }))
+    .select(
+      'pieces.order_line_id as lineId',
+      'pieces.number',
+      'piece_events.layer_id as layerId',
+      'piece_events.at',
+    )) as { lineId: number; number: number; layerId: number; at: Date }[]
 }

@@ -1,4 +1,4 @@
-import type { PieceState } from './pieces'
+import type { PieceState } from '../../core/run'
 
 export interface NotebookRow {
   pieceId: number

@@ -1,6 +1,5 @@
+import type { PieceEventKind, PieceState } from '../../core/run'
 import type { Milestone } from '../../core/trade'
-
-export type PieceState = 'curing' | 'demoulded' | 'good' | 'rework' | 'lost'
 
 export interface PieceOpening {
   milestone: Milestone
@@ -31,7 +30,7 @@ export interface PieceRow {
 
 export interface PieceEvent {
   id: number
-  kind: string
+  kind: PieceEventKind
   at: string
   plannedAt: string | null
   person: string

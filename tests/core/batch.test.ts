@@ -162,7 +162,7 @@ describe('planRequest', () => {
     weight: 1,
     inParts: false,
     demoulded: new Set(),
-    judged: new Set(),
+    good: new Set(),
     pots: one.layers.map((each, i) => ({
       id: i + 1,
       layerId: each.id,
@@ -230,6 +230,38 @@ describe('planRequest', () => {
     expect(at('prepare')).toBeUndefined()
     expect(at('face cures')).toMatchObject({ startMin: 0, endMin: 140 })
     expect(at('pour back').startMin).toBeLessThanOrEqual(620)
+  })
+  test('what is poured of some pieces leaves the others their preparation', () => {
+    const half = (id: number, firstPiece: number, layerId = 1) => ({
+      ...line().pots[0]!,
+      id,
+      layerId,
+      firstPiece,
+      pieces: 1,
+    })
+    const begun = line(
+      { quantity: 2, pots: [half(1, 1), half(2, 2), half(3, 1, 2), half(4, 2, 2)] },
+      recipe({
+        layers: [layer({ name: 'face' }), layer({ id: 2, name: 'back' })],
+        steps: [step(), step({ name: 'key', layer: 1 }), demoulding],
+      }),
+    )
+    begun.pots[0]!.pouredMin = -300
+    begun.pots[2]!.pouredMin = -10
+    const { question } = solve([begun])
+    const titles = [...question.meaning.values()].map(({ title }) => title)
+    expect(titles.filter((title) => title === 'prepare')).toHaveLength(1)
+    expect(titles.filter((title) => title === 'key')).toHaveLength(1)
+    expect([...question.meaning.keys()]).toContain('line1.s0.2')
+    expect([...question.meaning.keys()]).toContain('line1.s1.2')
+  })
+  test('what the last step leaves dries before a piece is ready', () => {
+    const oiled = recipe({
+      steps: [step(), demoulding, step({ name: 'oil', phase: 'after', dryMin: 700 })],
+    })
+    const { at, question } = solve([line({}, oiled)])
+    expect(at('oil dries').endMin).toBeGreaterThanOrEqual(at('oil').endMin + 700)
+    expect(question.meaning.get([...question.parts.keys()][0]!)?.title).toBe('oil dries')
   })
   test('a market day wants each pot’s pieces by themselves: some are in time where not all can be', () => {
     const pots = [1, 2, 3].map((id) => ({
@@ -387,7 +419,7 @@ describe('planRequest', () => {
     )
   })
   test('judged pieces need nothing more', () => {
-    const done = line({ judged: new Set([1, 2]), demoulded: new Set([1, 2]) })
+    const done = line({ good: new Set([1, 2]), demoulded: new Set([1, 2]) })
     done.pots[0]!.pouredMin = -9000
     expect(
       [...solve([done]).question.meaning.values()].map((meaning) => meaning.kind),

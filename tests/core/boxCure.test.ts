@@ -29,7 +29,7 @@ const line = (changes: Partial<PlanLine> = {}, one: Recipe = recipe()): PlanLine
   weight: 1,
   inParts: false,
   demoulded: new Set(),
-  judged: new Set(),
+  good: new Set(),
   pots: one.layers.map((each, i) => ({
     id: i + 1,
     layerId: each.id,

@@ -33,7 +33,7 @@ const line = (id: number, promisedMin: number): PlanLine => ({
   weight: 1,
   inParts: false,
   demoulded: new Set(),
-  judged: new Set(),
+  good: new Set(),
   pots: [
     {
       id,

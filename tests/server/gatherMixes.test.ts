@@ -1,14 +1,12 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
 import { odds } from '../../core/odds'
-import { planWork } from '../../core/plan'
 import { RESINS } from '../../demo/resins'
 import { getProposal as readProposal, moveProposal } from '../../server/db/proposals'
 import { AppError } from '../../server/services/AppError'
 import { createOrder } from '../../server/services/orders/orders'
 import { makePlan } from '../../server/services/planning/propose/makePlan'
 import type { Weigh } from '../../server/services/planning/choose/oddsOf'
-import type { Solve } from '../../server/services/planning/choose/planAll'
 import {
   acceptProposal,
   getProposal,
@@ -26,15 +24,9 @@ import type { AskKind } from '../../shared/schemas/proposals'
 import type { Proposal } from '../../shared/types/proposals'
 import { layer, recipe as block, step } from '../fixtures/studio'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
+import { solve } from './given'
 
 const now = new Date('2026-03-02T09:00:00.000Z')
-const solve: Solve = (work) =>
-  Promise.resolve(
-    planWork(
-      { ...work, request: { ...work.request, limit: { iterations: 30 } } },
-      { now: () => 0, startedAt: 0 },
-    ),
-  )
 let knex: Knex
 let manager: Who
 let maker: Who

@@ -72,7 +72,7 @@ function begunLine(id: number, recoat: 'either' | 'tack'): PlanLine {
     weight: 1,
     inParts: false,
     demoulded: new Set(),
-    judged: new Set(),
+    good: new Set(),
     pots,
   }
 }

@@ -149,18 +149,18 @@ describe('what is left to do of an order', () => {
       ),
     ).toEqual([2])
   })
-  test('pieces out of their mould and judged ones are told', () => {
+  test('pieces out of their mould and good ones are told; what is lost is neither', () => {
     const line = only(
       linesOf(
         order(),
         shelf,
         [pot({ state: 'poured', pouredAt: after(-5000) })],
-        [piece(1, 'demoulded'), piece(2, 'lost')],
+        [piece(1, 'lost'), piece(2, 'good')],
       ),
     )
-    expect([[...line.demoulded].sort(), [...line.judged]]).toEqual([[1, 2], [2]])
+    expect([[...line.demoulded], [...line.good]]).toEqual([[2], [2]])
   })
-  test('nothing is left when all are judged, nothing can be said without a recipe', () => {
+  test('nothing is left when all are good, nothing can be said without a recipe', () => {
     expect(
       linesOf(order(), shelf, [pot({ state: 'poured' })], [piece(1, 'good'), piece(2, 'good')]),
     ).toEqual([])
@@ -354,7 +354,7 @@ describe('a promise', () => {
     const [again] = asked[1]?.chance?.again ?? []
     expect(again).toMatchObject({ job: String(order().id), addsMin: 4321 })
     expect(again?.pct).toBeCloseTo(19, 9)
-    await oddsOf(solved.value, { ...commission, lines: [{ ...line, judged: new Set([1]) }] }, weigh)
+    await oddsOf(solved.value, { ...commission, lines: [{ ...line, good: new Set([1]) }] }, weigh)
     expect(asked[2]?.chance?.again?.[0]?.pct).toBeCloseTo(10, 9)
     expect(
       promiseOf(order(), { plan: solved.value, question, paths, names, origin, odds: found }).odds

@@ -1,7 +1,7 @@
+import { planWork } from '../../core/plan'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
 import { isOfClock, makerId } from '../../core/question'
-import { planWork } from '../../core/plan'
 import { RESINS } from '../../demo/resins'
 import {
   getProposal as readProposal,
@@ -31,7 +31,7 @@ import type { RecipeRow } from '../../shared/types/recipes'
 import type { ResinRow } from '../../shared/types/resins'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
 import { allSaid } from '../../shared/words'
-import { aDisc, refusal } from './given'
+import { aDisc, refusal, solve } from './given'
 
 let knex: Knex
 let [manager, maker, guest]: Who[] = []
@@ -39,13 +39,6 @@ let recipe: RecipeRow
 let resin: ResinRow
 /** A Monday morning. */
 const now = new Date('2026-03-02T08:30:00.000Z')
-const solve: Solve = (work) =>
-  Promise.resolve(
-    planWork(
-      { ...work, request: { ...work.request, limit: { iterations: 20 } } },
-      { now: () => 0, startedAt: 0 },
-    ),
-  )
 const weigh = null
 const ask = (terms: Partial<PlanTerms>, more: Partial<PlanAsk> = {}): PlanAsk => ({
   kind: 'keep',

@@ -3,6 +3,7 @@ import type { Knex } from 'knex'
 import { RESINS } from '../../demo/resins'
 import { createOrder } from '../../server/services/orders/orders'
 import { actOnPiece, getPieceLog, listLying } from '../../server/services/pieces/pieces'
+import { makePlan } from '../../server/services/planning/propose/makePlan'
 import { openPots } from '../../server/services/pots/pots'
 import { createRecipe, listRecipes } from '../../server/services/recipes/recipes'
 import { createResin } from '../../server/services/resins/resins'
@@ -11,7 +12,7 @@ import type { Who } from '../../server/services/Who'
 import type { RunView } from '../../shared/types/runs'
 import type { KeyedRunEvent } from '../../shared/schemas/runs'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
-import { aDisc, anOrderFor, refusal } from './given'
+import { aDisc, anOrderFor, refusal, solve } from './given'
 
 const PIECES = 4
 const now = new Date('2026-03-02T09:00:00.000Z')
@@ -256,6 +257,65 @@ test('a pot given up says why, and no new pot takes the letter of one whose piec
   expect((await getRunView(maker, run.id)).events.at(-1)).toMatchObject({
     kind: 'spoiled',
     reason: 'it gelled in the cup',
+  })
+})
+
+describe('a piece that is judged', () => {
+  const orderOfRun = async () => (await getPieceLog(manager, (await pours())[0]!.piece_id)).piece
+  const judge = async (id: number, act: Parameters<typeof actOnPiece>[2], at = minute(100)) => {
+    const { piece } = await getPieceLog(manager, id)
+    return actOnPiece(
+      manager,
+      id,
+      act,
+      { version: piece.version, note: '', soItIs: true },
+      new Date(at),
+    )
+  }
+  const potsAhead = async (orderId: number) =>
+    (await openPots(manager)).filter((pot) =>
+      pot.portions.some((portion) => portion.orderId === orderId),
+    )
+  const promised = async (orderId: number) => {
+    const plan = await makePlan(manager, solve, new Date(minute(120)), null)
+    return plan.promises.find((promise) => promise.orderId === orderId)!
+  }
+
+  test('lost or wanting rework gets a pot again, is planned again, and is good only then', async () => {
+    await add(...poured(), laid(racks[0]!))
+    const ids = (await pours()).map((pour) => pour.piece_id)
+    const { orderId } = await orderOfRun()
+    expect(await potsAhead(orderId)).toEqual([])
+    for (const id of ids.slice(0, 2)) await judge(id, 'good')
+    await judge(ids[2]!, 'lost')
+    await judge(ids[3]!, 'rework')
+    const [again, ...more] = await potsAhead(orderId)
+    expect(more).toEqual([])
+    expect(again?.portions).toMatchObject([{ firstPiece: 3, pieces: 2 }])
+    expect(await promised(orderId)).toMatchObject({ isMade: false })
+    // Rework that was mended needs no pot any more.
+    await judge(ids[3]!, 'good')
+    expect((await potsAhead(orderId))[0]?.portions).toMatchObject([{ firstPiece: 3, pieces: 1 }])
+    await judge(ids[2]!, 'taken back')
+    expect(await potsAhead(orderId)).toEqual([])
+    await judge(ids[2]!, 'lost')
+    const [last] = await potsAhead(orderId)
+    run = await startRun(maker, last!.id, { kind: 'scale', step: 0.1, tare: true }, now)
+    await add(
+      ...poured().map((one) => ({ ...one, at: one.at + 120 * 60_000 })),
+      laid(racks[1]!, 300),
+    )
+    expect((await getPieceLog(manager, ids[2]!)).piece.state).toBe('curing')
+    expect(await potsAhead(orderId)).toEqual([])
+    await judge(ids[2]!, 'good')
+    expect(await promised(orderId)).toMatchObject({ isMade: true })
+  })
+  test('lies where it lay once its verdict is taken back, or the pour over it', async () => {
+    await add(...poured(), laid(racks[1]!))
+    const [pour] = await pours()
+    await judge(pour!.piece_id, 'good')
+    const { piece } = await judge(pour!.piece_id, 'taken back')
+    expect([piece.state, piece.placeId]).toEqual(['curing', racks[1]])
   })
 })
 

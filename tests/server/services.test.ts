@@ -13,7 +13,6 @@ import {
   listLying,
   movePiece,
   photographPiece,
-  stateBefore,
 } from '../../server/services/pieces/pieces'
 import { makePlan } from '../../server/services/planning/propose/makePlan'
 import type { Solve } from '../../server/services/planning/choose/planAll'
@@ -441,10 +440,3 @@ describe('from the plan to the notebook', () => {
     ).toBe('too-large')
   })
 })
-
-test.each<[string[], string]>([
-  [['poured', 'demoulded'], 'curing'],
-  [['poured', 'demoulded', 'good'], 'demoulded'],
-  [['poured', 'demoulded', 'good', 'taken back', 'lost'], 'demoulded'],
-  [['poured'], 'curing'],
-])('after %j taking back leads to %s', (kinds, state) => expect(stateBefore(kinds)).toBe(state))

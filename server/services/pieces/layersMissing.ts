@@ -5,6 +5,7 @@ import { pouredLayers, type StoredPiece } from '../../db/pieces'
 import type { StoredPot } from '../../db/pots'
 import type { Db } from '../../db/rows'
 import { AppError } from '../AppError'
+import { countingLayers } from '../pots/failures'
 import { numbersOf } from '../pots/portionsOf'
 import { recipesOfLines } from '../recipes/lineRecipes'
 
@@ -21,9 +22,11 @@ export async function requireAllPoured(
   piece: StoredPiece,
 ): Promise<void> {
   const recipe = (await recipesOfLines(db, workspaceId, [piece]))(piece)
+  // What wanted rework and was mended is finished as it was poured.
+  const readPours = piece.state === 'rework' ? pouredLayers : countingLayers
   const poured = new Set(
-    (await pouredLayers(db, workspaceId, [piece.orderLineId]))
-      .filter((one) => one.pieceId === piece.id)
+    (await readPours(db, workspaceId, [piece.orderLineId]))
+      .filter((one) => one.number === piece.number)
       .map((one) => one.layerId),
   )
   const missing = (recipe?.layers ?? []).filter((layer) => !poured.has(layer.id))
@@ -44,8 +47,8 @@ export async function requirePouredBelow(
   const keyOf = (lineId: number, number: number, layerId: number) =>
     `${lineId}/${number}/${layerId}`
   const poured = new Set(
-    (await pouredLayers(db, workspaceId, lineIds)).map((one) =>
-      keyOf(one.orderLineId, one.number, one.layerId),
+    (await countingLayers(db, workspaceId, lineIds)).map((one) =>
+      keyOf(one.lineId, one.number, one.layerId),
     ),
   )
   const recipeOf = await recipesOfLines(db, workspaceId, portions)

@@ -1,12 +1,13 @@
 import { DateTime } from 'luxon'
 import { issue } from '../../../core/result'
+import { foldPiece, type PieceState } from '../../../core/run'
 import { temperatureOfStays, type Stay } from '../../../core/cure'
 import { MILESTONES, type Resin } from '../../../core/trade'
 import { cure, type TemperatureStep } from '../../../core/cure'
 import type { Page } from '../../../shared/types/exchange'
 import type { NotebookRow } from '../../../shared/types/notebook'
 import type { Verdict } from '../../../shared/schemas/pieces'
-import type { PieceLog, PieceOpening, PieceRow, PieceState } from '../../../shared/types/pieces'
+import type { PieceLog, PieceOpening, PieceRow } from '../../../shared/types/pieces'
 import type { PlaceRow } from '../../../shared/types/workshop'
 import { database } from '../../db/database'
 import * as rows from '../../db/pieces'
@@ -18,7 +19,8 @@ import { AppError } from '../AppError'
 import { recipesOfLines } from '../recipes/lineRecipes'
 import { requireAllPoured } from './layersMissing'
 import { storedPhoto } from './storedPhoto'
-import { found, inTransaction, savedOrConflict } from '../transactions'
+import { arrangePots } from '../pots/arrangePots'
+import { found, inTransaction, inTurn, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
 import { MS_PER_MIN } from '../../../core/units'
 
@@ -152,8 +154,6 @@ const ALLOWED: Record<Act, readonly PieceState[]> = {
 }
 /** What is done to pieces that are poured whole. */
 const FINISHES: readonly Act[] = ['demoulded', 'good']
-/** Pieces that are sold, or thrown away, lie nowhere any more. */
-const LEAVES: readonly Act[] = ['good', 'lost']
 
 async function plannedFor(
   db: Db,
@@ -173,7 +173,10 @@ async function plannedFor(
     : null
 }
 
-/** Demoulds or judges a piece, or takes the last of these back; each is written in its log. */
+/**
+ * Demoulds or judges a piece, or takes the last of these back; each is written in its log. What
+ * failed gets pots to be made again from, and gives them back when that is taken back.
+ */
 export async function actOnPiece(
   who: Who,
   id: number,
@@ -181,7 +184,7 @@ export async function actOnPiece(
   input: { version: number; note: string; soItIs?: boolean },
   now: Date,
 ): Promise<PieceLog> {
-  return inTransaction(async (trx) => {
+  return inTurn(who.workspaceId, async (trx) => {
     const piece = found(await rows.getPiece(trx, who.workspaceId, id), 'piece')
     if (piece.version === input.version && !ALLOWED[act].includes(piece.state)) {
       throw new AppError(
@@ -189,14 +192,13 @@ export async function actOnPiece(
         `This piece is ${piece.state}; it cannot be ${act === 'taken back' ? act : `made ${act}`} now.`,
       )
     }
-    const events = act === 'taken back' ? await rows.listPieceEvents(trx, who.workspaceId, id) : []
-    const state: PieceState =
-      act === 'taken back' ? stateBefore(events.map((event) => event.kind)) : act
+    const log = (await rows.pieceLogs(trx, who.workspaceId, [id])).get(id) ?? []
+    const { state, placeId } = foldPiece([...log, { kind: act, at: now }])
     const saved = await rows.updatePiece(
       trx,
       who.workspaceId,
       { id, version: input.version },
-      { state, ...(LEAVES.includes(act) && { placeId: null }) },
+      { state, placeId },
       now,
     )
     savedOrConflict(saved, await rows.getPiece(trx, who.workspaceId, id), 'piece')
@@ -211,27 +213,9 @@ export async function actOnPiece(
         note: input.note,
       },
     ])
+    await arrangePots(trx, who.workspaceId, (line) => line.id === piece.orderLineId, now)
     return readLog(trx, who, id)
   })
-}
-
-const STATES: Record<string, PieceState> = {
-  poured: 'curing',
-  demoulded: 'demoulded',
-  good: 'good',
-  rework: 'rework',
-  lost: 'lost',
-}
-
-/** The state a piece had before its last step, from the kinds in its log. */
-export function stateBefore(kinds: readonly string[]): PieceState {
-  const states: PieceState[] = []
-  for (const kind of kinds) {
-    if (kind === 'taken back') states.pop()
-    else if (STATES[kind]) states.push(STATES[kind])
-  }
-  states.pop()
-  return states.at(-1) ?? 'curing'
 }
 
 export async function movePiece(

@@ -1,4 +1,5 @@
 import { checkGathering, potsOfLayer } from '../../../core/pot'
+import { rangesOf } from '../../../core/question'
 import { sizeBatch } from '../../../core/recipe'
 import type { Portion } from '../../../core/trade'
 import type { Order, OrderLine } from '../../../shared/types/orders'
@@ -13,9 +14,10 @@ import {
 } from '../../db/pots'
 import type { Db } from '../../db/rows'
 import { listOrders } from '../../db/orders'
+import { counting, readFailures } from './failures'
 import { freeLetters } from './letters'
 import { inTurn } from '../transactions'
-import { corePortion, numbersOf, runsOf } from './portionsOf'
+import { corePortion, numbersOf } from './portionsOf'
 import { potFields } from './potFields'
 import { readShelf, type Shelf } from './shelf'
 
@@ -83,7 +85,7 @@ async function withGathered(
 }
 
 /**
- * Pieces that no pot serves yet, or whose pot was given up, get one. Pots that people gathered stay
+ * Pieces that no pot serves yet, or whose pot was given up, get one; so do those that failed. Pots that people gathered stay
  * together as long as nothing breaks in them; the others stay, with their letters, as long as
  * nothing about them changed.
  */
@@ -95,7 +97,10 @@ async function arrangeLines(
   now: Date,
 ): Promise<void> {
   const lineIds = lines.map((line) => line.id)
-  const existing = await listPotsOfLines(db, workspaceId, lineIds)
+  const failures = await readFailures(db, workspaceId, lineIds)
+  const existing = (await listPotsOfLines(db, workspaceId, lineIds)).map((pot) =>
+    counting(pot, failures),
+  )
   const lineById = new Map(lines.map((line) => [line.id, line]))
   const served = new Set(
     existing
@@ -167,11 +172,11 @@ export function wantedPots(
     const missing = numbersOf({ firstPiece: 1, pieces: line.quantity }).filter(
       (number) => !served.has(`${line.id}/${layer.id}/${number}`),
     )
-    return runsOf(missing).flatMap(({ first, count }) =>
+    return rangesOf(missing).flatMap(({ first, pieces }) =>
       potsOfLayer(
         layer,
         sizedLayer,
-        count,
+        pieces,
         resin,
         shelf.rules,
         shelf.warmC,

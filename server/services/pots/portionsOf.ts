@@ -3,17 +3,6 @@ import type { Portion, Recipe } from '../../../core/trade'
 import { pouredMlOf } from '../../../core/size'
 import type { StoredPortion } from '../../db/pots'
 
-/** Runs of whole numbers that follow one another, as in 1 2 3, 7 8. */
-export function runsOf(numbers: Iterable<number>): { first: number; count: number }[] {
-  const runs: { first: number; count: number }[] = []
-  for (const number of [...numbers].sort((x, y) => x - y)) {
-    const last = runs.at(-1)
-    if (last && last.first + last.count === number) last.count++
-    else runs.push({ first: number, count: 1 })
-  }
-  return runs
-}
-
 export const numbersOf = ({
   firstPiece,
   pieces,

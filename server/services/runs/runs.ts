@@ -4,14 +4,14 @@ import { ORDINARY_ROOM_C, temperatureAt, type PlaceClimate } from '../../../core
 import { MINUTES_PER_HOUR, MS_PER_DAY } from '../../../core/units'
 import { potOf, tintOfPot } from '../../../core/pot'
 import { mix } from '../../../core/mix'
-import { fits, foldRun, type RunEventKind, type RunTargets } from '../../../core/run'
+import { fits, foldPiece, foldRun, type RunEventKind, type RunTargets } from '../../../core/run'
 import type { MeasureChoice } from '../../../shared/schemas/people'
 import type { Pot, PotState } from '../../../shared/types/pots'
 import type { KeyedRunEvent } from '../../../shared/schemas/runs'
 import type { RunView } from '../../../shared/types/runs'
 import { database } from '../../db/database'
 import { markMaking, pinRecipe } from '../../db/orders'
-import { addPieceEvents, layPieces, removePourEvents } from '../../db/pieces'
+import { addPieceEvents, layPieces, pieceLogs, removePours, setPiece } from '../../db/pieces'
 import { plannedEnd } from '../../db/plans'
 import { getPot, setPotState, type StoredPot } from '../../db/pots'
 import { getRecipe } from '../../db/recipes'
@@ -264,13 +264,23 @@ async function settle(
   const [was, is] = [factsOf(before), factsOf(after)]
   if (was.state === is.state && was.placeId === is.placeId && was.pouredAt === is.pouredAt) return
   const pot = found(await getPot(db, who.workspaceId, after.potId), 'pot')
-  if (was.state === 'poured') await removePourEvents(db, who.workspaceId, after.id)
+  const gone = was.state === 'poured' ? await removePours(db, who.workspaceId, after.id) : []
   if (is.state === 'poured') await layDown(db, who, pot, after.id, is, now)
+  else await layBack(db, who, gone, now)
   if (was.state === is.state) return
   await setPotState(db, who.workspaceId, pot.id, is.state, now)
   await endRun(db, who.workspaceId, after.id, is.state === 'mixing' ? null : now)
   const lineIds = new Set(pot.portions.map((portion) => portion.lineId))
   await arrangePots(db, who.workspaceId, (line) => lineIds.has(line.id), now)
+}
+
+/** Pieces whose last pour was taken back are what their logs say without it, and lie where they did. */
+async function layBack(db: Db, who: Who, pieceIds: readonly number[], now: Date): Promise<void> {
+  const logs = await pieceLogs(db, who.workspaceId, pieceIds)
+  for (const id of pieceIds) {
+    const { state, placeId } = foldPiece(logs.get(id) ?? [])
+    await setPiece(db, who.workspaceId, id, { state, placeId }, now)
+  }
 }
 
 /** Lays the pieces that a pot was poured for where they cure. */

@@ -31,7 +31,7 @@ export interface OddsContext {
 /**
  * The odds of each order's promise: the plan is carried out again and again with chance
  * (`core/odds`).
- * A commission must be made again when one of the pieces that are not judged yet fails; a market
+ * A commission must be made again when one of the pieces that are not known to be good fails; a market
  * takes what is ready.
  * @param runs how often
  * @returns by order; orders of which nothing is planned are left out
@@ -106,7 +106,7 @@ function againOf(
   { yieldPct }: OddsBasis,
   againMin: ReadonlyMap<number, number>,
 ): Again[] {
-  const left = new Map(lines.map((line) => [line.id, line.quantity - line.judged.size]))
+  const left = new Map(lines.map((line) => [line.id, line.quantity - line.good.size]))
   return orders.flatMap((order) => {
     const addsMin = againMin.get(order.id)
     const pieces = order.lines.reduce((sum, line) => sum + (left.get(line.id) ?? 0), 0)

@@ -1,6 +1,7 @@
 import { learnedPct, learnedSpreadPct, STARTING_CHANCE } from '../../../../core/odds'
 import type { OddsBasis } from '../../../../shared/types/promises'
-import { countPieces } from '../../../db/pieces'
+import { foldPiece } from '../../../../core/run'
+import { countByState, logsOfMadeAgain } from '../../../db/pieces'
 import type { Db } from '../../../db/rows'
 import { recentPours } from '../../../db/runs'
 
@@ -17,10 +18,19 @@ export async function readExperience(
   workspaceId: number,
   yieldPct: number,
 ): Promise<OddsBasis> {
-  const [pours, { good, judged }] = await Promise.all([
+  const [pours, states, madeAgain] = await Promise.all([
     recentPours(db, workspaceId, POURS),
-    countPieces(db, workspaceId),
+    countByState(db, workspaceId),
+    logsOfMadeAgain(db, workspaceId),
   ])
+  const good = states.get('good') ?? 0
+  const failedBefore = madeAgain
+    .map(foldPiece)
+    .reduce(
+      (sum, { failures, state }) => sum + failures - Number(state === 'rework' || state === 'lost'),
+      0,
+    )
+  const judged = good + (states.get('rework') ?? 0) + (states.get('lost') ?? 0) + failedBefore
   const ratios = pours
     .map(({ tookMin, plannedMin }) => tookMin / plannedMin)
     .filter((ratio) => ratio > 1 / STRAYS && ratio < STRAYS)

@@ -38,8 +38,8 @@ export function planLines(order: Order, context: LinesContext): PlanLine[] {
           .filter((piece) => piece.orderLineId === line.id && states.includes(piece.state))
           .map((piece) => piece.number),
       )
-    const judged = numbersOf(['good', 'rework', 'lost'])
-    if (judged.size >= line.quantity) return []
+    const good = numbersOf(['good'])
+    if (good.size >= line.quantity) return []
     return [
       {
         id: line.id,
@@ -48,8 +48,8 @@ export function planLines(order: Order, context: LinesContext): PlanLine[] {
         promisedMin: Math.floor(minutesAt(origin, new Date(order.promisedAt))),
         weight: WEIGHT[order.kind],
         inParts: order.kind === 'market',
-        judged,
-        demoulded: new Set([...numbersOf(['demoulded']), ...judged]),
+        good,
+        demoulded: new Set([...numbersOf(['demoulded']), ...good]),
         pots: own,
       },
     ]

@@ -27,6 +27,7 @@ import { inSnapshot } from '../../transactions'
 import { MOST_ORDERS, WORKED_STATES } from '../../pots/arrangePots'
 import { readExperience } from './experience'
 import { planLines } from './planLines'
+import { counting, readFailures } from '../../pots/failures'
 import { readShelf, type Shelf } from '../../pots/shelf'
 import { supposedOrders, supposedPots, withSupposedMoulds } from './suppose'
 import { withArrivals, resinArrivals } from './supplies'
@@ -101,14 +102,12 @@ async function situationIn(
     workspaceId,
     first.flatMap((order) => order.lines),
   )
-  const real = await listPotsOfLines(
-    db,
-    workspaceId,
-    realLines.map((line) => line.id),
+  const lineIds = realLines.map((line) => line.id)
+  const failures = await readFailures(db, workspaceId, lineIds)
+  const real = (await listPotsOfLines(db, workspaceId, lineIds)).map((pot) =>
+    counting(pot, failures),
   )
-  const pieces = await listPieces(db, workspaceId, {
-    orderLineIds: realLines.map((line) => line.id),
-  })
+  const pieces = await listPieces(db, workspaceId, { orderLineIds: lineIds })
   const room = withSupposedMoulds(withShiftChanges(workroom, terms, origin), suppose)
   const heatedUntil = keep ? inBoxUntil(keep, origin) : new Map<string, Date>()
   const basis = await readExperience(db, workspaceId, workspace.rules.yieldPct)
