@@ -32,6 +32,8 @@ export interface IssueParams {
   'file-unreadable': { file: string; reason: string }
 
   'currency-unknown': null
+  'prices-hidden': null
+  'price-of-manager': null
   'margin-too-great': null
 
   'density-missing': { part: 'A' | 'B' }
@@ -130,6 +132,7 @@ export interface IssueParams {
   'recipe-missing': null
   'layer-missing': null
   'keeps-recipe': null
+  'owner-unknown': null
   'place-unknown': null
   'not-yet': null
   /** Layers that the log of a piece does not know of. */

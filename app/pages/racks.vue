@@ -180,12 +180,15 @@ const openingAt = (piece: PieceRow, milestone: Milestone) =>
               </button>
             </li>
           </ol>
-          <FieldText v-model="note" class="mt-3" label="What was seen" :rows="2" />
+          <p v-if="!chosen.isOwn" class="mt-3 text-soft">
+            It is somebody else’s; they, or a member of the workshop, take it off.
+          </p>
+          <FieldText v-else v-model="note" class="mt-3" label="What was seen" :rows="2" />
           <p v-if="canLift(chosen) && tooSoon(chosen)" class="wrong mt-2">
             It may be lifted from {{ short(openingAt(chosen, 'demould')) }}; before, it can bend or
             keep dents.
           </p>
-          <div class="mt-3 flex flex-wrap items-center gap-2">
+          <div v-if="chosen.isOwn" class="mt-3 flex flex-wrap items-center gap-2">
             <button v-if="canLift(chosen)" type="button" class="press" @click="liftAll([chosen])">
               Demould
             </button>
@@ -274,7 +277,7 @@ const openingAt = (piece: PieceRow, milestone: Milestone) =>
               </td>
               <td class="text-right">
                 <button
-                  v-if="canLift(first) && !tooSoon(first)"
+                  v-if="first.isOwn && canLift(first) && !tooSoon(first)"
                   type="button"
                   class="press slim"
                   @click="liftAll(pieces)"

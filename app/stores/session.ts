@@ -1,4 +1,5 @@
 import type { OwnUnits } from '~~/core/units'
+import { reachOf, type Action } from '~~/shared/rights'
 import { measureOf } from '~~/shared/measureOf'
 import type { MeasureChoice } from '~~/shared/schemas/people'
 import type { Person } from '~~/shared/types/people'
@@ -15,6 +16,10 @@ export const useSessionStore = defineStore('session', () => {
   const expired = ref(false)
 
   const measureChoice = computed(() => person.value?.measure ?? ORDINARY_SCALE)
+
+  /** Whether whoever is signed in may do something at all; what is not theirs the server knows. */
+  const may = (action: Action): boolean =>
+    person.value !== null && reachOf(person.value.role, action) !== 'none'
 
   async function load(): Promise<void> {
     if (asked.value) return
@@ -50,6 +55,7 @@ export const useSessionStore = defineStore('session', () => {
     person: readonly(person),
     expired: readonly(expired),
     measureChoice,
+    may,
     /** The scale or cup that mixes are worked out for. */
     measure: computed(() => measureOf(measureChoice.value)),
     load,

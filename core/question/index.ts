@@ -4,6 +4,7 @@ export { isInBox, mayBeHeated } from './boxCure'
 export { coldBoxes } from './coldBoxes'
 export { comesIfOrdered } from './comesIfOrdered'
 export { cureWait } from './cureWait'
+export { plainSkill } from './hands'
 export { holdingChain, type HoldingLink } from './holdingChain'
 export { leaveTime } from './leaveTime'
 export {

@@ -30,6 +30,8 @@ export interface PlanPot {
 /** One line of an order with what is left to do of it. */
 export interface PlanLine {
   id: number
+  /** Whose its order is; null where it is the workshop’s. */
+  owner: MakerId | null
   recipe: Recipe
   quantity: number
   pots: PlanPot[]
@@ -88,6 +90,8 @@ export interface Workroom {
   stations: readonly (PlanStation & { readonly id: StationId })[]
   places: readonly (PlanPlace & { readonly id: PlaceId })[]
   moulds: readonly (PlanMould & { readonly id: MouldId })[]
+  /** Makers who work on their own orders only. */
+  ownOnly: readonly MakerId[]
   range: TemperatureRange
   box: HeatedBox | null
 }

@@ -2,6 +2,7 @@ import { elementAt } from '../elementAt'
 import type { PlanLag, PlanTask } from '../plan'
 import { boxWait, firstWait, isWorthHeating } from './boxCure'
 import { cureWait } from './cureWait'
+import { makersFor, skillFor } from './hands'
 import { partJobs } from './partJobs'
 import type {
   HeatedBox,
@@ -86,7 +87,7 @@ class Builder {
   question(): PlanQuestion {
     if (this.usesBox) this.closeBox()
     const { options, meaning } = this
-    const { makers, stations, places, moulds } = options.workroom
+    const { stations, places, moulds } = options.workroom
     const { jobs, jobByTask } = partJobs(options.lines, this.parts, this.lags)
     return {
       meaning,
@@ -94,7 +95,7 @@ class Builder {
       underWay: this.underWay,
       request: {
         horizonMin: options.horizonMin,
-        makers,
+        makers: makersFor(options.workroom),
         stations,
         places,
         // What is poured lies in a mould, whatever was counted.
@@ -146,9 +147,25 @@ class Builder {
     task: Omit<PlanTask, 'id' | 'job'>,
   ): string {
     const id = `${jobOf(line)}.${key}`
-    this.tasks.push({ id, job: jobOf(line), ...task })
+    const owner = potId !== null && kind === 'mix' && this.isShared(potId) ? null : line.owner
+    this.tasks.push({
+      id,
+      job: jobOf(line),
+      ...task,
+      ...(task.attended && {
+        skill: skillFor(task.skill ?? null, owner, this.options.workroom),
+      }),
+    })
     this.meaning.set(id, { lineId: line.id, potId, kind, title })
     return id
+  }
+
+  /** Whether a pot serves orders of several. */
+  private isShared(potId: number): boolean {
+    const owners = this.options.lines.flatMap((line) =>
+      line.pots.some((pot) => pot.id === potId) ? [line.owner] : [],
+    )
+    return new Set(owners).size > 1
   }
 
   private lag(from: string, to: string, minMin = 0, maxMin: number | null = null): void {

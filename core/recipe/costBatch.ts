@@ -1,12 +1,13 @@
 import { Decimal } from 'decimal.js'
-import { cost, type CostAnswer, type CostRequest } from '../cost'
+import { cost, type CostAnswer, type CostRequest, type Money } from '../cost'
 import { mix } from '../mix'
-import { answer, type Result } from '../result'
+import { answer, invalid, type Result } from '../result'
 import { sizeBatch } from './sizeBatch'
 import {
   HEAT_PASS_MIN,
   MEASURE_MIN,
   type Layer,
+  type MoneyRules,
   type Mould,
   type Pigment,
   type Recipe,
@@ -32,6 +33,8 @@ export interface CostParts {
 /** The costing question that a recipe and a number of pieces ask. */
 function costRequestOf(parts: CostParts): Result<CostRequest> {
   const { recipe, pieces, resins, rules, mould } = parts
+  const { money } = rules
+  if (money === null) return invalid('', 'prices-hidden')
   const sized = sizeBatch(recipe, pieces, rules)
   if (!sized.ok) return sized
   const materials = recipe.layers.flatMap((layer, i) => {
@@ -39,20 +42,20 @@ function costRequestOf(parts: CostParts): Result<CostRequest> {
     return resin ? materialsOf(layer, sized.value.layers[i]?.mixMl ?? 0, resin, parts.pigments) : []
   })
   const labour = [
-    ...labourOf(recipe, 'before', rules),
+    ...labourOf(recipe, 'before', money),
     ...recipe.layers.flatMap((layer, i) => {
       const pots = parts.potsPerLayer[i] ?? 1
       return [
         {
           name: `mix ${layer.name}`,
           minutes: (MEASURE_MIN + layer.stirMin) * pots,
-          ratePerHour: rules.labourRate,
+          ratePerHour: money.labourRate,
           per: 'batch' as const,
         },
         {
           name: `pour ${layer.name}`,
           minutes: layer.pourMin,
-          ratePerHour: rules.labourRate,
+          ratePerHour: money.labourRate,
           per: 'piece' as const,
         },
         ...(layer.heatAfterMin.length > 0
@@ -60,15 +63,15 @@ function costRequestOf(parts: CostParts): Result<CostRequest> {
               {
                 name: `heat passes ${layer.name}`,
                 minutes: HEAT_PASS_MIN * layer.heatAfterMin.length * pots,
-                ratePerHour: rules.labourRate,
+                ratePerHour: money.labourRate,
                 per: 'batch' as const,
               },
             ]
           : []),
       ]
     }),
-    ...labourOf(recipe, 'curing', rules),
-    ...labourOf(recipe, 'after', rules),
+    ...labourOf(recipe, 'curing', money),
+    ...labourOf(recipe, 'after', money),
   ]
   return answer({
     currency: rules.currency,
@@ -77,17 +80,23 @@ function costRequestOf(parts: CostParts): Result<CostRequest> {
     materials,
     labour,
     equipment: mould
-      ? [{ name: mould.name, price: mould.price, lifeUses: mould.lifeUses, uses: pieces }]
+      ? [{ name: mould.name, price: shown(mould.price), lifeUses: mould.lifeUses, uses: pieces }]
       : [],
-    overheadPct: rules.overheadPct,
+    overheadPct: money.overheadPct,
     selling: {
-      packaging: rules.packaging,
-      feePct: rules.feePct,
-      feeFixed: rules.feeFixed,
-      taxPct: rules.taxPct,
+      packaging: money.packaging,
+      feePct: money.feePct,
+      feeFixed: money.feeFixed,
+      taxPct: money.taxPct,
     },
-    ask: { marginPct: rules.marginPct },
+    ask: { marginPct: money.marginPct },
   })
+}
+
+/** Who sees the rules of money sees every price. */
+function shown(price: Money | null): Money {
+  if (price === null) throw new Error('a price is hidden where the rules of money are not')
+  return price
 }
 
 /**
@@ -97,7 +106,7 @@ function costRequestOf(parts: CostParts): Result<CostRequest> {
 function labourOf(
   recipe: Recipe,
   phase: Step['phase'],
-  { labourRate }: StudioRules,
+  { labourRate }: MoneyRules,
 ): CostRequest['labour'] {
   return recipe.steps
     .filter((step) => step.phase === phase)
@@ -127,13 +136,19 @@ function materialsOf(
   resin: Resin,
   pigments: ReadonlyMap<number, Pigment>,
 ) {
-  const unitCost = new Decimal(resin.kitPrice).div(resin.kitMl).toFixed(UNIT_PRICE_DIGITS)
+  const unitCost = new Decimal(shown(resin.kitPrice)).div(resin.kitMl).toFixed(UNIT_PRICE_DIGITS)
   const mixed = mix({ resin, need: { volumeMl: mixMl }, measure: { kind: 'exact' } })
   const massG = mixed.ok ? mixed.value.exact.total.massG : null
   const coloured = layer.pigments.flatMap(({ pigmentId, loadPct }) => {
     const pigment = pigments.get(pigmentId)
     return pigment && massG !== null
-      ? [{ name: pigment.name, quantity: (massG * loadPct) / 100, unitCost: pigment.pricePerG }]
+      ? [
+          {
+            name: pigment.name,
+            quantity: (massG * loadPct) / 100,
+            unitCost: shown(pigment.pricePerG),
+          },
+        ]
       : []
   })
   return [{ name: `${resin.name}, ${layer.name}`, quantity: mixMl, unitCost }, ...coloured]

@@ -10,7 +10,7 @@ export interface Mould {
   id: number
   name: string
   count: number
-  price: Money
+  price: Money | null
   lifeUses: number
   /** Its inside; null as long as it has not been sized. */
   shape: Shape | null

@@ -6,7 +6,7 @@ export interface Pigment {
   /** Its colour in cured resin, `#rrggbb`. */
   hex: string
   form: 'powder' | 'paste' | 'ink'
-  pricePerG: Money
+  pricePerG: Money | null
   /** Of the pigment itself, g/ml; turns drops into grams. */
   density?: number
   /** Of the loose powder, g/ml; turns grams into teaspoons. */

@@ -10,7 +10,8 @@ export interface Resin extends Omit<LayerResin, 'milestones'> {
   tolerancePct: number
   pourFirst: 'a' | 'b'
   kitMl: number
-  kitPrice: Money
+  /** Null for those who may not see prices; so with every price. */
+  kitPrice: Money | null
   milestones: Record<Milestone, number>
   /** Bears such warmth once cured; absent when unknown. */
   heatC?: number
@@ -36,6 +37,6 @@ export interface Resin extends Omit<LayerResin, 'milestones'> {
 
 export interface Kit {
   ml: number
-  price: Money
+  price: Money | null
   leadDays: number
 }

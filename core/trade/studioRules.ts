@@ -7,9 +7,15 @@ export interface StudioRules {
   reservePct: number
   /** Added to every cure wait, per cent. */
   cureMarginPct: number
+  yieldPct: number
+  /** Null for those who may not see prices. */
+  money: MoneyRules | null
+}
+
+/** What costs and prices are worked out with. */
+export interface MoneyRules {
   labourRate: Money
   overheadPct: number
-  yieldPct: number
   packaging: Money
   feePct: number
   feeFixed: Money

@@ -1,4 +1,4 @@
-export { whyCostPerGood, whyPrice } from './whyCost'
+export { type PricedRules, whyCostPerGood, whyPrice } from './whyCost'
 export { whyMilestone } from './whyMilestone'
 export { whyMixMl } from './whyMixMl'
 export { whyPart } from './whyPart'

@@ -1,9 +1,13 @@
-import type { StudioRules } from '../trade'
+import type { MoneyRules, StudioRules } from '../trade'
 import type { CostAnswer } from '../cost'
 import type { Why } from './types'
 
+/** The rules as those know them who may see prices. */
+export type PricedRules = StudioRules & { money: MoneyRules }
+
 /** Derives what one good piece costs, from its lines. */
-export function whyCostPerGood(costed: CostAnswer, pieces: number, rules: StudioRules): Why {
+export function whyCostPerGood(costed: CostAnswer, pieces: number, rules: PricedRules): Why {
+  const { money } = rules
   return {
     title: 'Cost of a good piece',
     value: costed.costPerGood,
@@ -18,7 +22,7 @@ export function whyCostPerGood(costed: CostAnswer, pieces: number, rules: Studio
         source: 'worked out' as const,
       })),
       {
-        name: `overhead, ${rules.overheadPct} %`,
+        name: `overhead, ${money.overheadPct} %`,
         value: costed.overhead,
         unit: rules.currency,
         source: 'house rule',
@@ -27,7 +31,7 @@ export function whyCostPerGood(costed: CostAnswer, pieces: number, rules: Studio
       { name: 'yield', value: rules.yieldPct, unit: '%', decimals: 0, source: 'house rule' },
       {
         name: 'labour rate',
-        value: rules.labourRate,
+        value: money.labourRate,
         unit: `${rules.currency}/h`,
         source: 'house rule',
       },
@@ -37,7 +41,8 @@ export function whyCostPerGood(costed: CostAnswer, pieces: number, rules: Studio
 }
 
 /** Derives the price that leaves the wanted margin. */
-export function whyPrice(costed: CostAnswer, rules: StudioRules): Why {
+export function whyPrice(costed: CostAnswer, rules: PricedRules): Why {
+  const { money } = rules
   return {
     title: 'Price with tax',
     value: costed.priceWithTax,
@@ -52,13 +57,13 @@ export function whyPrice(costed: CostAnswer, rules: StudioRules): Why {
         unit: rules.currency,
         source: 'worked out',
       },
-      { name: 'packing', value: rules.packaging, unit: rules.currency, source: 'house rule' },
-      { name: 'fixed fee', value: rules.feeFixed, unit: rules.currency, source: 'house rule' },
-      { name: 'selling fee', value: rules.feePct, unit: '%', decimals: 1, source: 'house rule' },
-      { name: 'tax', value: rules.taxPct, unit: '%', decimals: 1, source: 'house rule' },
+      { name: 'packing', value: money.packaging, unit: rules.currency, source: 'house rule' },
+      { name: 'fixed fee', value: money.feeFixed, unit: rules.currency, source: 'house rule' },
+      { name: 'selling fee', value: money.feePct, unit: '%', decimals: 1, source: 'house rule' },
+      { name: 'tax', value: money.taxPct, unit: '%', decimals: 1, source: 'house rule' },
       {
         name: 'margin wanted',
-        value: rules.marginPct,
+        value: money.marginPct,
         unit: '%',
         decimals: 1,
         source: 'house rule',

@@ -14,6 +14,7 @@ interface OrderColumns {
   state: OrderState
   colours: string | null
   note: string | null
+  owner_id: number | null
 }
 interface LineColumns {
   id: number
@@ -46,6 +47,7 @@ async function readOrders(
     state: row.state,
     colours: row.colours ?? '',
     note: row.note ?? '',
+    ownerId: row.owner_id,
     lines: (linesOf.get(row.id) ?? []).map((line) => ({
       id: line.id,
       recipeId: line.recipe_id,
@@ -65,6 +67,8 @@ export async function listOrders(
     states: readonly OrderState[]
     limit: number
     after: { promisedAt: Date; id: number } | null
+    /** Only those of this person; null for all. */
+    ownerId?: number | null
   },
 ): Promise<Page<Order>> {
   const query = db('orders')
@@ -72,7 +76,8 @@ export async function listOrders(
     .whereIn('state', [...options.states])
     .orderBy([{ column: 'promised_at' }, { column: 'id' }])
     .limit(options.limit + 1)
-  const { after } = options
+  const { after, ownerId } = options
+  if (ownerId) query.where('owner_id', ownerId)
   if (after)
     query.where((rest) =>
       rest
@@ -97,6 +102,19 @@ export async function getOrder(db: Db, workspaceId: number, id: number): Promise
   return order ?? null
 }
 
+/** Whose each of these orders is. */
+export async function ownersByOrder(
+  db: Db,
+  workspaceId: number,
+  ids: readonly number[],
+): Promise<ReadonlyMap<number, number | null>> {
+  const found = (await db('orders')
+    .where({ workspace_id: workspaceId })
+    .whereIn('id', [...ids])
+    .select('id', 'owner_id as ownerId')) as { id: number; ownerId: number | null }[]
+  return new Map(found.map(({ id, ownerId }) => [id, ownerId]))
+}
+
 const columnsOf = (fields: OrderFields) => ({
   kind: fields.kind,
   title: fields.title.trim(),
@@ -105,6 +123,7 @@ const columnsOf = (fields: OrderFields) => ({
   state: fields.state,
   colours: fields.colours || null,
   note: fields.note || null,
+  owner_id: fields.ownerId ?? null,
 })
 
 const ASIDE = 1000

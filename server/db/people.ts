@@ -142,13 +142,19 @@ export async function listPeople(db: Db, workspaceId: number) {
   const people = (await db('people')
     .where({ workspace_id: workspaceId })
     .orderBy('name')
-    .select('id', 'name', 'role')) as { id: number; name: string; role: Role }[]
+    .select('id', 'name', 'role', 'helps_others')) as {
+    id: number
+    name: string
+    role: Role
+    helps_others: number
+  }[]
   const skills = (await db('person_skills')
     .where({ workspace_id: workspaceId })
     .orderBy('skill')
     .select('person_id', 'skill')) as { person_id: number; skill: string }[]
-  return people.map((person) => ({
+  return people.map(({ helps_others, ...person }) => ({
     ...person,
+    helpsOthers: helps_others === 1,
     skills: skills.filter((one) => one.person_id === person.id).map((one) => one.skill),
   }))
 }

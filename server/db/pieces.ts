@@ -13,6 +13,7 @@ export interface StoredPiece {
   orderLineId: number
   orderId: number
   orderTitle: string
+  ownerId: number | null
   recipeId: number
   recipeVersion: number | null
   recipeName: string
@@ -28,6 +29,7 @@ interface PieceColumns {
   order_line_id: number
   order_id: number
   order_title: string
+  owner_id: number | null
   recipe_id: number
   recipe_version: number | null
   recipe_name: string
@@ -43,6 +45,7 @@ const pieceOf = (row: PieceColumns): StoredPiece => ({
   orderLineId: row.order_line_id,
   orderId: row.order_id,
   orderTitle: row.order_title,
+  ownerId: row.owner_id,
   recipeId: row.recipe_id,
   recipeVersion: row.recipe_version,
   recipeName: row.recipe_name,
@@ -59,6 +62,7 @@ const piecesQuery = (db: Db, workspaceId: number) =>
       'pieces.*',
       'orders.id as order_id',
       'orders.title as order_title',
+      'orders.owner_id',
       'recipes.id as recipe_id',
       'order_lines.recipe_version',
       'recipes.name as recipe_name',
@@ -299,7 +303,7 @@ export async function listPieceEvents(
 export async function listNotebook(
   db: Db,
   workspaceId: number,
-  options: { limit: number; beforeId: number | null },
+  options: { limit: number; beforeId: number | null; ownerId: number | null },
 ): Promise<Page<NotebookRow>> {
   const events = (kind: string) =>
     db('piece_events')
@@ -319,6 +323,7 @@ export async function listNotebook(
       judged().orderBy('at', 'desc').limit(1).select('note').as('verdict_note'),
     )
   if (options.beforeId !== null) query.where('pieces.id', '<', options.beforeId)
+  if (options.ownerId !== null) query.where('orders.owner_id', options.ownerId)
   const rows = (await query) as (PieceColumns & {
     poured_at: Date | null
     planned_at: Date | null
@@ -379,10 +384,19 @@ export async function listPhotoIds(
   ).map((row) => row.id)
 }
 
-export async function getPhoto(db: Db, workspaceId: number, id: number): Promise<Buffer | null> {
-  const row = (await db('photos').where({ workspace_id: workspaceId, id }).first('webp')) as
-    { webp: Buffer } | undefined
-  return row?.webp ?? null
+export async function getPhoto(
+  db: Db,
+  workspaceId: number,
+  id: number,
+): Promise<{ webp: Buffer; ownerId: number | null } | null> {
+  const row = (await db('photos')
+    .join('pieces', 'pieces.id', 'photos.piece_id')
+    .join('order_lines', 'order_lines.id', 'pieces.order_line_id')
+    .join('orders', 'orders.id', 'order_lines.order_id')
+    .where({ 'photos.workspace_id': workspaceId, 'photos.id': id })
+    .first('photos.webp', 'orders.owner_id as ownerId')) as
+    { webp: Buffer; ownerId: number | null } | undefined
+  return row ?? null
 }
 
 const FAILS = ['rework', 'lost'] as const

@@ -8,6 +8,7 @@ export interface StoredPortion {
   recipeVersion: number | null
   orderId: number
   orderTitle: string
+  ownerId: number | null
   layerId: number
   firstPiece: number
   pieces: number
@@ -42,6 +43,7 @@ interface PortionColumns {
   recipe_version: number | null
   order_id: number
   order_title: string
+  owner_id: number | null
   layer_id: number
   first_piece: number
   pieces: number
@@ -54,6 +56,7 @@ const portionOf = (row: PortionColumns): StoredPortion => ({
   recipeVersion: row.recipe_version,
   orderId: row.order_id,
   orderTitle: row.order_title,
+  ownerId: row.owner_id,
   layerId: row.layer_id,
   firstPiece: row.first_piece,
   pieces: row.pieces,
@@ -104,6 +107,7 @@ async function withPortions(
       'order_lines.recipe_version',
       'orders.id as order_id',
       'orders.title as order_title',
+      'orders.owner_id',
     )) as PortionColumns[]
   const portionsOf = groupBy(portions, (row) => row.pot_id)
   return rows.map((row) => ({

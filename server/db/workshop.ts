@@ -40,14 +40,16 @@ export async function getWorkspace(
       perCupMl: number('per_cup_ml'),
       reservePct: number('reserve_pct'),
       cureMarginPct: number('cure_margin_pct'),
-      labourRate: money('labour_rate'),
-      overheadPct: number('overhead_pct'),
       yieldPct: number('yield_pct'),
-      packaging: money('packaging'),
-      feePct: number('fee_pct'),
-      feeFixed: money('fee_fixed'),
-      taxPct: number('tax_pct'),
-      marginPct: number('margin_pct'),
+      money: {
+        labourRate: money('labour_rate'),
+        overheadPct: number('overhead_pct'),
+        packaging: money('packaging'),
+        feePct: number('fee_pct'),
+        feeFixed: money('fee_fixed'),
+        taxPct: number('tax_pct'),
+        marginPct: number('margin_pct'),
+      },
     },
   }
 }

@@ -1,11 +1,15 @@
-import { defineEventHandler, setResponseHeader } from 'h3'
+import { defineEventHandler, setResponseHeader, type H3Event } from 'h3'
+import type { Action } from '../../shared/rights'
+import type { Problem } from '../../shared/types/exchange'
 import { AppError } from '../services/AppError'
+import { requireMay } from '../services/rights'
 import { ROUTES } from '../services/service/openapi'
+import { whoOf } from '../utils/api'
 import { sendProblem } from '../utils/problem'
 
-const NAMES = Object.keys(ROUTES).map((name) => {
+const NAMES = Object.entries(ROUTES).map(([name, { action }]) => {
   const [method = '', path = ''] = name.split(' ')
-  return { method, path: new RegExp(`^${path.replace(/\{\w+\}/g, '[^/]+')}$`) }
+  return { method, path: new RegExp(`^${path.replace(/\{\w+\}/g, '[^/]+')}$`), action }
 })
 
 /**
@@ -15,9 +19,11 @@ const NAMES = Object.keys(ROUTES).map((name) => {
 export default defineEventHandler((event) => {
   const [path = ''] = event.path.split('?')
   if (!path.startsWith('/api/')) return
-  const methods = NAMES.filter((one) => one.path.test(path)).map(({ method }) => method)
+  const here = NAMES.filter((one) => one.path.test(path))
+  const methods = here.map(({ method }) => method)
   const asked = event.method === 'HEAD' ? 'GET' : event.method
-  if (methods.includes(asked)) return
+  const route = here.find(({ method }) => method === asked)
+  if (route) return refusal(event, route.action)
   if (methods.length === 0)
     return sendProblem(event, new AppError('unknown', 'There is nothing at this address.'))
   setResponseHeader(event, 'allow', methods.join(', '))
@@ -26,3 +32,14 @@ export default defineEventHandler((event) => {
     new AppError('wrong-method', `This address takes ${methods.join(' and ')} only.`),
   )
 })
+
+/** Refuses whoever has not the right that a route takes; whose the things are is the services' to ask. */
+function refusal(event: H3Event, action: Action | null): Problem | undefined {
+  if (action === null) return undefined
+  try {
+    requireMay(whoOf(event), action)
+    return undefined
+  } catch (error) {
+    return sendProblem(event, error)
+  }
+}

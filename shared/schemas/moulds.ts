@@ -1,12 +1,12 @@
 import { SIZED_HOW, type Mould } from '../../core/trade'
 import { maybeShapeSchema } from './compute/size'
-import { exact, money, named, oneOf, positive, text, version, whole } from './fields'
+import { exact, named, oneOf, positive, price, text, version, whole } from './fields'
 import { schemaOf } from './typed'
 
 const mouldFields = {
   name: named(),
   count: whole().required().min(0).max(1000),
-  price: money().required(),
+  price: price(),
   lifeUses: whole().required().min(1).max(100_000),
   shape: maybeShapeSchema,
   sizedHow: oneOf(SIZED_HOW)

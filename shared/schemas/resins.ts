@@ -3,7 +3,7 @@ import { temperature } from './compute/cure'
 import {
   exact,
   list,
-  money,
+  price,
   named,
   notNegative,
   oneOf,
@@ -39,7 +39,7 @@ const otherKits = () =>
   list(
     exact({
       ml: positive().required(),
-      price: money().required(),
+      price: price(),
       leadDays: whole().required().min(0).max(365),
     }).required(),
   )
@@ -77,7 +77,7 @@ const resinFields = {
       return typeof value !== 'number' || typeof minDepthMm !== 'number' || value >= minDepthMm
     }),
   kitMl: positive().required(),
-  kitPrice: money().required(),
+  kitPrice: price(),
   milestones: milestones(),
   heatC: temperature().max(400),
   whiteHold: whole().min(1).max(5),

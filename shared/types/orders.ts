@@ -9,4 +9,10 @@ export interface OrderLine {
   recipeVersion: number | null
 }
 
-export type Order = Versioned<Omit<OrderFields, 'lines'> & { id: number; lines: OrderLine[] }>
+export type Order = Versioned<
+  Omit<OrderFields, 'lines' | 'ownerId'> & {
+    id: number
+    ownerId: number | null
+    lines: OrderLine[]
+  }
+>

@@ -12,6 +12,8 @@ export interface PieceRow {
   state: PieceState
   orderId: number
   orderTitle: string
+  /** Whether the reader may work on it. */
+  isOwn: boolean
   recipeId: number
   recipeName: string
   layerName: string
@@ -51,6 +53,7 @@ export interface PieceLog {
     | 'layersLeft'
     | 'hasMould'
     | 'tint'
+    | 'isOwn'
   >
   events: PieceEvent[]
   photoIds: number[]

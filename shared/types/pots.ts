@@ -5,6 +5,8 @@ export type PotState = 'planned' | 'mixing' | 'poured' | 'spoiled'
 export interface PotPortion extends Portion {
   orderId: number
   orderTitle: string
+  /** Whether the reader may pour it. */
+  isOwn: boolean
   recipeId: number
   recipeName: string
   /** How deep the layer stands in its piece; null where that is not known. */

@@ -26,7 +26,14 @@ export interface Workshop {
   name: string
   timeZone: string
   rules: StudioRules
-  people: { id: number; name: string; role: Role; skills: string[] }[]
+  people: {
+    id: number
+    name: string
+    role: Role
+    skills: string[]
+    /** Whether a guest gives a hand with the work of others. */
+    helpsOthers: boolean
+  }[]
   shifts: WeeklyShift[]
   places: PlaceRow[]
   moulds: MouldRow[]

@@ -21,6 +21,8 @@ const ISSUE_WORDS: OtherWords = {
   'file-unreadable': ({ file, reason }) => `"${file}" cannot be read: ${reason}`,
 
   'currency-unknown': () => 'must be a currency code of ISO 4217, such as EUR',
+  'prices-hidden': () => 'prices are for the members of the workshop to see',
+  'price-of-manager': () => 'is the manager’s to change',
   'margin-too-great': () =>
     'the selling fee and this margin together eat the whole price; ask for less margin',
 
@@ -103,6 +105,7 @@ const ISSUE_WORDS: OtherWords = {
   'recipe-missing': () => 'this recipe does not exist',
   'layer-missing': () => 'belongs to a layer that is not there',
   'keeps-recipe': () => 'has been begun already; add a line of its own for another recipe',
+  'owner-unknown': () => 'names somebody who is not in the workshop',
   'place-unknown': () => 'names a place that does not exist',
   'not-yet': () =>
     'cannot have happened: it lies more than a day ahead; see what time this device shows',

@@ -3,6 +3,7 @@ export interface PlanNames {
   task: (id: string) => string
   maker: (id: string) => string
   mould: (id: string) => string
+  skill: (skill: string) => string
   /** An instant on the plan's clock. */
   at: (minute: number) => string
 }
@@ -14,5 +15,6 @@ export const AS_GIVEN: PlanNames = {
   task: quoted,
   maker: quoted,
   mould: quoted,
+  skill: quoted,
   at: (minute) => `minute ${minute}`,
 }

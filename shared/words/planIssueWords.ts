@@ -58,7 +58,7 @@ function waitWords({ minMin, maxMin }: IssueParams['begins-after']): string {
 /** Why there is no plan, in a manager's words. */
 export const PLAN_ISSUE_WORDS: Words = {
   'skill-missing': ({ task, skill }, names) =>
-    `nobody here has the skill "${skill}" that ${names.task(task)} needs`,
+    `nobody here has the skill ${names.skill(skill)} that ${names.task(task)} needs`,
   'maker-missing': ({ task }, names) => `there is no maker to do ${names.task(task)}`,
   'station-missing': ({ task, kind }, names) =>
     `the workshop has no station of the kind "${kind}" that ${names.task(task)} needs`,

@@ -27,6 +27,7 @@ const portion = (lineId: number, changes: Partial<PotPortion> = {}): PotPortion 
   pouredMl: 80,
   mouldId: null,
   orderId: lineId,
+  isOwn: true,
   orderTitle: `order ${lineId}`,
   recipeId: 1,
   recipeName: 'block',

@@ -15,6 +15,7 @@ const piece = (changes: Partial<PieceRow> = {}): PieceRow => ({
   number: 1,
   state: 'curing',
   orderId: 1,
+  isOwn: true,
   orderTitle: '',
   recipeId: 1,
   recipeName: '',

@@ -151,12 +151,14 @@ describe('planRequest', () => {
     ],
     places: [{ id: placeId.of(1), kind: 'rack', room: 'pour', areaCm2: 2000 }],
     moulds: [{ id: mouldId.of(1), count: 4 }],
+    ownOnly: [],
     range: { coldC: 20, warmC: 20 },
     box: { tempC: 40, areaCm2: 1000, runs: [[0, 20 * 1440]] as [number, number][] },
   }
   const line = (changes: Partial<PlanLine> = {}, one = recipe()): PlanLine => ({
     id: 1,
     recipe: one,
+    owner: null,
     quantity: 2,
     promisedMin: 5000,
     weight: 1,

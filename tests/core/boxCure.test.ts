@@ -24,6 +24,7 @@ const range = { coldC: 20, warmC: 20 }
 const line = (changes: Partial<PlanLine> = {}, one: Recipe = recipe()): PlanLine => ({
   id: 1,
   recipe: one,
+  owner: null,
   quantity: 2,
   promisedMin: 5000,
   weight: 1,
@@ -119,6 +120,7 @@ describe('a line in the heated box', () => {
     day * 1440 + 1080,
   ])
   const workroom = {
+    ownOnly: [],
     makers: [{ id: makerId.of(1), skills: ['pour', 'finish'], shifts: days }],
     stations: [
       { id: stationId.of(1), kind: 'bench', room: 'pour' },
@@ -143,7 +145,7 @@ describe('a line in the heated box', () => {
       horizonMin: 20 * 1440,
       lines,
       resins: new Map([[1, bearing]]),
-      workroom: { ...workroom, box: { ...box, runs } },
+      workroom: { ...workroom, ownOnly: [], box: { ...box, runs } },
       rules,
       paths: { sandLines: new Set(sandLines), boxLines: new Set(boxLines) },
       iterations: 10,

@@ -99,13 +99,16 @@ describe('a milestone', () => {
 describe('money', () => {
   const used = {
     ...rules,
-    overheadPct: 10,
     yieldPct: 80,
-    packaging: '1.00',
-    feePct: 5,
-    feeFixed: '0.25',
-    taxPct: 20,
-    marginPct: 40,
+    money: {
+      ...rules.money,
+      overheadPct: 10,
+      packaging: '1.00',
+      feePct: 5,
+      feeFixed: '0.25',
+      taxPct: 20,
+      marginPct: 40,
+    },
   }
   const batch = costBatch({
     recipe: recipe(),

@@ -28,6 +28,7 @@ const made = recipe({
 const line = (id: number, promisedMin: number): PlanLine => ({
   id,
   recipe: made,
+  owner: null,
   quantity: 2,
   promisedMin,
   weight: 1,
@@ -59,6 +60,7 @@ const workroom = (rackCm2: number, box: Workroom['box']): Workroom => ({
     ...(box ? [{ id: placeId.of(2), kind: 'box', room: 'the box', areaCm2: box.areaCm2 }] : []),
   ],
   moulds: [],
+  ownOnly: [],
   range: { coldC: 20, warmC: 20 },
   box,
 })

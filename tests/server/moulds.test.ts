@@ -8,6 +8,7 @@ import { newMouldSchema, type MouldFields } from '../../shared/schemas/moulds'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
 
 let manager: Who
+let maker: Who
 let guest: Who
 let stranger: Who
 const now = new Date('2026-03-02T09:00:00.000Z')
@@ -30,7 +31,7 @@ const codeOf = (work: Promise<unknown>) =>
 
 beforeAll(async () => {
   const knex = await freshDatabase()
-  ;({ manager, guest } = await aWorkshop(knex))
+  ;({ manager, maker, guest } = await aWorkshop(knex))
   stranger = (await aWorkshop(knex, 'Other yard')).manager
 })
 afterAll(leaveDatabase)
@@ -115,13 +116,17 @@ describe('a sized mould', () => {
     )
     expect(codes.sort()).toEqual(['conflict', 'done'])
   })
-  test('belongs to its workshop, and guests leave it alone', async () => {
+  test('belongs to its workshop; its price is the manager’s to change, and not for guests to see', async () => {
     const mould = await createMould(manager, fields({ name: 'ours' }), now)
     expect(await listMoulds(stranger)).not.toContainEqual(expect.objectContaining({ id: mould.id }))
     expect(await codeOf(saveMould(stranger, mould.id, { ...fields(), version: 1 }, now))).toBe(
       'unknown',
     )
-    expect(await codeOf(createMould(guest, fields({ name: 'theirs' }), now))).toBe('forbidden')
+    const dearer = { ...fields({ name: 'ours', price: '99.00' }), version: 1 }
+    expect(await codeOf(saveMould(maker, mould.id, dearer, now))).toBe('forbidden')
+    const more = { ...fields({ name: 'ours', count: 9 }), version: 1 }
+    expect(await saveMould(maker, mould.id, more, now)).toMatchObject({ count: 9 })
+    expect((await listMoulds(guest)).map(({ price }) => price)).toContain(null)
     expect(await codeOf(createMould(manager, fields({ name: 'ours' }), now))).toBe('invalid-input')
   })
 })

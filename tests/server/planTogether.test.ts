@@ -38,6 +38,7 @@ const workroom = {
   ],
   places: [{ id: placeId.of(1), kind: 'rack', room: 'a', areaCm2: 9000 }],
   moulds: [],
+  ownOnly: [],
   range: { coldC: 20, warmC: 20 },
   box: null,
 }
@@ -67,6 +68,7 @@ function begunLine(id: number, recoat: 'either' | 'tack'): PlanLine {
   return {
     id,
     recipe: made,
+    owner: null,
     quantity: 1,
     promisedMin: 9000,
     weight: 1,

@@ -25,10 +25,12 @@ import { piecesOfPot } from '../../shared/potTitle'
 import type { ResinFields } from '../../shared/schemas/resins'
 import type { OrderFields } from '../../shared/schemas/orders'
 import type { KeyedRunEvent } from '../../shared/schemas/runs'
+import { getWorkshop } from '../../server/services/workshop/workshop'
 import { aWorkshop, freshDatabase, leaveDatabase, PASSWORD } from './database'
 
 let knex: Knex
 let manager: Who
+let maker: Who
 let guest: Who
 let stranger: Who
 const now = new Date('2026-03-02T09:00:00.000Z')
@@ -59,7 +61,7 @@ const anOrder = (changes: Partial<OrderFields> = {}): OrderFields => ({
 
 beforeAll(async () => {
   knex = await freshDatabase()
-  ;({ manager, guest } = await aWorkshop(knex))
+  ;({ manager, maker, guest } = await aWorkshop(knex))
   stranger = (await aWorkshop(knex, 'Other yard')).manager
   const resin = await createResin(manager, aResin(), now)
   const mould = await knex('moulds')
@@ -221,11 +223,22 @@ describe('rights and workspaces', () => {
         .code,
     ).toBe('unknown')
   })
-  test('guests leave resins, recipes and the plan alone', async () => {
-    expect((await refusal(createResin(guest, aResin({ name: 'Guest' }), now))).code).toBe(
-      'forbidden',
+  test('prices are for members to see, and the manager’s to change', async () => {
+    const resin = await createResin(manager, aResin({ name: 'Priced', kitPrice: '40.00' }), now)
+    const ofGuest = (await listResins(guest)).find(({ id }) => id === resin.id)
+    expect(ofGuest).toMatchObject({ kitPrice: null, stockMl: resin.stockMl })
+    const { id: _id, ...fields } = resin
+    const dearer = await refusal(saveResin(maker, resin.id, { ...fields, kitPrice: '41.00' }, now))
+    expect([dearer.code, dearer.details.issues?.[0]?.path]).toEqual(['forbidden', 'kitPrice'])
+    const changed = await saveResin(
+      maker,
+      resin.id,
+      { ...fields, kitPrice: '40.0', note: 'n' },
+      now,
     )
-    expect((await refusal(makePlan(guest, solve, now))).code).toBe('forbidden')
+    expect(changed).toMatchObject({ note: 'n', kitPrice: '40.00' })
+    expect((await getWorkshop(guest)).rules.money).toBeNull()
+    expect((await getWorkshop(maker)).rules.money).not.toBeNull()
   })
   test('a taken name is a complaint at the name', async () => {
     expect((await refusal(createResin(manager, aResin(), now))).details.issues).toEqual([

@@ -34,6 +34,7 @@ const pot = (
       recipeVersion: null,
       orderId: 1,
       orderTitle: '',
+      ownerId: null,
       layerId: 1,
       firstPiece: 1,
       pieces: 1,

@@ -18,6 +18,7 @@ const people = {
   task: (id: string) => (id === TASK ? '“Trim”' : id === OTHER ? '“mix face”' : '“something else”'),
   maker: (id: string) => (id === 'p3' ? 'Wren' : 'nobody'),
   mould: (id: string) => (id === 'm5' ? '“dial mould”' : '“another mould”'),
+  skill: (skill: string) => `“${skill}”`,
   at: (minute: number) => `Mon 1 Mar 0${minute % 10}:00`,
 }
 /** What nobody should have to read. */
@@ -30,6 +31,8 @@ const PARAMS: { [C in IssueCode]: IssueParams[C] } = {
   'not-json': null,
   'file-unreadable': { file: 'cavity.stl', reason: 'ENOENT' },
   'currency-unknown': null,
+  'prices-hidden': null,
+  'price-of-manager': null,
   'margin-too-great': null,
   'density-missing': { part: 'B' },
   'nothing-in-cup': null,
@@ -106,6 +109,7 @@ const PARAMS: { [C in IssueCode]: IssueParams[C] } = {
   'recipe-missing': null,
   'layer-missing': null,
   'keeps-recipe': null,
+  'owner-unknown': null,
   'place-unknown': null,
   'cursor-unknown': null,
   'not-yet': null,

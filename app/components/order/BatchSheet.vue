@@ -2,7 +2,14 @@
 import { decimalsOf, type Measure } from '~~/core/mix'
 import type { Recipe } from '~~/core/trade'
 import { formatNumber } from '~~/core/units'
-import { whyCostPerGood, whyMixMl, whyPart, whyPrice, type Why } from '~~/core/why'
+import {
+  whyCostPerGood,
+  whyMixMl,
+  whyPart,
+  whyPrice,
+  type Why,
+  type PricedRules,
+} from '~~/core/why'
 import { measureOf } from '~~/shared/measureOf'
 import type { MeasureChoice } from '~~/shared/schemas/people'
 import { drawnLayers } from '~/utils/drawnLayers'
@@ -50,6 +57,11 @@ const whyLayer = (index: number): Why => {
   return whyMixMl(recipe, layer, one, pieces, workshop.rules!)
 }
 const KINDS = { material: 'materials', labour: 'labour', equipment: 'wear' } as const
+/** The rules with their money; null for those who may not see prices. */
+const priced = computed<PricedRules | null>(() => {
+  const { rules } = workshop
+  return rules?.money ? { ...rules, money: rules.money } : null
+})
 </script>
 
 <template>
@@ -136,16 +148,16 @@ const KINDS = { material: 'materials', labour: 'labour', equipment: 'wear' } as 
         <CautionList class="mt-3" :topics="['liquid', 'cup', 'heat']" />
       </section>
     </div>
-    <section v-if="cost && workshop.rules" class="min-w-0">
+    <section v-if="cost && priced" class="min-w-0">
       <h2 class="mb-2">Cost</h2>
       <dl class="sheet mb-4 grid grid-cols-2 gap-3 p-4">
         <div>
           <dt class="text-soft">a good piece costs</dt>
-          <dd><WhyNumber large :why="whyCostPerGood(cost, pieces, workshop.rules)" /></dd>
+          <dd><WhyNumber large :why="whyCostPerGood(cost, pieces, priced)" /></dd>
         </div>
         <div>
           <dt class="text-soft">ask, with tax</dt>
-          <dd><WhyNumber large :why="whyPrice(cost, workshop.rules)" /></dd>
+          <dd><WhyNumber large :why="whyPrice(cost, priced)" /></dd>
         </div>
       </dl>
       <table class="ledger">
@@ -167,12 +179,12 @@ const KINDS = { material: 'materials', labour: 'labour', equipment: 'wear' } as 
           </tr>
           <tr class="font-semibold">
             <td>the batch</td>
-            <td class="figure">{{ cost.batchCost }} {{ workshop.rules.currency }}</td>
+            <td class="figure">{{ cost.batchCost }} {{ priced.currency }}</td>
           </tr>
         </tbody>
       </table>
     </section>
-    <p v-else-if="costed && !costed.ok" role="alert" class="wrong">
+    <p v-else-if="priced && costed && !costed.ok" role="alert" class="wrong">
       {{ allSaid(costed.issues) }}
     </p>
   </div>

@@ -11,6 +11,7 @@ const emit = defineEmits<{ saved: [order: Order] }>()
 const orders = useOrderStore()
 const recipes = useRecipeStore()
 const workshop = useWorkshopStore()
+const session = useSessionStore()
 const { localNow } = useWhen()
 
 const inTwoWeeks = () =>
@@ -27,6 +28,7 @@ const blank = (): OrderFields => ({
   state: 'accepted',
   colours: '',
   note: '',
+  ownerId: null,
   lines: [{ recipeId: 0, quantity: 1 }],
 })
 const draftOf = (from: Order | null): OrderFields => {
@@ -83,6 +85,17 @@ const KINDS = [
   { value: 'market', label: 'a market day' },
 ] as const
 const STATES = ORDER_STATES.map((value) => ({ value, label: value }))
+/** A guest's orders are their own; members say which guest's an order is. */
+const owners = computed(() =>
+  session.may('plan')
+    ? [
+        { value: 0, label: 'the workshop’s' },
+        ...[...workshop.people.values()]
+          .filter((person) => person.role === 'guest')
+          .map(({ id, name }) => ({ value: id, label: `${name}’s own` })),
+      ]
+    : [],
+)
 /** Recipes that were put away are offered only where they are chosen already. */
 const recipeOptions = computed(() =>
   recipes.recipes
@@ -130,6 +143,14 @@ const recipeOptions = computed(() =>
         <FieldText v-model="time" label="at" type="time" />
       </div>
       <FieldText v-model="draft.colours" label="Colours" :error="form.errorAt('colours')" />
+      <FieldChoice
+        v-if="owners.length > 1"
+        :model-value="draft.ownerId ?? 0"
+        label="Whose it is"
+        :options="owners"
+        :error="form.errorAt('ownerId')"
+        @update:model-value="draft.ownerId = Number($event) || null"
+      />
     </div>
     <fieldset>
       <legend class="mb-1 font-semibold">Pieces</legend>

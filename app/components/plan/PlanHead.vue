@@ -15,6 +15,7 @@ const emit = defineEmits<{
   afresh: []
 }>()
 const { short } = useWhen()
+const mayPlan = useSessionStore().may('plan')
 const kept = computed(() =>
   late === 0
     ? 'Every promise is kept.'
@@ -31,6 +32,7 @@ const note = computed(() =>
   <PlaceHead title="Plan" :note="note">
     <template v-if="plan">
       <button
+        v-if="mayPlan"
         type="button"
         class="quiet"
         :disabled="busy || !plan.canUndo"
@@ -39,6 +41,7 @@ const note = computed(() =>
         Undo
       </button>
       <button
+        v-if="mayPlan"
         type="button"
         class="quiet"
         :disabled="busy || !plan.canRedo"
@@ -48,11 +51,23 @@ const note = computed(() =>
       </button>
       <NuxtLink to="/plan/load" class="quiet">Load</NuxtLink>
       <NuxtLink to="/plan/week" class="quiet">Week</NuxtLink>
-      <button type="button" class="quiet" :disabled="busy" @click="emit('refresh', plan)">
+      <button
+        v-if="mayPlan"
+        type="button"
+        class="quiet"
+        :disabled="busy"
+        @click="emit('refresh', plan)"
+      >
         Bring up to date
       </button>
     </template>
-    <button v-if="ready" type="button" class="press" :disabled="busy" @click="emit('afresh')">
+    <button
+      v-if="ready && mayPlan"
+      type="button"
+      class="press"
+      :disabled="busy"
+      @click="emit('afresh')"
+    >
       {{ busy ? 'Planning …' : 'Plan from now' }}
     </button>
   </PlaceHead>

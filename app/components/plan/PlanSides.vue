@@ -18,12 +18,13 @@ const SIDES = [
   { key: 'promises', name: 'Promises' },
   { key: 'if', name: 'What if' },
 ] as const
+const mayPlan = useSessionStore().may('plan')
 const side = ref<(typeof SIDES)[number]['key']>('promises')
 </script>
 
 <template>
   <div>
-    <div class="mb-2 flex gap-1" role="group" aria-label="Beside the plan">
+    <div v-if="mayPlan" class="mb-2 flex gap-1" role="group" aria-label="Beside the plan">
       <button
         v-for="one in SIDES"
         :key="one.key"

@@ -29,6 +29,8 @@ const emit = defineEmits<{
 }>()
 const { dayAndClock, short } = useWhen()
 const workshop = useWorkshopStore()
+const plan = usePlanStore()
+const mayPlan = useSessionStore().may('plan')
 const nameOf = (id: number | null) => workshop.people.get(id ?? 0)?.name ?? 'nobody'
 const shortMs = (ms: number) => short(new Date(ms).toISOString())
 const maker = computed({
@@ -45,6 +47,9 @@ const NUDGES = [
   { minutes: 15, words: '15 min later' },
   { minutes: 60, words: '1 h later' },
 ] as const
+/** Whether the reader may see whose it is. */
+const isKnown = (orderId: number) =>
+  plan.plan?.promises.some((promise) => promise.orderId === orderId) ?? false
 </script>
 
 <template>
@@ -98,7 +103,7 @@ const NUDGES = [
     </template>
     <template v-else>
       <div class="mt-3 flex flex-wrap gap-2">
-        <template v-if="task.attended">
+        <template v-if="task.attended && mayPlan">
           <button type="button" class="quiet slim" @click="emit('take')">Move</button>
           <button v-if="pin" type="button" class="quiet slim" @click="emit('unpin')">
             Take the pin out
@@ -109,13 +114,14 @@ const NUDGES = [
           Show “{{ holder.title }}”
         </button>
         <NuxtLink
+          v-if="isKnown(task.orderId)"
           :to="`/orders/${task.orderId}`"
           class="quiet slim inline-grid place-content-center"
           >The order</NuxtLink
         >
       </div>
       <FieldChoice
-        v-if="task.attended && makers.length > 1"
+        v-if="task.attended && mayPlan && makers.length > 1"
         v-model="maker"
         label="Done by"
         :options="makers"

@@ -12,6 +12,7 @@ const { need, currency, resins } = defineProps<{
   resins: readonly Resin[]
 }>()
 const emit = defineEmits<{ choose: [resinId: number] }>()
+const session = useSessionStore()
 const heatC = ref<number | undefined>(undefined)
 const hasWhite = ref(need.hasWhite ?? false)
 const VERDICTS = {
@@ -32,6 +33,8 @@ const judged = computed(() =>
     resins: resins.map((resin) => ({
       ...resin,
       id: String(resin.id),
+      // Who may not see prices sees no cost; the order is then by fitness alone.
+      kitPrice: resin.kitPrice ?? '0',
       leadMin: resin.leadDays * MINUTES_PER_DAY,
     })),
   }),
@@ -66,7 +69,9 @@ const choices = computed<(ResinChoice & { name: string })[]>(() =>
             :word="VERDICTS[choice.verdict].word"
             :stage="VERDICTS[choice.verdict].stage"
           />
-          <span class="ml-auto">{{ choice.cost }} {{ currency }}</span>
+          <span v-if="session.may('see prices')" class="ml-auto"
+            >{{ choice.cost }} {{ currency }}</span
+          >
           <button
             type="button"
             class="quiet slim"

@@ -4,7 +4,11 @@ import type { ResinFields } from '~~/shared/schemas/resins'
 
 /** What a kit makes, costs and takes to come, and other sizes of it. */
 const resin = defineModel<ResinFields>({ required: true })
-const { errorAt } = defineProps<{ errorAt: (path: string) => string | undefined }>()
+const { errorAt, fixed } = defineProps<{
+  errorAt: (path: string) => string | undefined
+  /** Whether what it costs is not for the reader to change. */
+  fixed: boolean
+}>()
 const workshop = useWorkshopStore()
 const costs = computed(() => `a kit costs, ${workshop.rules?.currency}`)
 const FIELDS = {
@@ -29,7 +33,12 @@ function addKit(): void {
       :error="errorAt('kitMl')"
       @update:model-value="set('kitMl', $event)"
     />
-    <FieldMoney v-model="resin.kitPrice" :label="costs" :error="errorAt('kitPrice')" />
+    <FieldMoney
+      v-model="resin.kitPrice"
+      :label="costs"
+      :fixed="fixed"
+      :error="errorAt('kitPrice')"
+    />
     <FieldNumber
       :model-value="resin.stockMl"
       v-bind="FIELDS.stockMl"
@@ -61,6 +70,7 @@ function addKit(): void {
       />
       <FieldMoney
         v-model="kit.price"
+        :fixed="fixed"
         :hide-label="i > 0"
         label="costs"
         :error="errorAt(`otherKits[${i}].price`)"

@@ -163,9 +163,12 @@ async function print(size: CardSize): Promise<void> {
         <button type="button" class="quiet" :disabled="!card || printing" @click="print('label')">
           Label, 100 × 150
         </button>
-        <NuxtLink :to="`/bench/${pot.id}`" class="press">{{
-          pot.state === 'mixing' ? 'Go on' : 'To the bench'
-        }}</NuxtLink>
+        <NuxtLink
+          v-if="pot.portions.every((portion) => portion.isOwn)"
+          :to="`/bench/${pot.id}`"
+          class="press"
+          >{{ pot.state === 'mixing' ? 'Go on' : 'To the bench' }}</NuxtLink
+        >
       </PlaceHead>
       <div class="grid gap-x-10 gap-y-6 lg:grid-cols-[auto_minmax(0,1.1fr)_minmax(0,1fr)]">
         <PotMark :letter="pot.letter" :tint="pot.tint" large />

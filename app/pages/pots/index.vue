@@ -71,7 +71,9 @@ const device = computed(() => {
       <label class="flex items-center gap-2 px-2"
         ><input v-model="onlyMine" type="checkbox" class="size-5 accent-ink" /> mine only</label
       >
-      <NuxtLink to="/pots/gather" class="quiet">Gather pots</NuxtLink>
+      <NuxtLink v-if="session.may('gather pots')" to="/pots/gather" class="quiet"
+        >Gather pots</NuxtLink
+      >
     </PlaceHead>
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the pots …</p>
@@ -120,6 +122,7 @@ const device = computed(() => {
               /></span>
             </span>
             <NuxtLink
+              v-if="pot.portions.every((portion) => portion.isOwn)"
               :to="`/bench/${pot.id}`"
               class="press inline-grid place-content-center whitespace-nowrap"
               >{{ pot.state === 'mixing' ? 'Go on' : 'To the bench' }}</NuxtLink

@@ -12,6 +12,7 @@ import { said } from '~~/shared/words'
 
 const recipes = useRecipeStore()
 const resins = useResinStore()
+const session = useSessionStore()
 const workshop = useWorkshopStore()
 const chosen = ref(0)
 
@@ -225,12 +226,19 @@ function useOwnFootprint(): void {
         <NuxtLink to="/recipes" class="quiet">All recipes</NuxtLink>
         <template v-if="opened">
           <button type="button" class="quiet" @click="comparing = true">Versions</button>
-          <NuxtLink :to="`/recipes/new?from=${opened.id}`" class="quiet">Duplicate</NuxtLink>
-          <button type="button" class="quiet" @click="putAway">
+          <NuxtLink
+            v-if="session.may('write recipes')"
+            :to="`/recipes/new?from=${opened.id}`"
+            class="quiet"
+            >Duplicate</NuxtLink
+          >
+          <button v-if="session.may('write recipes')" type="button" class="quiet" @click="putAway">
             {{ opened.archived ? 'Bring back' : 'Put away' }}
           </button>
         </template>
-        <button class="press" :disabled="form.sending.value">Save the recipe</button>
+        <button v-if="session.may('write recipes')" class="press" :disabled="form.sending.value">
+          Save the recipe
+        </button>
       </PlaceHead>
       <ConflictNotice
         v-if="theirs && opened"

@@ -3,6 +3,7 @@ import { drawnLayers } from '~/utils/drawnLayers'
 
 const recipes = useRecipeStore()
 const resins = useResinStore()
+const session = useSessionStore()
 const workshop = useWorkshopStore()
 const { ready, failure, again } = useLoading(() => Promise.all([recipes.load(), resins.load()]))
 const sought = ref('')
@@ -34,7 +35,9 @@ const shown = computed(() =>
         placeholder="Find a recipe"
         aria-label="Find a recipe"
       />
-      <NuxtLink to="/recipes/new" class="press">Write a recipe</NuxtLink>
+      <NuxtLink v-if="session.may('write recipes')" to="/recipes/new" class="press"
+        >Write a recipe</NuxtLink
+      >
     </PlaceHead>
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the recipes …</p>

@@ -6,6 +6,7 @@ import type { MouldRow } from '~~/shared/types/moulds'
 import { blankShape } from '~/utils/shapes'
 import { said } from '~~/shared/words'
 
+const session = useSessionStore()
 const workshop = useWorkshopStore()
 const {
   opened,
@@ -94,7 +95,13 @@ const { errorAt } = form
       >
         <span v-if="saved" role="status" class="self-center">Saved.</span>
         <NuxtLink to="/sizing" class="quiet">All moulds</NuxtLink>
-        <button class="press" :disabled="form.sending.value">Save the mould</button>
+        <button
+          v-if="session.may('change the stores')"
+          class="press"
+          :disabled="form.sending.value"
+        >
+          Save the mould
+        </button>
       </PlaceHead>
       <ConflictNotice
         v-if="theirs && opened"
@@ -178,6 +185,7 @@ const { errorAt } = form
             <FieldMoney
               v-model="draft.price"
               :label="`cost, ${workshop.rules?.currency}`"
+              :fixed="opened !== null && !session.may('change prices')"
               :error="errorAt('price')"
             />
             <label class="col-span-2 flex items-center gap-2 pt-1"

@@ -2,6 +2,7 @@
 import { solidOf, type Shape } from '~~/core/size'
 import { SHAPE_WORDS } from '~/utils/shapes'
 
+const session = useSessionStore()
 const workshop = useWorkshopStore()
 const { ready, failure, again } = useLoading(() => workshop.loadMoulds())
 const HOW = {
@@ -18,7 +19,9 @@ const moulds = computed(() => [...workshop.moulds.values()])
 <template>
   <div>
     <PlaceHead title="Sizing" note="How much every mould holds, and how deep it stands.">
-      <NuxtLink to="/sizing/new" class="press">Size a mould</NuxtLink>
+      <NuxtLink v-if="session.may('change the stores')" to="/sizing/new" class="press"
+        >Size a mould</NuxtLink
+      >
     </PlaceHead>
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the moulds …</p>

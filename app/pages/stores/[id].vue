@@ -4,6 +4,7 @@ import { newResinSchema, resinSchema, type ResinFields } from '~~/shared/schemas
 import type { ResinRow } from '~~/shared/types/resins'
 import { RESIN_FIELDS } from '~/utils/resinFields'
 
+const session = useSessionStore()
 const resins = useResinStore()
 const {
   opened,
@@ -44,7 +45,13 @@ const { errorAt } = form
       <PlaceHead :title="draft.name || 'A new resin'">
         <span v-if="saved" role="status" class="self-center">Saved.</span>
         <NuxtLink to="/stores" class="quiet">The stores</NuxtLink>
-        <button class="press" :disabled="form.sending.value">Save the resin</button>
+        <button
+          v-if="session.may('change the stores')"
+          class="press"
+          :disabled="form.sending.value"
+        >
+          Save the resin
+        </button>
       </PlaceHead>
       <ConflictNotice
         v-if="theirs && opened"
@@ -61,7 +68,11 @@ const { errorAt } = form
         <fieldset class="space-y-3">
           <legend class="mb-1 font-semibold">Mixing</legend>
           <MixingFields v-model="draft" :error-at="errorAt" />
-          <KitFields v-model="draft" :error-at="errorAt">
+          <KitFields
+            v-model="draft"
+            :error-at="errorAt"
+            :fixed="opened !== null && !session.may('change prices')"
+          >
             <ResinFigure
               v-for="field in RESIN_FIELDS.cured"
               :key="field.key"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { originOf, RESIN_FIGURES, type Resin } from '~~/core/trade'
+import { originOf, RESIN_FIGURES, type Kit, type Resin } from '~~/core/trade'
 import { formatNumber } from '~~/core/units'
 
 const route = useRoute()
@@ -17,8 +17,10 @@ const onlyDiffering = ref(false)
 const figures = computed(() =>
   RESIN_FIGURES.filter((one) => !onlyDiffering.value || differs(one.of)),
 )
-const kitText = (kit: { price: string; ml: number }) =>
-  `${kit.price} ${workshop.rules?.currency ?? ''} for ${figure(kit.ml, 'ml', 0)}`
+const kitText = (kit: Kit) =>
+  kit.price === null
+    ? figure(kit.ml, 'ml', 0)
+    : `${kit.price} ${workshop.rules?.currency ?? ''} for ${figure(kit.ml, 'ml', 0)}`
 const kitsOf = (resin: Resin) =>
   [{ ml: resin.kitMl, price: resin.kitPrice, leadDays: resin.leadDays }, ...resin.otherKits].sort(
     (x, y) => x.leadDays - y.leadDays,

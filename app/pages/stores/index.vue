@@ -2,6 +2,7 @@
 import { formatNumber } from '~~/core/units'
 
 const resins = useResinStore()
+const session = useSessionStore()
 const workshop = useWorkshopStore()
 const { ready, failure, again } = useLoading(() => resins.load())
 const picked = ref<number[]>([])
@@ -24,7 +25,9 @@ const hours = (minutes: number) =>
         class="quiet"
         >Compare these {{ picked.length }}</NuxtLink
       >
-      <NuxtLink to="/stores/new" class="press">Add a resin</NuxtLink>
+      <NuxtLink v-if="session.may('change the stores')" to="/stores/new" class="press"
+        >Add a resin</NuxtLink
+      >
     </PlaceHead>
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the stores …</p>
@@ -95,9 +98,9 @@ const hours = (minutes: number) =>
               >
             </td>
             <td class="figure whitespace-nowrap">
-              {{ resin.kitPrice }} {{ workshop.rules?.currency }}<br /><span class="text-soft">{{
-                figure(resin.kitMl, 'ml', 0)
-              }}</span>
+              <template v-if="resin.kitPrice !== null"
+                >{{ resin.kitPrice }} {{ workshop.rules?.currency }}<br /></template
+              ><span class="text-soft">{{ figure(resin.kitMl, 'ml', 0) }}</span>
             </td>
           </tr>
         </tbody>

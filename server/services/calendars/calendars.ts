@@ -8,6 +8,7 @@ import { getWorkspace } from '../../db/workshop'
 import { AppError } from '../AppError'
 import { calendarFile } from './calendarFile'
 import { hashOf, newSecret } from '../people/secrets'
+import { may, requireMay } from '../rights'
 import { inTransaction } from '../transactions'
 import type { Who } from '../Who'
 
@@ -16,19 +17,19 @@ const SECRET = /^[\w-]{43}$/
 
 /** Everybody has a calendar of their own hands; the workshop's is the manager's. */
 function feedFor(who: Who, whose: 'mine' | 'workshop'): StoredFeed {
-  if (whose === 'workshop' && who.role !== 'manager')
-    throw new AppError('forbidden', 'The calendar of the whole workshop is the manager’s.')
+  if (whose === 'workshop') requireMay(who, 'have the workshop’s calendar')
   return { workspaceId: who.workspaceId, personId: whose === 'mine' ? who.personId : null }
 }
 
 /** Which calendars have an address, and since when; the address itself is told once only. */
 export async function calendarFeeds(who: Who): Promise<CalendarFeeds> {
   const db = database()
+  const hasWorkshop = may(who, 'have the workshop’s calendar')
   const [mine, workshop] = await Promise.all([
     feedMadeAt(db, feedFor(who, 'mine')),
-    who.role === 'manager' ? feedMadeAt(db, feedFor(who, 'workshop')) : Promise.resolve(null),
+    hasWorkshop ? feedMadeAt(db, feedFor(who, 'workshop')) : Promise.resolve(null),
   ])
-  return { mine, workshop, hasWorkshop: who.role === 'manager' }
+  return { mine, workshop, hasWorkshop }
 }
 
 /**

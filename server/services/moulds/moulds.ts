@@ -6,12 +6,13 @@ import * as rows from '../../db/moulds'
 import { AppError } from '../AppError'
 import { arrangePots } from '../pots/arrangePots'
 import { found, inTurn, savedOrConflict } from '../transactions'
-import { requireMember, type Who } from '../Who'
+import { mouldFor, requirePricesKept } from '../prices'
+import type { Who } from '../Who'
 
 const NAME_TAKEN = issue('name', 'name-taken', { what: 'mould' })
 
-export const listMoulds = (who: Who): Promise<MouldRow[]> =>
-  rows.listMoulds(database(), who.workspaceId)
+export const listMoulds = async (who: Who): Promise<MouldRow[]> =>
+  (await rows.listMoulds(database(), who.workspaceId)).map((mould) => mouldFor(who, mould))
 
 /** A mould that cannot be filled is not stored. */
 function requireFillable({ shape }: rows.MouldFields): void {
@@ -31,7 +32,6 @@ export async function createMould(
   fields: rows.MouldFields,
   now: Date,
 ): Promise<MouldRow> {
-  requireMember(who)
   requireFillable(fields)
   return inTurn(
     who.workspaceId,
@@ -49,11 +49,12 @@ export async function saveMould(
   fields: rows.MouldFields & { version: number },
   now: Date,
 ): Promise<MouldRow> {
-  requireMember(who)
   requireFillable(fields)
   return inTurn(
     who.workspaceId,
     async (trx) => {
+      const before = found(await rows.getMould(trx, who.workspaceId, id), 'mould')
+      requirePricesKept(who, [{ path: 'price', before: before.price, after: fields.price }])
       const saved = await rows.updateMould(trx, who.workspaceId, id, fields, now)
       if (saved) await arrangePots(trx, who.workspaceId, () => true, now)
       return savedOrConflict(saved, await rows.getMould(trx, who.workspaceId, id), 'mould')

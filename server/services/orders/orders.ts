@@ -6,8 +6,10 @@ import { database } from '../../db/database'
 import * as rows from '../../db/orders'
 import { listRecipes } from '../../db/recipes'
 import type { Db } from '../../db/rows'
+import { listPeople } from '../../db/people'
 import { AppError } from '../AppError'
 import { arrangePots } from '../pots/arrangePots'
+import { may, ownersSeen } from '../rights'
 import { found, inTurn, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
 
@@ -21,6 +23,7 @@ export async function listOrders(
     states: options.all ? ORDER_STATES : rows.OPEN_STATES,
     limit: ORDERS_PER_PAGE,
     after: cursorOf(options.after),
+    ownerId: ownersSeen(who),
   })
 }
 
@@ -35,8 +38,24 @@ function cursorOf(text: string | null): { promisedAt: Date; id: number } | null 
   return { promisedAt, id: Number(id) }
 }
 
-export async function getOrder(who: Who, id: number): Promise<Order> {
-  return found(await rows.getOrder(database(), who.workspaceId, id), 'order')
+export const getOrder = (who: Who, id: number): Promise<Order> => orderSeen(database(), who, id)
+
+/** An order that somebody may see; to others it is as if it were not there. */
+async function orderSeen(db: Db, who: Who, id: number): Promise<Order> {
+  const order = await rows.getOrder(db, who.workspaceId, id)
+  return found(order && may(who, 'see orders', [order.ownerId]) ? order : null, 'order')
+}
+
+/** A guest's orders are their own; members say whose an order is. */
+async function withOwner<T extends OrderFields>(db: Db, who: Who, fields: T): Promise<T> {
+  if (!may(who, 'change orders', [null])) return { ...fields, ownerId: who.personId }
+  const { ownerId } = fields
+  const people = ownerId ? await listPeople(db, who.workspaceId) : []
+  if (ownerId && !people.some(({ id }) => id === ownerId))
+    throw new AppError('invalid-input', 'The order is said to be of somebody who is not here.', {
+      issues: [issue('ownerId', 'owner-unknown')],
+    })
+  return fields
 }
 
 async function checkRecipes(db: Db, who: Who, fields: OrderFields): Promise<void> {
@@ -51,9 +70,9 @@ async function checkRecipes(db: Db, who: Who, fields: OrderFields): Promise<void
 }
 
 /** What has been begun is made to its end by its recipe. */
-function checkBegun(order: Order | null, fields: OrderFields): void {
+function checkBegun(order: Order, fields: OrderFields): void {
   const begun = new Map(
-    (order?.lines ?? []).flatMap((line) =>
+    order.lines.flatMap((line) =>
       line.recipeVersion === null ? [] : [[line.id, line.recipeId] as const],
     ),
   )
@@ -69,7 +88,7 @@ function checkBegun(order: Order | null, fields: OrderFields): void {
 export async function createOrder(who: Who, fields: OrderFields, now: Date): Promise<Order> {
   return inTurn(who.workspaceId, async (trx) => {
     await checkRecipes(trx, who, fields)
-    const id = await rows.insertOrder(trx, who.workspaceId, fields, now)
+    const id = await rows.insertOrder(trx, who.workspaceId, await withOwner(trx, who, fields), now)
     await arrangePots(trx, who.workspaceId, (_, order) => order.id === id, now)
     return found(await rows.getOrder(trx, who.workspaceId, id), 'order')
   })
@@ -82,9 +101,14 @@ export async function saveOrder(
   now: Date,
 ): Promise<Order> {
   return inTurn(who.workspaceId, async (trx) => {
+    const before = await orderSeen(trx, who, id)
     await checkRecipes(trx, who, fields)
-    checkBegun(await rows.getOrder(trx, who.workspaceId, id), fields)
-    const saved = await rows.updateOrder(trx, who.workspaceId, id, fields, now)
+    checkBegun(before, fields)
+    const owned = await withOwner(trx, who, {
+      ...fields,
+      ownerId: fields.ownerId === undefined ? before.ownerId : fields.ownerId,
+    })
+    const saved = await rows.updateOrder(trx, who.workspaceId, id, owned, now)
     if (saved) await arrangePots(trx, who.workspaceId, (_, order) => order.id === id, now)
     return savedOrConflict(saved, await rows.getOrder(trx, who.workspaceId, id), 'order')
   })

@@ -20,6 +20,7 @@ import { recipesOfLines } from '../recipes/lineRecipes'
 import { requireAllPoured } from './layersMissing'
 import { storedPhoto } from './storedPhoto'
 import { arrangePots } from '../pots/arrangePots'
+import { may, ownersSeen, requireMay, titleFor } from '../rights'
 import { found, inTransaction, inTurn, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
 import { MS_PER_MIN } from '../../../core/units'
@@ -105,7 +106,8 @@ export async function listLying(who: Who): Promise<PieceRow[]> {
         state: piece.state,
         version: piece.version,
         orderId: piece.orderId,
-        orderTitle: piece.orderTitle,
+        orderTitle: titleFor(who, piece.ownerId, piece.orderTitle),
+        isOwn: may(who, 'work on pieces', [piece.ownerId]),
         recipeId: piece.recipeId,
         recipeName: piece.recipeName,
         footprintCm2: piece.footprintCm2,
@@ -126,7 +128,7 @@ export async function listLying(who: Who): Promise<PieceRow[]> {
 /** The temperatures behind one piece's openings, for its "why?". */
 export async function pieceProfile(who: Who, id: number): Promise<TemperatureStep[]> {
   const db = database()
-  const piece = found(await rows.getPiece(db, who.workspaceId, id), 'piece')
+  const piece = await pieceFor(db, who, id, 'see pieces')
   const [pours, moves, places, workspace] = await Promise.all([
     rows.lastPours(db, who.workspaceId, [piece.id]),
     rows.movesOf(db, who.workspaceId, [piece.id]),
@@ -185,7 +187,7 @@ export async function actOnPiece(
   now: Date,
 ): Promise<PieceLog> {
   return inTurn(who.workspaceId, async (trx) => {
-    const piece = found(await rows.getPiece(trx, who.workspaceId, id), 'piece')
+    const piece = await pieceFor(trx, who, id, 'work on pieces')
     if (piece.version === input.version && !ALLOWED[act].includes(piece.state)) {
       throw new AppError(
         'invalid-input',
@@ -225,6 +227,7 @@ export async function movePiece(
   now: Date,
 ): Promise<PieceLog> {
   return inTransaction(async (trx) => {
+    await pieceFor(trx, who, id, 'work on pieces')
     const places = await listPlaces(trx, who.workspaceId)
     if (!places.some((place) => place.id === input.placeId))
       throw new AppError('invalid-input', 'This place is not in the workshop.', {
@@ -247,7 +250,7 @@ export async function movePiece(
 
 export async function notePiece(who: Who, id: number, note: string, now: Date): Promise<PieceLog> {
   return inTransaction(async (trx) => {
-    found(await rows.getPiece(trx, who.workspaceId, id), 'piece')
+    await pieceFor(trx, who, id, 'work on pieces')
     await rows.addPieceEvents(trx, who.workspaceId, [
       { pieceId: id, kind: 'note', at: now, personId: who.personId, note },
     ])
@@ -263,7 +266,7 @@ export async function photographPiece(
 ): Promise<PieceLog> {
   const photo = await storedPhoto(upload)
   return inTransaction(async (trx) => {
-    found(await rows.getPiece(trx, who.workspaceId, id), 'piece')
+    await pieceFor(trx, who, id, 'work on pieces')
     await rows.insertPhoto(trx, who.workspaceId, {
       pieceId: id,
       personId: who.personId,
@@ -277,9 +280,21 @@ export async function photographPiece(
   })
 }
 
-async function readLog(db: Db, who: Who, id: number): Promise<PieceLog> {
+/** A piece that somebody may do this to. */
+async function pieceFor(
+  db: Db,
+  who: Who,
+  id: number,
+  action: 'see pieces' | 'work on pieces',
+): Promise<rows.StoredPiece> {
   const piece = found(await rows.getPiece(db, who.workspaceId, id), 'piece')
-  const { orderLineId: _line, recipeVersion: _version, ...shown } = piece
+  requireMay(who, action, [piece.ownerId])
+  return piece
+}
+
+async function readLog(db: Db, who: Who, id: number): Promise<PieceLog> {
+  const piece = await pieceFor(db, who, id, 'see pieces')
+  const { orderLineId: _line, recipeVersion: _version, ownerId: _owner, ...shown } = piece
   return {
     piece: shown,
     events: await rows.listPieceEvents(db, who.workspaceId, id),
@@ -290,7 +305,9 @@ async function readLog(db: Db, who: Who, id: number): Promise<PieceLog> {
 export const getPieceLog = (who: Who, id: number): Promise<PieceLog> => readLog(database(), who, id)
 
 export async function getPhoto(who: Who, id: number): Promise<Buffer> {
-  return found(await rows.getPhoto(database(), who.workspaceId, id), 'photograph')
+  const photo = found(await rows.getPhoto(database(), who.workspaceId, id), 'photograph')
+  requireMay(who, 'see pieces', [photo.ownerId])
+  return photo.webp
 }
 
 export async function listNotebook(who: Who, before: string | null): Promise<Page<NotebookRow>> {
@@ -301,5 +318,6 @@ export async function listNotebook(who: Who, before: string | null): Promise<Pag
   return rows.listNotebook(database(), who.workspaceId, {
     limit: NOTES_PER_PAGE,
     beforeId: before === null ? null : Number(before),
+    ownerId: ownersSeen(who),
   })
 }

@@ -1,6 +1,7 @@
 import type { PlanQuestionView } from '../../../shared/types/plan'
 import { database } from '../../db/database'
 import { getKeptPlan } from '../../db/plans'
+import { titleFor } from '../rights'
 import type { Who } from '../Who'
 import { holdBegun, keptTasks, readSituation } from './situation/situation'
 import { pinsOf } from './situation/terms'
@@ -22,7 +23,9 @@ export async function planQuestion(who: Who, now: Date): Promise<PlanQuestionVie
   const { question, pins: begun } = holdBegun(asked, tasks)
   const { request, meaning } = question
   const titleOfLine = new Map(
-    orders.flatMap((order) => order.lines.map((line) => [line.id, order.title] as const)),
+    orders.flatMap((order) =>
+      order.lines.map((line) => [line.id, titleFor(who, order.ownerId, order.title)] as const),
+    ),
   )
   return {
     planId: keep.id,

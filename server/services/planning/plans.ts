@@ -1,8 +1,31 @@
 import type { PlanView } from '../../../shared/types/plan'
 import { database } from '../../db/database'
+import { ownersByOrder } from '../../db/orders'
 import { getNewestPlan } from '../../db/plans'
+import { may, withoutTitles } from '../rights'
 import type { Who } from '../Who'
 
 /** The plan that holds now; null before the first was made. */
-export const currentPlan = (who: Who): Promise<PlanView | null> =>
-  getNewestPlan(database(), who.workspaceId)
+export async function currentPlan(who: Who): Promise<PlanView | null> {
+  const plan = await getNewestPlan(database(), who.workspaceId)
+  return plan && planFor(who, plan)
+}
+
+/** A plan as somebody may see it: all that is done, but promises of their own orders only. */
+async function planFor(who: Who, plan: PlanView): Promise<PlanView> {
+  if (may(who, 'see orders', [null])) return plan
+  const owners = await ownersByOrder(
+    database(),
+    who.workspaceId,
+    plan.promises.map(({ orderId }) => orderId),
+  )
+  const isSeen = ({ orderId }: { orderId: number }) =>
+    may(who, 'see orders', [owners.get(orderId) ?? null])
+  const hidden = plan.promises.filter((promise) => !isSeen(promise)).map(({ title }) => title)
+  return {
+    ...plan,
+    promises: plan.promises
+      .filter(isSeen)
+      .map((promise) => ({ ...promise, because: withoutTitles(promise.because, hidden) })),
+  }
+}

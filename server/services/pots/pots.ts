@@ -14,17 +14,14 @@ import { corePortion, numbersOf } from './portionsOf'
 import { potFields } from './potFields'
 import { readShelf } from './shelf'
 import { found, inTurn } from '../transactions'
-import { requireMember, type Who } from '../Who'
+import { may, titleFor } from '../rights'
+import type { Who } from '../Who'
 
 /** Adds to stored pots the layers that they pour, each as its order line is made by. */
-async function withLayers(
-  db: Db,
-  workspaceId: number,
-  pots: readonly rows.StoredPot[],
-): Promise<Pot[]> {
+async function withLayers(db: Db, who: Who, pots: readonly rows.StoredPot[]): Promise<Pot[]> {
   const recipeOf = await recipesOfLines(
     db,
-    workspaceId,
+    who.workspaceId,
     pots.flatMap((pot) => pot.portions),
   )
   return pots.map(({ pouredAt: _at, portions, ...pot }) => ({
@@ -33,13 +30,14 @@ async function withLayers(
       const recipe = recipeOf(stored)
       const portion = corePortion(stored, recipe)
       if (!recipe || !portion) return []
-      const { orderId, orderTitle, recipeId, pouredMl } = stored
+      const { orderId, ownerId, recipeId, pouredMl } = stored
       return [
         {
           ...portion,
           pouredMl,
           orderId,
-          orderTitle,
+          orderTitle: titleFor(who, ownerId, stored.orderTitle),
+          isOwn: may(who, 'pour pots', [ownerId]),
           recipeId,
           recipeName: recipe.name,
           depthMm: layerDepthMm(recipe, portion.layer),
@@ -52,12 +50,12 @@ async function withLayers(
 /** The pots still to be mixed or being mixed, in the plan's order. */
 export async function openPots(who: Who): Promise<Pot[]> {
   const db = database()
-  return withLayers(db, who.workspaceId, await rows.listOpenPots(db, who.workspaceId))
+  return withLayers(db, who, await rows.listOpenPots(db, who.workspaceId))
 }
 
 export async function requirePot(db: Db, who: Who, id: number): Promise<Pot> {
   const stored = found(await rows.getPot(db, who.workspaceId, id), 'pot')
-  const [pot] = await withLayers(db, who.workspaceId, [stored])
+  const [pot] = await withLayers(db, who, [stored])
   return found(pot ?? null, 'pot')
 }
 
@@ -69,8 +67,7 @@ const piecesOf = (
 
 /** Pours the layers of some planned pots from other pots. */
 export async function gatherPots(who: Who, asked: GatherFields, now: Date): Promise<void> {
-  requireMember(who)
-  await inTurn(who.workspaceId, (trx) => regather(trx, who.workspaceId, asked, now))
+  await inTurn(who.workspaceId, (trx) => regather(trx, who, asked, now))
 }
 
 /**
@@ -79,10 +76,11 @@ export async function gatherPots(who: Who, asked: GatherFields, now: Date): Prom
  */
 export async function regather(
   trx: Db,
-  workspaceId: number,
+  who: Who,
   { from, pots }: GatherFields,
   now: Date,
 ): Promise<void> {
+  const { workspaceId } = who
   const open = await rows.listOpenPots(trx, workspaceId)
   const taken = open.filter((pot) =>
     from.some((one) => one.id === pot.id && one.version === pot.version && pot.state === 'planned'),
@@ -91,7 +89,7 @@ export async function regather(
     throw new AppError(
       'conflict',
       'Somebody else changed or began one of these pots since you opened them. Look at them again.',
-      { current: await withLayers(trx, workspaceId, open) },
+      { current: await withLayers(trx, who, open) },
     )
 
   const shelf = await readShelf(
@@ -123,7 +121,7 @@ export async function regather(
   const others = (
     await withLayers(
       trx,
-      workspaceId,
+      who,
       open.filter((pot) => !taken.includes(pot)),
     )
   ).map((pot) => pot.portions)

@@ -5,15 +5,25 @@ import { database } from '../../db/database'
 import * as rows from '../../db/resins'
 import { arrangePots } from '../pots/arrangePots'
 import { found, inTurn, savedOrConflict } from '../transactions'
-import { requireMember, type Who } from '../Who'
+import { requirePricesKept, resinFor } from '../prices'
+import type { Who } from '../Who'
 
 const NAME_TAKEN = issue('name', 'name-taken', { what: 'resin' })
 
-export const listResins = (who: Who): Promise<ResinRow[]> =>
-  rows.listResins(database(), who.workspaceId)
+export const listResins = async (who: Who): Promise<ResinRow[]> =>
+  (await rows.listResins(database(), who.workspaceId)).map((resin) => resinFor(who, resin))
+
+/** Its prices before and after; a kit is known by its size. */
+const pricesOf = (before: ResinRow, after: ResinFields) => [
+  { path: 'kitPrice', before: before.kitPrice, after: after.kitPrice },
+  ...after.otherKits.map((kit, i) => ({
+    path: `otherKits[${i}].price`,
+    before: before.otherKits.find(({ ml }) => ml === kit.ml)?.price ?? kit.price,
+    after: kit.price,
+  })),
+]
 
 export async function createResin(who: Who, fields: ResinFields, now: Date): Promise<ResinRow> {
-  requireMember(who)
   return inTurn(
     who.workspaceId,
     async (trx) => {
@@ -30,10 +40,11 @@ export async function saveResin(
   fields: ResinFields & { version: number },
   now: Date,
 ): Promise<ResinRow> {
-  requireMember(who)
   return inTurn(
     who.workspaceId,
     async (trx) => {
+      const before = found(await rows.getResin(trx, who.workspaceId, id), 'resin')
+      requirePricesKept(who, pricesOf(before, fields))
       const saved = await rows.updateResin(trx, who.workspaceId, id, fields, now)
       if (saved) await arrangePots(trx, who.workspaceId, () => true, now)
       return savedOrConflict(saved, await rows.getResin(trx, who.workspaceId, id), 'resin')

@@ -27,6 +27,7 @@ import { AppError } from '../AppError'
 import { requirePouredBelow } from '../pieces/layersMissing'
 import { arrangePots } from '../pots/arrangePots'
 import { requirePot } from '../pots/pots'
+import { requireMay } from '../rights'
 import { found, inTransaction, inTurn } from '../transactions'
 import type { Who } from '../Who'
 
@@ -110,9 +111,25 @@ const viewOf = (run: StoredRun, pot: Pot, resinName: string): RunView => ({
   events: run.events,
 })
 
+/** A pot that somebody may do this with: a guest with one that pours nothing but their own. */
+async function potFor(
+  db: Db,
+  who: Who,
+  potId: number,
+  action: 'see runs' | 'pour pots',
+): Promise<Pot> {
+  const stored = found(await getPot(db, who.workspaceId, potId), 'pot')
+  requireMay(
+    who,
+    action,
+    stored.portions.map((portion) => portion.ownerId),
+  )
+  return requirePot(db, who, potId)
+}
+
 async function readRun(db: Db, who: Who, id: number): Promise<RunView> {
   const run = found(await getRun(db, who.workspaceId, id), 'run')
-  const pot = await requirePot(db, who, run.potId)
+  const pot = await potFor(db, who, run.potId, 'see runs')
   const resin = found(await getResin(db, who.workspaceId, pot.resinId), 'resin')
   return viewOf(run, pot, resin.name)
 }
@@ -131,7 +148,7 @@ export async function startRun(
   soItIs = false,
 ): Promise<RunView> {
   return inTurn(who.workspaceId, async (trx) => {
-    const pot = await requirePot(trx, who, potId)
+    const pot = await potFor(trx, who, potId, 'pour pots')
     if (pot.state === 'mixing' && pot.runId !== null) return readRun(trx, who, pot.runId)
     if (pot.state !== 'planned')
       throw new AppError('invalid-input', `Pot ${pot.letter} has been ${pot.state} already.`)
@@ -186,6 +203,7 @@ export async function addRunEvents(
   return inTransaction(async (trx) => {
     if (events.some((event) => SETTLING.has(event.kind))) await lockWorkspace(trx, who.workspaceId)
     const before = found(await getRun(trx, who.workspaceId, runId, true), 'run')
+    await potFor(trx, who, before.potId, 'pour pots')
     const fresh = unknownOf(before, events)
     await requireFitting(trx, who, before, events)
     await appendRunEvents(trx, who.workspaceId, runId, who.personId, fresh)

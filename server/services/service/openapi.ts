@@ -1,5 +1,6 @@
 import { convertSchema } from '@sodaru/yup-to-json-schema'
 import type { Schema } from 'yup'
+import type { Action } from '../../../shared/rights'
 import { COMPUTE_SCHEMAS } from '../../../shared/schemas/compute'
 import { feedSchema } from '../../../shared/schemas/calendars'
 import { nothingSchema } from '../../../shared/schemas/fields'
@@ -19,6 +20,8 @@ import { newResinSchema, resinSchema } from '../../../shared/schemas/resins'
 import { runEventsSchema, startRunSchema } from '../../../shared/schemas/runs'
 
 interface Route {
+  /** What of the table of rights it takes; null where nobody needs a right for it. */
+  action: Action | null
   summary: string
   body?: Schema
   /** Query parameters and what they mean. */
@@ -32,120 +35,197 @@ const asSchema = (schema: unknown) => schema as Schema
 
 /** Every route of the API; a test compares this list with the files in `server/api`. */
 export const ROUTES: Record<string, Route> = {
-  'GET /api/health': { summary: 'Whether the database answers' },
-  'POST /api/session': { summary: 'Sign in', body: asSchema(signInSchema) },
-  'GET /api/session': { summary: 'Who is signed in' },
-  'DELETE /api/session': { summary: 'Sign out' },
-  'GET /api/workshop': { summary: 'House rules, people, places, moulds and pigments' },
+  'GET /api/health': { action: null, summary: 'Whether the database answers' },
+  'POST /api/session': { action: null, summary: 'Sign in', body: asSchema(signInSchema) },
+  'GET /api/session': { action: null, summary: 'Who is signed in' },
+  'DELETE /api/session': { action: null, summary: 'Sign out' },
+  'GET /api/workshop': {
+    action: 'see the workshop',
+    summary: 'House rules, people, places, moulds and pigments',
+  },
   'PUT /api/me/measure': {
+    action: 'choose own units and measure',
     summary: 'Choose the scale or cup one measures with',
     body: asSchema(measureChoiceSchema),
   },
   'PUT /api/me/units': {
+    action: 'choose own units and measure',
     summary: 'Choose the units one reads and types in',
     body: asSchema(ownUnitsSchema),
   },
   'GET /api/orders': {
+    action: 'see orders',
     summary: 'Orders by promise, a page at a time',
     query: { all: 'true for delivered and declined ones too', after: 'cursor of the page before' },
   },
-  'POST /api/orders': { summary: 'Take an order', body: asSchema(newOrderSchema) },
-  'GET /api/orders/{id}': { summary: 'One order' },
+  'POST /api/orders': {
+    action: 'take orders',
+    summary: 'Take an order',
+    body: asSchema(newOrderSchema),
+  },
+  'GET /api/orders/{id}': { action: 'see orders', summary: 'One order' },
   'PUT /api/orders/{id}': {
+    action: 'change orders',
     summary: 'Change an order, with the version that was read',
     body: asSchema(orderSchema),
   },
-  'GET /api/recipes': { summary: 'All recipes with layers and steps' },
-  'POST /api/recipes': { summary: 'Write a recipe', body: asSchema(newRecipeSchema) },
+  'GET /api/recipes': { action: 'see recipes', summary: 'All recipes with layers and steps' },
+  'POST /api/recipes': {
+    action: 'write recipes',
+    summary: 'Write a recipe',
+    body: asSchema(newRecipeSchema),
+  },
   'PUT /api/recipes/{id}': {
+    action: 'write recipes',
     summary: 'Change a recipe, with the version that was read',
     body: asSchema(recipeSchema),
   },
-  'GET /api/recipes/{id}/versions': { summary: 'The versions of a recipe, newest first' },
-  'GET /api/recipes/{id}/versions/{version}': { summary: 'A recipe as it stood in a version' },
-  'GET /api/resins': { summary: 'All resins' },
-  'POST /api/resins': { summary: 'Add a resin', body: asSchema(newResinSchema) },
+  'GET /api/recipes/{id}/versions': {
+    action: 'see recipes',
+    summary: 'The versions of a recipe, newest first',
+  },
+  'GET /api/recipes/{id}/versions/{version}': {
+    action: 'see recipes',
+    summary: 'A recipe as it stood in a version',
+  },
+  'GET /api/resins': { action: 'see the stores', summary: 'All resins' },
+  'POST /api/resins': {
+    action: 'change the stores',
+    summary: 'Add a resin',
+    body: asSchema(newResinSchema),
+  },
   'PUT /api/resins/{id}': {
+    action: 'change the stores',
     summary: 'Change a resin, with the version that was read',
     body: asSchema(resinSchema),
   },
-  'GET /api/moulds': { summary: 'All moulds with their inside, as far as it has been sized' },
-  'POST /api/moulds': { summary: 'Add a mould', body: asSchema(newMouldSchema) },
+  'GET /api/moulds': {
+    action: 'see the stores',
+    summary: 'All moulds with their inside, as far as it has been sized',
+  },
+  'POST /api/moulds': {
+    action: 'change the stores',
+    summary: 'Add a mould',
+    body: asSchema(newMouldSchema),
+  },
   'PUT /api/moulds/{id}': {
+    action: 'change the stores',
     summary: 'Change a mould, with the version that was read',
     body: asSchema(mouldSchema),
   },
-  'GET /api/plan': { summary: 'The plan that holds now' },
+  'GET /api/plan': { action: 'see the plan', summary: 'The plan that holds now' },
   'POST /api/plan': {
+    action: 'plan',
     summary: 'Plan all accepted orders from now',
     body: asSchema(nothingSchema),
   },
   'GET /api/plan/question': {
+    action: 'see the plan',
     summary: 'What the plan was worked out from, for trying things out beside it',
   },
   'POST /api/plan/proposals': {
+    action: 'plan',
     summary: 'Have a change of the plan worked out; it waits in a queue',
     body: asSchema(planAskSchema),
   },
-  'GET /api/plan/proposals/{id}': { summary: 'How far a proposal is, and what it comes to' },
-  'DELETE /api/plan/proposals/{id}': { summary: 'Stop a proposal, or let it go' },
+  'GET /api/plan/proposals/{id}': {
+    action: 'plan',
+    summary: 'How far a proposal is, and what it comes to',
+  },
+  'DELETE /api/plan/proposals/{id}': { action: 'plan', summary: 'Stop a proposal, or let it go' },
   'POST /api/plan/proposals/{id}/accept': {
+    action: 'plan',
     summary: 'Make a proposal the plan that holds',
     body: asSchema(nothingSchema),
   },
   'POST /api/plan/restore': {
+    action: 'plan',
     summary: 'Bring back the plan before the one that holds, or the one that was brought back from',
     body: asSchema(restorePlanSchema),
   },
-  'GET /api/me/calendars': { summary: 'Which calendars have a secret address' },
+  'GET /api/me/calendars': {
+    action: 'have a calendar of one’s own',
+    summary: 'Which calendars have a secret address',
+  },
   'POST /api/me/calendars': {
+    action: 'have a calendar of one’s own',
     summary: 'Make the secret address of a calendar anew; it is told once',
     body: asSchema(feedSchema),
   },
-  'DELETE /api/me/calendars/{whose}': { summary: 'Take the secret address of a calendar away' },
+  'DELETE /api/me/calendars/{whose}': {
+    action: 'have a calendar of one’s own',
+    summary: 'Take the secret address of a calendar away',
+  },
   'GET /api/calendar/{secret}': {
+    action: null,
     summary: 'The plan as iCalendar (RFC 5545); who has the address needs no session',
     answers: 'text/calendar',
   },
-  'GET /api/pots': { summary: 'Pots still to be poured, in the order of the plan' },
+  'GET /api/pots': {
+    action: 'see pots',
+    summary: 'Pots still to be poured, in the order of the plan',
+  },
   'POST /api/pots/gather': {
+    action: 'gather pots',
     summary: 'Pour the layers of some planned pots from other pots, and plan anew',
     body: asSchema(gatherSchema),
   },
-  'POST /api/runs': { summary: 'Begin the run of a pot', body: asSchema(startRunSchema) },
-  'GET /api/runs/{id}': { summary: 'A run with its log' },
+  'POST /api/runs': {
+    action: 'pour pots',
+    summary: 'Begin the run of a pot',
+    body: asSchema(startRunSchema),
+  },
+  'GET /api/runs/{id}': { action: 'see runs', summary: 'A run with its log' },
   'POST /api/runs/{id}/events': {
+    action: 'pour pots',
     summary: 'Add to the log of a run; sending twice is harmless',
     body: asSchema(runEventsSchema),
   },
-  'GET /api/pieces': { summary: 'What lies where, and what opens when' },
-  'GET /api/pieces/{id}': { summary: 'The log of a piece' },
-  'GET /api/pieces/{id}/profile': { summary: 'The temperatures a piece meets' },
+  'GET /api/pieces': { action: 'see the racks', summary: 'What lies where, and what opens when' },
+  'GET /api/pieces/{id}': { action: 'see pieces', summary: 'The log of a piece' },
+  'GET /api/pieces/{id}/profile': {
+    action: 'see pieces',
+    summary: 'The temperatures a piece meets',
+  },
   'POST /api/pieces/{id}/demould': {
+    action: 'work on pieces',
     summary: 'Take a piece out of its mould',
     body: asSchema(pieceActSchema),
   },
-  'POST /api/pieces/{id}/judge': { summary: 'Judge a piece', body: asSchema(judgeSchema) },
+  'POST /api/pieces/{id}/judge': {
+    action: 'work on pieces',
+    summary: 'Judge a piece',
+    body: asSchema(judgeSchema),
+  },
   'POST /api/pieces/{id}/take-back': {
+    action: 'work on pieces',
     summary: 'Take the last step of a piece back',
     body: asSchema(pieceActSchema),
   },
   'POST /api/pieces/{id}/move': {
+    action: 'work on pieces',
     summary: 'Lay a piece somewhere else',
     body: asSchema(movePieceSchema),
   },
   'POST /api/pieces/{id}/note': {
+    action: 'work on pieces',
     summary: 'Write a note in the log of a piece',
     body: asSchema(noteSchema),
   },
-  'POST /api/pieces/{id}/photos': { summary: 'Photograph a piece', sends: 'image/*' },
-  'GET /api/photos/{id}': { summary: 'A photograph', answers: 'image/webp' },
+  'POST /api/pieces/{id}/photos': {
+    action: 'work on pieces',
+    summary: 'Photograph a piece',
+    sends: 'image/*',
+  },
+  'GET /api/photos/{id}': { action: 'see pieces', summary: 'A photograph', answers: 'image/webp' },
   'GET /api/notebook': {
+    action: 'see the notebook',
     summary: 'What was poured and how it came out, newest first',
     query: { before: 'cursor of the page before' },
   },
-  'GET /api/openapi.json': { summary: 'This description' },
+  'GET /api/openapi.json': { action: null, summary: 'This description' },
   'POST /api/compute/mesh': {
+    action: 'calculate',
     summary: 'Compute: mesh; the body is an STL file',
     query: { samples: 'equal steps of height, 1 to 10000; 64 if absent' },
     sends: 'model/stl',
@@ -153,7 +233,7 @@ export const ROUTES: Record<string, Route> = {
   ...Object.fromEntries(
     Object.entries(COMPUTE_SCHEMAS).map(([name, schema]): [string, Route] => [
       `POST /api/compute/${name}`,
-      { summary: `Compute: ${name}`, body: asSchema(schema) },
+      { action: 'calculate', summary: `Compute: ${name}`, body: asSchema(schema) },
     ]),
   ),
 }

@@ -3,6 +3,7 @@ import { database } from '../../db/database'
 import { listMoulds } from '../../db/moulds'
 import { listPeople, listShifts } from '../../db/people'
 import { getWorkspace, listPigments, listPlaces } from '../../db/workshop'
+import { mouldFor, pigmentFor, rulesFor } from '../prices'
 import type { Who } from '../Who'
 
 /** What every screen needs to draw and to compute. */
@@ -16,5 +17,13 @@ export async function getWorkshop(who: Who): Promise<Workshop> {
     listMoulds(db, who.workspaceId),
     listPigments(db, who.workspaceId),
   ])
-  return { ...workspace, people, shifts, places, moulds, pigments }
+  return {
+    ...workspace,
+    rules: rulesFor(who, workspace.rules),
+    people,
+    shifts,
+    places,
+    moulds: moulds.map((mould) => mouldFor(who, mould)),
+    pigments: pigments.map((pigment) => pigmentFor(who, pigment)),
+  }
 }

@@ -9,7 +9,7 @@ import { choosePaths, type Paths } from './choosePaths'
 import { gatherMixes, type Gathered } from './gatherMixes'
 import type { Weigh } from './oddsOf'
 import { planTogether } from './planTogether'
-import { holdBegun, ITERATIONS, keptTasks, type Situation } from '../situation/situation'
+import { ableIn, holdBegun, ITERATIONS, keptTasks, type Situation } from '../situation/situation'
 import { pinsOf } from '../situation/terms'
 
 const ITERATIONS_ALONE = 5
@@ -74,7 +74,7 @@ export async function planAll(
         return solve({
           request,
           pins: known([...held, ...pins], request),
-          keep: beside,
+          keep: beside && stillDone(beside, request),
           improves,
           tries: TRIES,
           mustFit,
@@ -143,6 +143,12 @@ async function pathsOf(
     edgeLines: chosen.edgeLines,
     impossible: chosen.impossible,
   }
+}
+
+/** What of a plan can stay with who does it; work that they may not do any more is laid out anew. */
+function stillDone(tasks: readonly PlannedTask[], request: PlanRequest): PlannedTask[] {
+  const isAble = ableIn(request)
+  return tasks.filter(({ id, maker }) => maker === null || isAble(id, maker))
 }
 
 /** The pins of tasks that there are; of two for one task the later counts. */

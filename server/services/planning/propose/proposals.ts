@@ -22,7 +22,7 @@ import { AppError } from '../../AppError'
 import { arrangeAllPots } from '../../pots/arrangePots'
 import { regather } from '../../pots/pots'
 import { found, inTurn } from '../../transactions'
-import { requireMember, type Who } from '../../Who'
+import type { Who } from '../../Who'
 import type { Weigh } from '../choose/oddsOf'
 import { readSituation, type Situation } from '../situation/situation'
 import type { Solve } from '../choose/planAll'
@@ -36,7 +36,6 @@ const FRESH_MS = 30 * MS_PER_MIN
 
 /** Writes down what is asked of the planner; the queue works it out. */
 export async function propose(who: Who, ask: PlanAsk, now: Date): Promise<number> {
-  requireMember(who)
   await arrangeAllPots(who.workspaceId, now)
   const db = database()
   await rows.removeOldProposals(
@@ -168,7 +167,6 @@ function movedTasks(tasks: readonly NewPlanTask[], keep: KeptPlan | null): Moved
 
 /** Makes a proposal the plan that holds, unless somebody was faster or it was only supposed. */
 export async function acceptProposal(who: Who, id: number, now: Date): Promise<PlanView> {
-  requireMember(who)
   const { workspaceId } = who
   await inTurn(workspaceId, async (trx) => {
     const { state, outcome, ask, askedAt, basePlanId } = found(
@@ -189,7 +187,7 @@ export async function acceptProposal(who: Who, id: number, now: Date): Promise<P
       )
     const holds = await requireNewest(trx, workspaceId, basePlanId)
     await rows.moveProposal(trx, id, ['done'], 'accepted')
-    if (outcome.mixes?.length) await regather(trx, workspaceId, gatheringOf(outcome.mixes), now)
+    if (outcome.mixes?.length) await regather(trx, who, gatheringOf(outcome.mixes), now)
     await insertPlan(trx, workspaceId, {
       objective: outcome.objective,
       promises: outcome.promises,
@@ -274,7 +272,6 @@ export async function restorePlan(
   weigh: Weigh | null,
   now: Date,
 ): Promise<PlanView> {
-  requireMember(who)
   const { workspaceId } = who
   const db = database()
   const holds = await requireNewest(db, workspaceId, planId)

@@ -5,6 +5,7 @@ import {
   makerId,
   mouldId,
   placeId,
+  plainSkill,
   stationId,
   type PlanQuestion,
 } from '../../../../core/question'
@@ -68,6 +69,7 @@ export async function workOut(asked: Situation, options: PlanAllOptions): Promis
     meaning: question.meaning,
     task: (id) => `“${taskTitle(question, id)}”`,
     maker: (id) => people.get(id) ?? 'nobody',
+    skill: (skill) => `“${plainSkill(skill)}”`,
     mould: (id) => `“${situation.shelf.moulds.get(mouldId.row(id))?.name ?? 'that is gone'}”`,
     at: (minute) =>
       DateTime.fromJSDate(origin, { zone: situation.timeZone })

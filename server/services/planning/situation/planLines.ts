@@ -1,5 +1,5 @@
 import { potOf } from '../../../../core/pot'
-import { boxTaskOf, type PlanLine, type PlanPot } from '../../../../core/question'
+import { boxTaskOf, makerId, type PlanLine, type PlanPot } from '../../../../core/question'
 import type { Order } from '../../../../shared/types/orders'
 import type { StoredPiece } from '../../../db/pieces'
 import type { StoredPot } from '../../../db/pots'
@@ -43,6 +43,7 @@ export function planLines(order: Order, context: LinesContext): PlanLine[] {
     return [
       {
         id: line.id,
+        owner: order.ownerId === null ? null : makerId.of(order.ownerId),
         recipe,
         quantity: line.quantity,
         promisedMin: Math.floor(minutesAt(origin, new Date(order.promisedAt))),

@@ -10,7 +10,7 @@ import {
   type PlanLine,
   type PlanQuestion,
 } from '../../../../core/question'
-import type { Pin, PlannedTask } from '../../../../core/plan'
+import type { Pin, PlannedTask, PlanRequest } from '../../../../core/plan'
 import { MINUTES_PER_DAY, MS_PER_MIN } from '../../../../core/units'
 import type { Order } from '../../../../shared/types/orders'
 import type { PlanTerms } from '../../../../shared/schemas/planTerms'
@@ -183,6 +183,16 @@ export function keptTasks({ tasks }: KeptPlan, origin: Date): PlannedTask[] {
   }))
 }
 
+/** Whether a maker has what a task of a request asks for. */
+export function ableIn({ tasks, makers }: PlanRequest): (task: string, maker: string) => boolean {
+  const skillOf = new Map(tasks.map(({ id, skill }) => [id, skill ?? null]))
+  const skillsOf = new Map(makers.map(({ id, skills }) => [id, skills]))
+  return (task, maker) => {
+    const skill = skillOf.get(task) ?? null
+    return skill === null || (skillsOf.get(maker) ?? []).includes(skill)
+  }
+}
+
 /**
  * What begins within these minutes stays as it is: people have laid it out already. A starting
  * value.
@@ -215,9 +225,11 @@ export function holdBegun(
     ),
   )
   const shifts = new Map(request.makers.map((maker) => [maker.id, maker.shifts]))
-  const isThere = ({ maker, startMin, endMin }: PlannedTask) =>
+  const isThere = ({ id, maker, startMin, endMin }: PlannedTask) =>
     maker === null ||
-    (shifts.get(maker) ?? []).some(([from, to]) => from <= Math.max(0, startMin) && endMin <= to)
+    (isAble(id, maker) &&
+      (shifts.get(maker) ?? []).some(([from, to]) => from <= Math.max(0, startMin) && endMin <= to))
+  const isAble = ableIn(request)
   const pins: Pin[] = []
   const tasks = request.tasks.map((task) => {
     const held = soon.get(task.id)

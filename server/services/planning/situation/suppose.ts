@@ -41,6 +41,7 @@ export function supposedOrders(orders: readonly Order[], suppose: readonly Suppo
       state: 'asked',
       colours: '',
       note: '',
+      ownerId: null,
       promisedAt: wanted[0]?.promisedAt ?? NO_DATE,
       lines: wanted.map(({ recipeId, quantity }) => ({
         id: --line,
@@ -87,6 +88,7 @@ export function supposedPots(
       recipeVersion: line.recipeVersion,
       orderId: order.id,
       orderTitle: order.title,
+      ownerId: order.ownerId,
     })),
   }))
 }

@@ -39,6 +39,9 @@ export async function readWorkroom(
       skills: person.skills,
       shifts: spansOf(shifts.filter((shift) => shift.personId === person.id)),
     })),
+    ownOnly: people
+      .filter((person) => person.role === 'guest' && !person.helpsOthers)
+      .map((person) => makerId.of(person.id)),
     stations: stations.map((station) => ({
       id: stationId.of(station.id),
       kind: station.kind,
