@@ -75,7 +75,18 @@ export async function loadDemo(knex: Knex, now: Date): Promise<void> {
     }))
     const taken = await createOrder(
       ids.manager,
-      { kind, title, customer, colours, note, promisedAt, state: order.state ?? 'accepted', lines },
+      {
+        kind,
+        title,
+        customer,
+        colours,
+        note,
+        promisedAt,
+        state: order.state ?? 'accepted',
+        ownerId:
+          [...ids.people.values()].find(({ name }) => name === order.owner)?.personId ?? null,
+        lines,
+      },
       takenAt,
     )
     return { taken, takenAt }

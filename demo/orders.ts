@@ -10,6 +10,8 @@ export interface DemoOrder {
   note: string
   lines: [recipe: string, quantity: number][]
   state?: 'asked' | 'accepted'
+  /** The name of the guest whose own it is. */
+  owner?: string
 }
 
 const commission = (
@@ -116,15 +118,18 @@ export const OPEN_ORDERS: DemoOrder[] = [
     'chalk ground',
     'Wilda paints between the layers.',
   ),
-  commission(
-    -2,
-    15,
-    'First-tooth blocks',
-    'Quill family',
-    [['Keepsake block', 2]],
-    'clear',
-    'The teeth come in a matchbox.',
-  ),
+  {
+    ...commission(
+      -2,
+      15,
+      'First-tooth blocks',
+      'Quill family',
+      [['Keepsake block', 2]],
+      'clear',
+      'The teeth come in a matchbox.',
+    ),
+    owner: 'Jessamy Thrush',
+  },
   commission(
     -2,
     22,
