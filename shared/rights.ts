@@ -38,6 +38,8 @@ export const RIGHTS = {
   'see pieces': ownOfGuests,
   'work on pieces': ownOfGuests,
   'see the notebook': ownOfGuests,
+  'hear what happens': everybody,
+  'read who changed what': ownOfGuests,
 } as const satisfies Record<string, Record<Role, Reach>>
 
 export type Action = keyof typeof RIGHTS

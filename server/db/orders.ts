@@ -206,19 +206,19 @@ export async function pinRecipe(
     .update({ recipe_version: version })
 }
 
-/** Moves orders on when their work begins; a person's own later choice is not touched. */
+/**
+ * Moves an order on when its work begins; a person's own later choice is not touched.
+ * @returns whether it moved
+ */
 export async function markMaking(
   db: Db,
   workspaceId: number,
-  orderLineId: number,
+  orderId: number,
   now: Date,
-): Promise<void> {
-  await db('orders')
-    .where({ workspace_id: workspaceId })
+): Promise<boolean> {
+  const changed = await db('orders')
+    .where({ workspace_id: workspaceId, id: orderId })
     .whereIn('state', ['asked', 'accepted'])
-    .whereIn(
-      'id',
-      db('order_lines').where({ workspace_id: workspaceId, id: orderLineId }).select('order_id'),
-    )
     .update({ state: 'making', updated_at: now, version: db.raw('version + 1') })
+  return changed === 1
 }

@@ -1,8 +1,9 @@
+import type { Knex } from 'knex'
 import { NO_TERMS } from '../../shared/schemas/planTerms'
 import { planAskSchema, type PlanAsk } from '../../shared/schemas/proposals'
 import type { Proposal, ProposalState } from '../../shared/types/proposals'
 import { jsonColumn } from './jsonColumn'
-import { iso, type Db } from './rows'
+import { decimal, iso, type Db } from './rows'
 import { outcomeColumn, type StoredOutcome } from './storedOutcome'
 
 const askColumn = jsonColumn({
@@ -13,7 +14,7 @@ const askColumn = jsonColumn({
   ],
 })
 
-export type StoredProposal = Omit<Proposal, 'outcome' | 'progress'> & {
+export type StoredProposal = Omit<Proposal, 'outcome'> & {
   workspaceId: number
   outcome: StoredOutcome | null
 }
@@ -29,6 +30,7 @@ interface ProposalColumns {
   ask: string
   message: string | null
   outcome: string | null
+  progress: string
 }
 
 const proposalOf = (row: ProposalColumns): StoredProposal => ({
@@ -40,6 +42,7 @@ const proposalOf = (row: ProposalColumns): StoredProposal => ({
   state: row.state,
   ask: askColumn.read(row.ask),
   message: row.message,
+  progress: decimal(row.progress),
   outcome: row.outcome === null ? null : outcomeColumn.read(row.outcome),
 })
 const withNames = (db: Db) =>
@@ -79,28 +82,91 @@ export async function getProposal(
   return row ? proposalOf(row) : null
 }
 
+/** A lease of a proposal, by the clock of the database, which all servers share. */
+const leased = (db: Db, leaseMs: number) =>
+  db.raw('UTC_TIMESTAMP(3) + INTERVAL ? MICROSECOND', [1000 * leaseMs])
+
 /**
- * Those of all workshops that are not worked out yet, the oldest first: what a restarted server
- * goes on with.
+ * Claims the next proposal of all workshops for a worker: one that waits, or one whose worker has
+ * not renewed its lease. People are served in turn: first who has been served longest ago.
+ * @returns null where there is nothing to do
  */
-export async function listUnfinishedProposals(db: Db): Promise<StoredProposal[]> {
-  return (
-    (await withNames(db)
-      .whereIn('plan_proposals.state', ['waiting', 'running'])
-      .orderBy('plan_proposals.id')) as ProposalColumns[]
-  ).map(proposalOf)
+export async function claimProposal(
+  db: Knex,
+  worker: string,
+  leaseMs: number,
+): Promise<{ id: number; workspaceId: number } | null> {
+  return db.transaction(async (trx) => {
+    const served = trx('plan_proposals as own')
+      .whereRaw('own.asked_by = plan_proposals.asked_by')
+      .max('own.started_at')
+    const next = (await trx('plan_proposals')
+      .where((open) =>
+        open
+          .where({ state: 'waiting' })
+          .orWhere((left) =>
+            left
+              .where({ state: 'running' })
+              .whereRaw('(lease_until IS NULL OR lease_until < UTC_TIMESTAMP(3))'),
+          ),
+      )
+      .orderByRaw('(?) IS NOT NULL, (?), id', [served.clone(), served.clone()])
+      .forUpdate()
+      .skipLocked()
+      .first('id', 'workspace_id as workspaceId')) as
+      { id: number; workspaceId: number } | undefined
+    if (!next) return null
+    await trx('plan_proposals')
+      .where({ id: next.id })
+      .update({
+        state: 'running',
+        worker,
+        lease_until: leased(trx, leaseMs),
+        started_at: trx.raw('UTC_TIMESTAMP(3)'),
+      })
+    return next
+  })
 }
 
-/** @returns whether the proposal was in the state that was left */
+/**
+ * Says that a worker is still at it, and how far.
+ * @returns whether it still has the proposal: somebody may have stopped it, or another taken it over
+ */
+export async function renewLease(
+  db: Db,
+  id: number,
+  worker: string,
+  { leaseMs, progress }: { leaseMs: number; progress: number },
+): Promise<boolean> {
+  const renewed = await db('plan_proposals')
+    .where({ id, worker, state: 'running' })
+    .update({ lease_until: leased(db, leaseMs), progress })
+  return renewed === 1
+}
+
+/** How many proposals of somebody wait or are being worked out. */
+export async function countOpenProposals(db: Db, personId: number): Promise<number> {
+  const row = (await db('plan_proposals')
+    .where({ asked_by: personId })
+    .whereIn('state', ['waiting', 'running'])
+    .count('* as count')
+    .first()) as { count: number } | undefined
+  return Number(row?.count ?? 0)
+}
+
+/**
+ * @param found what came of it; with a worker only where that still has it
+ * @returns whether the proposal was in the state that was left
+ */
 export async function moveProposal(
   db: Db,
   id: number,
   from: readonly ProposalState[],
   to: ProposalState,
-  found: { message?: string; outcome?: StoredOutcome } = {},
+  found: { message?: string; outcome?: StoredOutcome; worker?: string } = {},
 ): Promise<boolean> {
   const changed = await db('plan_proposals')
-    .where({ id })
+    .where({ id, ...(found.worker !== undefined && { worker: found.worker }) })
     .whereIn('state', [...from])
     .update({
       state: to,

@@ -1,17 +1,18 @@
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { closeDatabase } from '../db/database'
 import { closePool } from '../workers/pool'
-import { wake } from '../workers/proposalQueue'
+import { theQueue } from '../workers/queue'
 
 /**
- * Goes on with what a server before this one left unfinished, closes everything; a server whose
+ * Works on what is proposed, closes everything; a server whose
  * starter was killed ends too.
  */
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('close', async () => {
+    await theQueue().end()
     await closePool()
     await closeDatabase()
   })
-  void wake()
+  void theQueue().wake()
   process.once('disconnect', () => process.exit(0))
 })

@@ -3,6 +3,8 @@ import { issueWords } from '../../shared/words'
 import { type Issue } from '../../core/result'
 import { database } from '../db/database'
 import { lockWorkspace } from '../db/workshop'
+import { nudge } from '../events/live'
+import { writeTold } from '../events/tell'
 import { AppError } from './AppError'
 
 interface MysqlError {
@@ -30,7 +32,12 @@ export async function inTransaction<T>(
 ): Promise<T> {
   for (let tries = 1; ; tries++) {
     try {
-      return await database().transaction(work)
+      const { result, news } = await database().transaction(async (trx) => ({
+        result: await work(trx),
+        news: await writeTold(trx),
+      }))
+      for (const workspaceId of news) nudge(workspaceId)
+      return result
     } catch (error) {
       const { errno } = error as MysqlError
       const stoodInTheWay = errno === DEADLOCK || errno === LOCK_WAIT

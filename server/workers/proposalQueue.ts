@@ -1,88 +1,140 @@
-import { now } from '../clock'
-import type { PlanAsk } from '../../shared/schemas/proposals'
+import { randomUUID } from 'node:crypto'
 import { database } from '../db/database'
-import { getProposal, listUnfinishedProposals, moveProposal } from '../db/proposals'
+import { claimProposal, getProposal, moveProposal, renewLease } from '../db/proposals'
+import type { StoredOutcome } from '../db/storedOutcome'
+import { tell } from '../events/tell'
 import { AppError } from '../services/AppError'
-import { propose, workOutProposal } from '../services/planning/propose/proposals'
-import { found } from '../services/transactions'
-import type { Who } from '../services/Who'
+import type { Weigh } from '../services/planning/choose/oddsOf'
+import type { Solve } from '../services/planning/choose/planAll'
+import { workOutProposal } from '../services/planning/propose/proposals'
+import { found, inTransaction } from '../services/transactions'
 import { log } from '../utils/log'
-import { planInWorker, weighInWorker, type Watch } from './pool'
+import type { Watch } from './pool'
 
 /** How much of the waiting is planning; the rest goes into the odds. */
 const PLANNING_SHARE = 0.7
 
-interface Running {
-  id: number
-  progress: number
-  stop: AbortController
+export interface QueueOptions {
+  solve: (watch: Watch) => Solve
+  weigh: (watch: Watch) => Weigh | null
+  now: () => Date
+  /** So long after its last sign of life a worker's proposal goes to another. */
+  leaseMs?: number
+  /** How often a worker gives one, and sees whether it is to stop. */
+  renewEveryMs?: number
+  /** How often it looks for work that another server was asked for. */
+  lookEveryMs?: number
 }
 
-let running: Running | null = null
-let isAwake = false
-
-/** How far a proposal is, 0 to 1. */
-export const progressOf = (id: number): number => (running?.id === id ? running.progress : 0)
-
-/** Writes down what is asked and sees to it that it is worked out. */
-export async function enqueue(who: Who, ask: PlanAsk, now: Date): Promise<number> {
-  const id = await propose(who, ask, now)
-  void wake()
-  return id
-}
-
-/** Takes a proposal off the queue or stops it. */
-export async function cancelProposal(who: Who, id: number): Promise<void> {
-  const db = database()
-  found(await getProposal(db, who.workspaceId, id), 'proposal')
-  await moveProposal(db, id, ['waiting', 'running', 'done', 'failed'], 'cancelled')
-  if (running?.id === id) running.stop.abort()
-}
+const LEASE_MS = 10_000
+const RENEW_EVERY_MS = 400
+const LOOK_EVERY_MS = 1000
 
 /**
- * Works on what waits, one after the other; also on what a server before this one left unfinished.
+ * Works out what is proposed, one after the other. There may be any number of these, in any number of
+ * servers: each claims what it works on, and what a dead one left is taken over.
  */
-export async function wake(): Promise<void> {
-  if (isAwake) return
-  isAwake = true
-  try {
-    for (;;) {
-      const [next] = await listUnfinishedProposals(database())
-      if (!next) return
-      await moveProposal(database(), next.id, ['waiting', 'running'], 'running')
-      running = { id: next.id, progress: 0, stop: new AbortController() }
-      await workOn(next.id, next.workspaceId, running)
-    }
-  } catch (error) {
-    log.error({ err: error }, 'the queue of proposals stopped')
-  } finally {
-    running = null
-    isAwake = false
-  }
-}
+export class ProposalQueue {
+  private readonly worker = randomUUID()
+  private readonly leaseMs: number
+  private readonly renewEveryMs: number
+  private readonly timer: ReturnType<typeof setInterval>
+  /** What it is doing, and how that is stopped. */
+  private awake: Promise<void> | null = null
+  private stop: AbortController | null = null
+  private isEnded = false
 
-async function workOn(id: number, workspaceId: number, own: Running): Promise<void> {
-  const db = database()
-  const watch = (from: number, share: number): Watch => ({
-    signal: own.stop.signal,
-    onProgress: (done) => (own.progress = Math.max(own.progress, from + share * done)),
-  })
-  try {
-    const proposal = found(await getProposal(db, workspaceId, id), 'proposal')
-    const outcome = await workOutProposal(
-      proposal,
-      planInWorker(watch(0, PLANNING_SHARE)),
-      weighInWorker(watch(PLANNING_SHARE, 1 - PLANNING_SHARE)),
-      now(),
-    )
-    await moveProposal(db, id, ['running'], 'done', { outcome })
-  } catch (error) {
-    if (!(error instanceof AppError)) log.error({ err: error, proposal: id }, 'a proposal failed')
-    await moveProposal(db, id, ['running'], 'failed', {
-      message:
-        error instanceof AppError
-          ? error.message
-          : 'Something went wrong on our side while planning; ask again.',
+  constructor(private readonly options: QueueOptions) {
+    this.leaseMs = options.leaseMs ?? LEASE_MS
+    this.renewEveryMs = options.renewEveryMs ?? RENEW_EVERY_MS
+    this.timer = setInterval(() => void this.wake(), options.lookEveryMs ?? LOOK_EVERY_MS)
+  }
+
+  /** Lets go of what it works on, for another to take over. */
+  async end(): Promise<void> {
+    this.isEnded = true
+    clearInterval(this.timer)
+    this.stop?.abort()
+    await this.awake
+  }
+
+  /** Works on what there is. Asked while it is awake, it looks again by itself. */
+  wake(): Promise<void> {
+    if (this.isEnded) return Promise.resolve()
+    this.awake ??= this.work().finally(() => (this.awake = null))
+    return this.awake
+  }
+
+  private async work(): Promise<void> {
+    try {
+      for (;;) {
+        const next = this.isEnded
+          ? null
+          : await claimProposal(database(), this.worker, this.leaseMs)
+        if (!next) return
+        await this.workOn(next)
+      }
+    } catch (error) {
+      if (!this.isEnded) log.error({ err: error }, 'the queue of proposals stopped')
+    }
+  }
+
+  private async workOn({ id, workspaceId }: { id: number; workspaceId: number }): Promise<void> {
+    const stop = new AbortController()
+    this.stop = stop
+    let progress = 0
+    const watch = (from: number, share: number): Watch => ({
+      signal: stop.signal,
+      onProgress: (done) => (progress = Math.max(progress, from + share * done)),
+    })
+    const renewing = setInterval(() => {
+      renewLease(database(), id, this.worker, { leaseMs: this.leaseMs, progress }).then(
+        (isOurs) => {
+          if (!isOurs) stop.abort()
+        },
+        (error: unknown) => log.error({ err: error, proposal: id }, 'a lease was not renewed'),
+      )
+    }, this.renewEveryMs)
+    try {
+      const { solve, weigh, now } = this.options
+      const proposal = found(await getProposal(database(), workspaceId, id), 'proposal')
+      const outcome = await workOutProposal(
+        proposal,
+        solve(watch(0, PLANNING_SHARE)),
+        weigh(watch(PLANNING_SHARE, 1 - PLANNING_SHARE)),
+        now(),
+      )
+      await this.finish(id, workspaceId, { outcome })
+    } catch (error) {
+      if (!(error instanceof AppError)) log.error({ err: error, proposal: id }, 'a proposal failed')
+      await this.finish(id, workspaceId, {
+        message:
+          error instanceof AppError
+            ? error.message
+            : 'Something went wrong on our side while planning; ask again.',
+      })
+    } finally {
+      clearInterval(renewing)
+    }
+  }
+
+  /** Writes what came of it, unless it was stopped or another took it over meanwhile. */
+  private async finish(
+    id: number,
+    workspaceId: number,
+    came: { outcome: StoredOutcome } | { message: string },
+  ): Promise<void> {
+    if (this.isEnded) return
+    await inTransaction(async (trx) => {
+      const to = 'outcome' in came ? 'done' : 'failed'
+      if (await moveProposal(trx, id, ['running'], to, { ...came, worker: this.worker }))
+        tell(trx, workspaceId, {
+          subject: 'proposal',
+          kind: 'worked out',
+          id,
+          by: null,
+          at: this.options.now(),
+        })
     })
   }
 }

@@ -80,7 +80,7 @@ async function proposal(kind: AskKind): Promise<Proposal> {
   await moveProposal(knex, id, ['waiting'], 'done', {
     outcome: await workOutProposal(stored, solve, weigh, now),
   })
-  return getProposal(manager, id, () => 0)
+  return getProposal(manager, id)
 }
 const titlesOf = (pots: readonly Pot[]) =>
   pots
@@ -146,7 +146,7 @@ test('a pot that somebody changed meanwhile makes it void as a whole', async () 
   expect(refused).toBeInstanceOf(AppError)
   expect(refused).toMatchObject({ code: 'conflict' })
   expect((await currentPlan(manager))!.id).toBe(before.id)
-  expect((await getProposal(manager, found.id, () => 0)).state).toBe('done')
+  expect((await getProposal(manager, found.id)).state).toBe('done')
   expect(titlesOf(await openPots(manager))).toEqual(apart)
 })
 test('accepted, the mix is one pot with the letter that stays, and the next plan asks nothing more', async () => {

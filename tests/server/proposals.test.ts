@@ -4,15 +4,17 @@ import type { Knex } from 'knex'
 import { isOfClock, makerId } from '../../core/question'
 import { RESINS } from '../../demo/resins'
 import {
+  claimProposal,
   getProposal as readProposal,
-  listUnfinishedProposals,
   moveProposal,
+  renewLease,
 } from '../../server/db/proposals'
 import { createOrder } from '../../server/services/orders/orders'
 import { makePlan } from '../../server/services/planning/propose/makePlan'
 import { planQuestion } from '../../server/services/planning/planQuestion'
 import {
   acceptProposal,
+  cancelProposal,
   getProposal,
   propose,
   restorePlan,
@@ -54,7 +56,7 @@ async function proposal(who: Who, what: PlanAsk, at = now) {
   await moveProposal(knex, id, ['waiting'], 'done', {
     outcome: await workOutProposal(stored, solve, weigh, at),
   })
-  return getProposal(who, id, () => 0)
+  return getProposal(who, id)
 }
 const pours = (plan: Pick<PlanView, 'tasks'>) => plan.tasks.filter((task) => task.kind === 'pour')
 const starts = (plan: Pick<PlanView, 'tasks'>) =>
@@ -289,21 +291,47 @@ describe('a proposal', () => {
     expect(await knex('pots').where('letter', '')).toEqual([])
   })
 
-  test('waits to be worked out after a restart, and is gone once it is cancelled', async () => {
+  test('is one worker’s at a time, tells how far it is, and is nobody’s once it is cancelled', async () => {
     const id = await propose(manager!, ask({}), now)
-    expect((await listUnfinishedProposals(knex)).map((one) => one.id)).toEqual([id])
-    expect((await getProposal(manager!, id, () => 0.4)).progress).toBe(0.4)
-    await moveProposal(knex, id, ['waiting'], 'running')
-    expect(await listUnfinishedProposals(knex)).toHaveLength(1)
-    await moveProposal(knex, id, ['running'], 'cancelled')
+    const claims = await Promise.all(
+      ['one', 'two', 'three'].map((worker) => claimProposal(knex, worker, 60_000)),
+    )
+    expect(claims.filter((claim) => claim !== null)).toEqual([
+      { id, workspaceId: manager!.workspaceId },
+    ])
+    const worker = ['one', 'two', 'three'][claims.findIndex((claim) => claim !== null)]!
+    expect(await renewLease(knex, id, worker, { leaseMs: 60_000, progress: 0.4 })).toBe(true)
+    expect(await renewLease(knex, id, 'another', { leaseMs: 1, progress: 0 })).toBe(false)
+    expect((await getProposal(manager!, id)).progress).toBe(0.4)
+    await cancelProposal(manager!, id, now)
+    expect(await renewLease(knex, id, worker, { leaseMs: 60_000, progress: 0.5 })).toBe(false)
     expect(await moveProposal(knex, id, ['running'], 'done')).toBe(false)
-    expect(await listUnfinishedProposals(knex)).toEqual([])
+    expect(await claimProposal(knex, 'two', 60_000)).toBeNull()
+  })
+  test('of several people is worked out in turn, and of one person only a few at a time', async () => {
+    const asked = [
+      await propose(manager!, ask({}), now),
+      await propose(manager!, ask({}), now),
+      await propose(manager!, ask({}), now),
+      await propose(maker!, ask({}), now),
+    ]
+    expect(await refusal(propose(manager!, ask({}), now))).toMatchObject({ code: 'too-many-tries' })
+    const served: number[] = []
+    for (;;) {
+      const claim = await claimProposal(knex, 'one', 60_000)
+      if (!claim) break
+      served.push(asked.indexOf(claim.id))
+      await moveProposal(knex, claim.id, ['running'], 'cancelled')
+    }
+    // The manager was served before; the maker's turn comes before the manager's third.
+    expect([...served].sort()).toEqual([0, 1, 2, 3])
+    expect(served.indexOf(3)).toBeLessThan(2)
   })
 
   test('is not for other workshops', async () => {
     const other = await aWorkshop(knex, 'Other yard')
     const found = await proposal(manager!, ask({}))
-    expect(await refusal(getProposal(other.manager, found.id, () => 0))).toMatchObject({
+    expect(await refusal(getProposal(other.manager, found.id))).toMatchObject({
       code: 'unknown',
     })
     expect(await refusal(acceptProposal(other.manager, found.id, now))).toMatchObject({

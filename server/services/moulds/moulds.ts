@@ -4,6 +4,7 @@ import type { MouldRow } from '../../../shared/types/moulds'
 import { database } from '../../db/database'
 import * as rows from '../../db/moulds'
 import { AppError } from '../AppError'
+import { changedFields, tell } from '../../events/tell'
 import { arrangePots } from '../pots/arrangePots'
 import { found, inTurn, savedOrConflict } from '../transactions'
 import { mouldFor, requirePricesKept } from '../prices'
@@ -37,6 +38,7 @@ export async function createMould(
     who.workspaceId,
     async (trx) => {
       const id = await rows.insertMould(trx, who.workspaceId, fields, now)
+      tell(trx, who.workspaceId, { subject: 'mould', kind: 'added', id, by: who.personId, at: now })
       return found(await rows.getMould(trx, who.workspaceId, id), 'mould')
     },
     NAME_TAKEN,
@@ -56,7 +58,17 @@ export async function saveMould(
       const before = found(await rows.getMould(trx, who.workspaceId, id), 'mould')
       requirePricesKept(who, [{ path: 'price', before: before.price, after: fields.price }])
       const saved = await rows.updateMould(trx, who.workspaceId, id, fields, now)
-      if (saved) await arrangePots(trx, who.workspaceId, () => true, now)
+      if (saved) {
+        await arrangePots(trx, who.workspaceId, () => true, now)
+        tell(trx, who.workspaceId, {
+          subject: 'mould',
+          kind: 'changed',
+          id,
+          by: who.personId,
+          at: now,
+          changed: changedFields(before, fields),
+        })
+      }
       return savedOrConflict(saved, await rows.getMould(trx, who.workspaceId, id), 'mould')
     },
     NAME_TAKEN,

@@ -7,6 +7,7 @@ import * as rows from '../../db/orders'
 import { listRecipes } from '../../db/recipes'
 import type { Db } from '../../db/rows'
 import { listPeople } from '../../db/people'
+import { changedFields, tell } from '../../events/tell'
 import { AppError } from '../AppError'
 import { arrangePots } from '../pots/arrangePots'
 import { may, ownersSeen } from '../rights'
@@ -90,6 +91,7 @@ export async function createOrder(who: Who, fields: OrderFields, now: Date): Pro
     await checkRecipes(trx, who, fields)
     const id = await rows.insertOrder(trx, who.workspaceId, await withOwner(trx, who, fields), now)
     await arrangePots(trx, who.workspaceId, (_, order) => order.id === id, now)
+    tell(trx, who.workspaceId, { subject: 'order', kind: 'taken', id, by: who.personId, at: now })
     return found(await rows.getOrder(trx, who.workspaceId, id), 'order')
   })
 }
@@ -109,7 +111,17 @@ export async function saveOrder(
       ownerId: fields.ownerId === undefined ? before.ownerId : fields.ownerId,
     })
     const saved = await rows.updateOrder(trx, who.workspaceId, id, owned, now)
-    if (saved) await arrangePots(trx, who.workspaceId, (_, order) => order.id === id, now)
+    if (saved) {
+      await arrangePots(trx, who.workspaceId, (_, order) => order.id === id, now)
+      tell(trx, who.workspaceId, {
+        subject: 'order',
+        kind: 'changed',
+        id,
+        by: who.personId,
+        at: now,
+        changed: changedFields(before, owned),
+      })
+    }
     return savedOrConflict(saved, await rows.getOrder(trx, who.workspaceId, id), 'order')
   })
 }

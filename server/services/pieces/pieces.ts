@@ -4,6 +4,7 @@ import { foldPiece, type PieceState } from '../../../core/run'
 import { temperatureOfStays, type Stay } from '../../../core/cure'
 import { MILESTONES, type Resin } from '../../../core/trade'
 import { cure, type TemperatureStep } from '../../../core/cure'
+import type { EVENT_KINDS } from '../../../shared/events'
 import type { Page } from '../../../shared/types/exchange'
 import type { NotebookRow } from '../../../shared/types/notebook'
 import type { Verdict } from '../../../shared/schemas/pieces'
@@ -19,6 +20,7 @@ import { AppError } from '../AppError'
 import { recipesOfLines } from '../recipes/lineRecipes'
 import { requireAllPoured } from './layersMissing'
 import { storedPhoto } from './storedPhoto'
+import { tell } from '../../events/tell'
 import { arrangePots } from '../pots/arrangePots'
 import { may, ownersSeen, requireMay, titleFor } from '../rights'
 import { found, inTransaction, inTurn, savedOrConflict } from '../transactions'
@@ -147,6 +149,17 @@ export async function pieceProfile(who: Who, id: number): Promise<TemperatureSte
 }
 
 type Act = 'demoulded' | Verdict | 'taken back'
+type PieceKind = (typeof EVENT_KINDS)['piece'][number]
+const ACT_KINDS: Record<Act, PieceKind> = {
+  demoulded: 'demoulded',
+  good: 'judged',
+  rework: 'judged',
+  lost: 'judged',
+  'taken back': 'taken back',
+}
+const tellOf = (trx: Db, who: Who, id: number, kind: PieceKind, at: Date): void =>
+  tell(trx, who.workspaceId, { subject: 'piece', kind, id, by: who.personId, at })
+
 const ALLOWED: Record<Act, readonly PieceState[]> = {
   demoulded: ['curing'],
   good: ['curing', 'demoulded', 'rework'],
@@ -216,6 +229,7 @@ export async function actOnPiece(
       },
     ])
     await arrangePots(trx, who.workspaceId, (line) => line.id === piece.orderLineId, now)
+    tellOf(trx, who, id, ACT_KINDS[act], now)
     return readLog(trx, who, id)
   })
 }
@@ -244,6 +258,7 @@ export async function movePiece(
     await rows.addPieceEvents(trx, who.workspaceId, [
       { pieceId: id, kind: 'moved', at: now, personId: who.personId, placeId: input.placeId },
     ])
+    tellOf(trx, who, id, 'moved', now)
     return readLog(trx, who, id)
   })
 }
@@ -254,6 +269,7 @@ export async function notePiece(who: Who, id: number, note: string, now: Date): 
     await rows.addPieceEvents(trx, who.workspaceId, [
       { pieceId: id, kind: 'note', at: now, personId: who.personId, note },
     ])
+    tellOf(trx, who, id, 'noted', now)
     return readLog(trx, who, id)
   })
 }
@@ -276,6 +292,7 @@ export async function photographPiece(
     await rows.addPieceEvents(trx, who.workspaceId, [
       { pieceId: id, kind: 'photo', at: now, personId: who.personId },
     ])
+    tellOf(trx, who, id, 'photographed', now)
     return readLog(trx, who, id)
   })
 }

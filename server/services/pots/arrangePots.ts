@@ -14,6 +14,7 @@ import {
 } from '../../db/pots'
 import type { Db } from '../../db/rows'
 import { listOrders } from '../../db/orders'
+import { tell } from '../../events/tell'
 import { counting, readFailures } from './failures'
 import { freeLetters } from './letters'
 import { inTurn } from '../transactions'
@@ -111,19 +112,25 @@ async function arrangeLines(
 
   const letters = freeLetters(await lettersInUse(db, workspaceId))
   const remove = new Set<number>()
+  let isRefilled = false
   for (const pot of planned.filter((one) => one.gathered)) {
     const kept = standing(pot, lineById, served, shelf)
     if (kept === null) remove.add(pot.id)
     else {
       for (const portion of kept.portions)
         for (const key of keysOf(portion, portion.layerId)) served.add(key)
-      if (!same(pot, kept)) await refillPot(db, workspaceId, pot.id, kept, now)
+      if (!same(pot, kept)) {
+        await refillPot(db, workspaceId, pot.id, kept, now)
+        isRefilled = true
+      }
     }
   }
   const wanted = lines.flatMap((line) => wantedPots(line, served, shelf))
   const free = planned.filter((pot) => !pot.gathered)
   const add = wanted.filter((one) => !free.some((pot) => same(pot, one)))
   for (const pot of free) if (!wanted.some((one) => same(pot, one))) remove.add(pot.id)
+  if (isRefilled || remove.size > 0 || add.length > 0)
+    tell(db, workspaceId, { subject: 'pots', kind: 'arranged', id: null, by: null, at: now })
   await removePlannedPots(db, workspaceId, [...remove])
   await insertPots(
     db,

@@ -7,6 +7,7 @@ import type { Pot } from '../../../shared/types/pots'
 import { database } from '../../db/database'
 import * as rows from '../../db/pots'
 import type { Db } from '../../db/rows'
+import { tell } from '../../events/tell'
 import { AppError } from '../AppError'
 import { recipesOfLines } from '../recipes/lineRecipes'
 import { freeLetters } from './letters'
@@ -131,6 +132,13 @@ export async function regather(
   if (issues.length > 0)
     throw new AppError('invalid-input', 'These pots cannot be poured so.', { issues })
 
+  tell(trx, workspaceId, {
+    subject: 'pots',
+    kind: 'gathered',
+    id: null,
+    by: who.personId,
+    at: now,
+  })
   const letters = freeLetters(await rows.lettersInUse(trx, workspaceId))
   const kept = new Set(
     pots.flatMap((pot) =>

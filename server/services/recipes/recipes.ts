@@ -11,6 +11,7 @@ import type { Db } from '../../db/rows'
 import { listMoulds } from '../../db/moulds'
 import { listPigments } from '../../db/workshop'
 import { AppError } from '../AppError'
+import { changedFields, tell } from '../../events/tell'
 import { arrangePots } from '../pots/arrangePots'
 import { found, inTurn, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
@@ -66,7 +67,15 @@ export async function createRecipe(who: Who, fields: RecipeFields, now: Date): P
     who.workspaceId,
     async (trx) => {
       await checkRecipe(trx, who, fields)
-      return kept(trx, who, await rows.insertRecipe(trx, who.workspaceId, fields, now), now)
+      const id = await rows.insertRecipe(trx, who.workspaceId, fields, now)
+      tell(trx, who.workspaceId, {
+        subject: 'recipe',
+        kind: 'written',
+        id,
+        by: who.personId,
+        at: now,
+      })
+      return kept(trx, who, id, now)
     },
     NAME_TAKEN,
   )
@@ -82,6 +91,7 @@ export async function saveRecipe(
     who.workspaceId,
     async (trx) => {
       await checkRecipe(trx, who, fields)
+      const before = found(await rows.getRecipe(trx, who.workspaceId, id), 'recipe')
       const saved = await rows.updateRecipe(trx, who.workspaceId, id, fields, now)
       const current = savedOrConflict(
         saved,
@@ -89,6 +99,14 @@ export async function saveRecipe(
         'recipe',
       )
       await arrangePots(trx, who.workspaceId, (line) => line.recipeId === id, now)
+      tell(trx, who.workspaceId, {
+        subject: 'recipe',
+        kind: 'changed',
+        id,
+        by: who.personId,
+        at: now,
+        changed: changedFields(before, fields),
+      })
       return kept(trx, who, current.id, now)
     },
     NAME_TAKEN,

@@ -3,6 +3,7 @@ import type { ResinFields } from '../../../shared/schemas/resins'
 import type { ResinRow } from '../../../shared/types/resins'
 import { database } from '../../db/database'
 import * as rows from '../../db/resins'
+import { changedFields, tell } from '../../events/tell'
 import { arrangePots } from '../pots/arrangePots'
 import { found, inTurn, savedOrConflict } from '../transactions'
 import { requirePricesKept, resinFor } from '../prices'
@@ -28,6 +29,7 @@ export async function createResin(who: Who, fields: ResinFields, now: Date): Pro
     who.workspaceId,
     async (trx) => {
       const id = await rows.insertResin(trx, who.workspaceId, fields, now)
+      tell(trx, who.workspaceId, { subject: 'resin', kind: 'added', id, by: who.personId, at: now })
       return found(await rows.getResin(trx, who.workspaceId, id), 'resin')
     },
     NAME_TAKEN,
@@ -46,7 +48,17 @@ export async function saveResin(
       const before = found(await rows.getResin(trx, who.workspaceId, id), 'resin')
       requirePricesKept(who, pricesOf(before, fields))
       const saved = await rows.updateResin(trx, who.workspaceId, id, fields, now)
-      if (saved) await arrangePots(trx, who.workspaceId, () => true, now)
+      if (saved) {
+        await arrangePots(trx, who.workspaceId, () => true, now)
+        tell(trx, who.workspaceId, {
+          subject: 'resin',
+          kind: 'changed',
+          id,
+          by: who.personId,
+          at: now,
+          changed: changedFields(before, fields),
+        })
+      }
       return savedOrConflict(saved, await rows.getResin(trx, who.workspaceId, id), 'resin')
     },
     NAME_TAKEN,

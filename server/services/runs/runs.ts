@@ -23,6 +23,7 @@ import { getWorkspace, listPigments, listPlaces, lockWorkspace } from '../../db/
 import { piecesOfPot, potTitle } from '../../../shared/potTitle'
 import { measureOf } from '../../../shared/measureOf'
 import { issueSentence, issueWords } from '../../../shared/words'
+import { tell } from '../../events/tell'
 import { AppError } from '../AppError'
 import { requirePouredBelow } from '../pieces/layersMissing'
 import { arrangePots } from '../pots/arrangePots'
@@ -167,6 +168,7 @@ export async function startRun(
     })
     await setPotState(trx, who.workspaceId, potId, 'mixing', now)
     await beginLines(trx, who, pot, now)
+    tell(trx, who.workspaceId, { subject: 'run', kind: 'begun', id, by: who.personId, at: now })
     return readRun(trx, who, id)
   })
 }
@@ -180,8 +182,17 @@ async function beginLines(db: Db, who: Who, pot: Pot, now: Date): Promise<void> 
     const recipe = found(await getRecipe(db, who.workspaceId, recipeId), 'recipe')
     await keepVersion(db, who.workspaceId, recipe, { at: now, by: null })
     await pinRecipe(db, who.workspaceId, lineId, recipe.version)
-    await markMaking(db, who.workspaceId, lineId, now)
   }
+  for (const orderId of new Set(pot.portions.map((portion) => portion.orderId)))
+    if (await markMaking(db, who.workspaceId, orderId, now))
+      tell(db, who.workspaceId, {
+        subject: 'order',
+        kind: 'begun',
+        id: orderId,
+        by: who.personId,
+        at: now,
+        changed: ['state'],
+      })
 }
 
 /** Events after which a pot may be another than before, and its orders' pots with it. */
@@ -209,6 +220,15 @@ export async function addRunEvents(
     await appendRunEvents(trx, who.workspaceId, runId, who.personId, fresh)
     const after = found(await getRun(trx, who.workspaceId, runId), 'run')
     await settle(trx, who, before, after, now)
+    if (fresh.length > 0)
+      tell(trx, who.workspaceId, {
+        subject: 'run',
+        kind: RUN_KINDS[factsOf(after).state],
+        id: runId,
+        by: who.personId,
+        at: now,
+        changed: [...new Set(fresh.map(({ kind }) => kind))],
+      })
     return readRun(trx, who, runId)
   })
 }
@@ -264,6 +284,7 @@ interface RunFacts {
   placeId: number | null
   pouredAt: number | null
 }
+const RUN_KINDS = { mixing: 'gone on', poured: 'poured', spoiled: 'given up' } as const
 function factsOf({ targets, events }: StoredRun): RunFacts {
   const { step, placeId, pourEndedAt, cureStartedAt } = foldRun(targets, events)
   return step.kind === 'done'

@@ -223,6 +223,21 @@ export const ROUTES: Record<string, Route> = {
     summary: 'What was poured and how it came out, newest first',
     query: { before: 'cursor of the page before' },
   },
+  'GET /api/events': {
+    action: 'hear what happens',
+    summary: 'What happens in the workshop, as server-sent events',
+    query: { after: 'the number of the last event that is known; or the header Last-Event-ID' },
+    answers: 'text/event-stream',
+  },
+  'GET /api/history': {
+    action: 'read who changed what',
+    summary: 'Who changed something, when and what of it, newest first',
+    query: {
+      subject: 'order, recipe, resin, mould, piece or run',
+      id: 'which one',
+      before: 'cursor of the page before',
+    },
+  },
   'GET /api/openapi.json': { action: null, summary: 'This description' },
   'POST /api/compute/mesh': {
     action: 'calculate',

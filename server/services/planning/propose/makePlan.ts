@@ -4,6 +4,7 @@ import { NO_TERMS } from '../../../../shared/schemas/planTerms'
 import type { AskKind } from '../../../../shared/schemas/proposals'
 import { database } from '../../../db/database'
 import { getKeptPlan, getNewestPlan, insertPlan, newestPlanId, ownIdOf } from '../../../db/plans'
+import { tell } from '../../../events/tell'
 import { AppError } from '../../AppError'
 import { inTurn } from '../../transactions'
 import type { Who } from '../../Who'
@@ -65,7 +66,7 @@ async function planUponNewest(
   })
   return inTurn(workspaceId, async (trx) => {
     if ((await newestPlanId(trx, workspaceId)) !== (keep?.id ?? null)) return false
-    await insertPlan(trx, workspaceId, {
+    const id = await insertPlan(trx, workspaceId, {
       ...worked,
       originAt: situation.origin,
       madeAt: now,
@@ -74,6 +75,7 @@ async function planUponNewest(
       basedOn: keep && ownIdOf(keep),
       restores: null,
     })
+    tell(trx, workspaceId, { subject: 'plan', kind: 'made', id, by: personId, at: now })
     return true
   })
 }

@@ -18,10 +18,11 @@ import * as rows from '../../../db/proposals'
 import type { StoredOutcome } from '../../../db/storedOutcome'
 import type { Db } from '../../../db/rows'
 import { listStations } from '../../../db/workshop'
+import { tell } from '../../../events/tell'
 import { AppError } from '../../AppError'
 import { arrangeAllPots } from '../../pots/arrangePots'
 import { regather } from '../../pots/pots'
-import { found, inTurn } from '../../transactions'
+import { found, inTransaction, inTurn } from '../../transactions'
 import type { Who } from '../../Who'
 import type { Weigh } from '../choose/oddsOf'
 import { readSituation, type Situation } from '../situation/situation'
@@ -33,45 +34,59 @@ import { MS_PER_DAY, MS_PER_MIN } from '../../../../core/units'
 const KEPT_DAYS = 2
 /** Afterwards too much has gone on in the workshop to take it as it is. */
 const FRESH_MS = 30 * MS_PER_MIN
+/** So many questions of one person wait or are worked out at a time. */
+const MOST_OPEN = 3
+const RETRY_AFTER_S = 5
 
 /** Writes down what is asked of the planner; the queue works it out. */
 export async function propose(who: Who, ask: PlanAsk, now: Date): Promise<number> {
-  await arrangeAllPots(who.workspaceId, now)
-  const db = database()
-  await rows.removeOldProposals(
-    db,
-    who.workspaceId,
-    new Date(now.getTime() - KEPT_DAYS * MS_PER_DAY),
-  )
-  return rows.insertProposal(db, {
-    workspaceId: who.workspaceId,
-    askedBy: who.personId,
-    askedAt: now,
-    basePlanId: await newestPlanId(db, who.workspaceId),
-    ask,
+  const { workspaceId, personId } = who
+  await arrangeAllPots(workspaceId, now)
+  return inTransaction(async (trx) => {
+    if ((await rows.countOpenProposals(trx, personId)) >= MOST_OPEN)
+      throw new AppError(
+        'too-many-tries',
+        `${MOST_OPEN} of your questions are being worked out; wait for one, or let one go.`,
+        { retryAfterS: RETRY_AFTER_S },
+      )
+    const before = new Date(now.getTime() - KEPT_DAYS * MS_PER_DAY)
+    await rows.removeOldProposals(trx, workspaceId, before)
+    const id = await rows.insertProposal(trx, {
+      workspaceId,
+      askedBy: personId,
+      askedAt: now,
+      basePlanId: await newestPlanId(trx, workspaceId),
+      ask,
+    })
+    tell(trx, workspaceId, { subject: 'proposal', kind: 'asked', id, by: personId, at: now })
+    return id
+  })
+}
+
+/** Takes a proposal off the queue or stops it. */
+export async function cancelProposal(who: Who, id: number, now: Date): Promise<void> {
+  await inTransaction(async (trx) => {
+    found(await rows.getProposal(trx, who.workspaceId, id), 'proposal')
+    await rows.moveProposal(trx, id, ['waiting', 'running', 'done', 'failed'], 'cancelled')
+    tell(trx, who.workspaceId, {
+      subject: 'proposal',
+      kind: 'let go',
+      id,
+      by: who.personId,
+      at: now,
+    })
   })
 }
 
 /** A proposal as people see it. */
-export async function getProposal(
-  who: Who,
-  id: number,
-  progressOf: (id: number) => number,
-): Promise<Proposal> {
-  return viewOf(
-    found(await rows.getProposal(database(), who.workspaceId, id), 'proposal'),
-    progressOf,
-  )
-}
+export const getProposal = async (who: Who, id: number): Promise<Proposal> =>
+  viewOf(found(await rows.getProposal(database(), who.workspaceId, id), 'proposal'))
 
-function viewOf(
-  { workspaceId: _workspace, outcome, ...proposal }: rows.StoredProposal,
-  progressOf: (id: number) => number,
-): Proposal {
+function viewOf({ workspaceId: _workspace, outcome, ...proposal }: rows.StoredProposal): Proposal {
   const isOver = proposal.state !== 'waiting' && proposal.state !== 'running'
   return {
     ...proposal,
-    progress: isOver ? 1 : progressOf(proposal.id),
+    progress: isOver ? 1 : proposal.progress,
     outcome: outcome && {
       promises: outcome.promises,
       moved: outcome.moved,
@@ -188,7 +203,7 @@ export async function acceptProposal(who: Who, id: number, now: Date): Promise<P
     const holds = await requireNewest(trx, workspaceId, basePlanId)
     await rows.moveProposal(trx, id, ['done'], 'accepted')
     if (outcome.mixes?.length) await regather(trx, who, gatheringOf(outcome.mixes), now)
-    await insertPlan(trx, workspaceId, {
+    const planId = await insertPlan(trx, workspaceId, {
       objective: outcome.objective,
       promises: outcome.promises,
       terms: outcome.terms,
@@ -208,6 +223,13 @@ export async function acceptProposal(who: Who, id: number, now: Date): Promise<P
       madeBy: who.personId,
       basedOn: holds && ownIdOf(holds),
       restores: null,
+    })
+    tell(trx, workspaceId, {
+      subject: 'plan',
+      kind: 'accepted',
+      id: planId,
+      by: who.personId,
+      at: now,
     })
   })
   return (await getNewestPlan(database(), workspaceId)) as PlanView
@@ -303,7 +325,7 @@ export async function restorePlan(
   })
   await inTurn(workspaceId, async (trx) => {
     await requireNewest(trx, workspaceId, planId)
-    await insertPlan(trx, workspaceId, {
+    const id = await insertPlan(trx, workspaceId, {
       ...worked,
       terms: keep.terms,
       originAt: situation.origin,
@@ -311,6 +333,13 @@ export async function restorePlan(
       madeBy: who.personId,
       basedOn: keep.basedOn,
       restores: keep.id,
+    })
+    tell(trx, workspaceId, {
+      subject: 'plan',
+      kind: 'brought back',
+      id,
+      by: who.personId,
+      at: now,
     })
   })
   return (await getNewestPlan(db, workspaceId)) as PlanView

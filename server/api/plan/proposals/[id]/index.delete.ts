@@ -1,7 +1,8 @@
+import { now } from '../../../../clock'
+import { cancelProposal } from '../../../../services/planning/propose/proposals'
 import { api, idOf, whoOf } from '../../../../utils/api'
-import { cancelProposal } from '../../../../workers/proposalQueue'
 
 export default api(async (event) => {
-  await cancelProposal(whoOf(event), idOf(event))
+  await cancelProposal(whoOf(event), idOf(event), now())
   return {}
 })

@@ -1,0 +1,50 @@
+import { createEventStream, getQuery, getRequestHeader } from 'h3'
+import { now } from '../clock'
+import { listen, missedSince } from '../events/live'
+import { personOfToken } from '../services/people/auth'
+import { api, whoOf } from '../utils/api'
+import { readSessionCookie } from '../utils/sessionCookie'
+
+/** So often a quiet stream says that it is there, and is looked at whether its session still holds. */
+const BEAT_EVERY_MS = 15_000
+/** Who was away for more than so much reads everything anew. */
+const MOST_MISSED = 500
+
+const numberIn = (text: unknown): number | null =>
+  typeof text === 'string' && /^\d{1,15}$/.test(text) ? Number(text) : null
+
+/**
+ * What happens in the workshop, as server-sent events; `Last-Event-ID` (or `after`) goes on where a
+ * stream broke off.
+ */
+export default api(async (event) => {
+  const { workspaceId } = whoOf(event)
+  const token = readSessionCookie(event) ?? ''
+  const stream = createEventStream(event)
+  const asked =
+    numberIn(getRequestHeader(event, 'last-event-id')) ?? numberIn(getQuery(event).after)
+  const isLost = asked !== null && (await missedSince(workspaceId, asked)) > MOST_MISSED
+  const stop = await listen(workspaceId, isLost ? null : asked, (events) => {
+    void stream.push(
+      events.map((one) => ({
+        id: String(one.number),
+        event: 'happened',
+        data: JSON.stringify(one),
+      })),
+    )
+  })
+  if (isLost) void stream.push({ event: 'lost', data: '{}' })
+  else void stream.push({ event: 'beat', data: '{}' })
+  const beat = setInterval(() => {
+    void personOfToken(token, now()).then(
+      (found) => (found ? stream.push({ event: 'beat', data: '{}' }) : stream.close()),
+      () => undefined,
+    )
+  }, BEAT_EVERY_MS)
+  stream.onClosed(() => {
+    clearInterval(beat)
+    stop()
+    return stream.close()
+  })
+  return stream.send()
+})

@@ -1,0 +1,32 @@
+/** What can have happened, by what it happened to. */
+export const EVENT_KINDS = {
+  order: ['taken', 'changed', 'begun'],
+  recipe: ['written', 'changed'],
+  resin: ['added', 'changed'],
+  mould: ['added', 'changed'],
+  pots: ['arranged', 'gathered'],
+  plan: ['made', 'accepted', 'brought back'],
+  proposal: ['asked', 'worked out', 'let go'],
+  run: ['begun', 'gone on', 'poured', 'given up'],
+  piece: ['demoulded', 'judged', 'taken back', 'moved', 'noted', 'photographed'],
+} as const
+
+export type Subject = keyof typeof EVENT_KINDS
+export const SUBJECTS = Object.keys(EVENT_KINDS) as Subject[]
+
+/** Something that happened to something of a kind. */
+export type Happened = {
+  [S in Subject]: { subject: S; kind: (typeof EVENT_KINDS)[S][number] }
+}[Subject]
+
+export type LiveEvent = Happened & {
+  /** Rises by one with each in the order in which they became true. */
+  number: number
+  /** The row that it happened to; null where it is about several. */
+  id: number | null
+  /** Who did it; null where it followed from something else. */
+  by: string | null
+  at: string
+  /** Which fields are others than before. */
+  changed: readonly string[]
+}
