@@ -1,3 +1,4 @@
+import type { Subject } from '~~/shared/events'
 import type { SchemaOf } from '~~/shared/schemas/typed'
 import type { Ref } from 'vue'
 
@@ -16,6 +17,8 @@ interface UseEditorOptions<
   keep: (row: Row) => Row
   /** The list that a saved one belongs to, as in `/recipes`. */
   path: string
+  /** What it is called where it is told that somebody changed it. */
+  subject: Subject
 }
 
 /**
@@ -33,8 +36,23 @@ export function useEditor<
   const missing = ref(false)
   const saved = ref(false)
 
+  const others = useOthersSaved<Row>({
+    subject: options.subject,
+    opened: () => opened.value,
+    isTouched: () => {
+      const { id: _id, version: _version, ...fields } = opened.value ?? ({} as Partial<Row>)
+      return JSON.stringify(fields) !== JSON.stringify(draft.value)
+    },
+    isSending: () => form.sending.value,
+    read: async () => {
+      await options.load()
+      return options.find(opened.value?.id ?? 0)
+    },
+    show: (row) => show(row),
+  })
   function show(row: Row): void {
     const { id: _id, version: _version, ...fields } = JSON.parse(JSON.stringify(row)) as Row
+    others.forget()
     opened.value = row
     draft.value = fields as unknown as Fields
   }
@@ -87,6 +105,7 @@ export function useEditor<
     again,
     form,
     theirs,
+    savedBy: others.savedBy,
     submit,
     keepMine,
     takeTheirs,

@@ -1,4 +1,5 @@
 import { foldRun, type RunEvent } from '~~/core/run'
+import { onHappened, onLost, readAgain } from '~/live/happened'
 import type { MeasureChoice } from '~~/shared/schemas/people'
 import type { KeyedRunEvent } from '~~/shared/schemas/runs'
 import type { Problem } from '~~/shared/types/exchange'
@@ -95,6 +96,16 @@ export const useBenchStore = defineStore('bench', () => {
     waiting.value = []
     refused.value = []
   }
+  /** What another device did on this run; what was done here and is not sent yet stays on top. */
+  const readRun = readAgain(async () => {
+    if (!run.value || sending) return
+    const seen = await api.get<RunView>(`/api/runs/${run.value.id}`)
+    if (run.value?.id === seen.id && !sending) run.value = seen
+  })
+  onHappened(({ subject, id }) => {
+    if (subject === 'run' && id === run.value?.id) readRun()
+  })
+  onLost(readRun)
   return {
     run: readonly(run),
     state,

@@ -1,3 +1,4 @@
+import { keepLive } from '~/live/happened'
 import type { GatherFields } from '~~/shared/schemas/pots'
 import type { PlanQuestionView, PlanView } from '~~/shared/types/plan'
 import type { Pot } from '~~/shared/types/pots'
@@ -89,6 +90,19 @@ export const usePlanStore = defineStore('plan', () => {
           await api.post<PlanView>('/api/plan/restore', { planId: plan.value.id, direction }),
         )
     })
+  const readPots = async () => {
+    pots.value = await api.get<Pot[]>('/api/pots')
+  }
+  keepLive(
+    ({ subject }) => subject === 'plan',
+    () => loaded.value && !planning.value,
+    load,
+  )
+  keepLive(
+    ({ subject, kind }) => subject === 'pots' || (subject === 'run' && kind !== 'gone on'),
+    () => loaded.value && !planning.value,
+    readPots,
+  )
   return {
     plan: computed(() => plan.value),
     pots: computed<readonly Pot[]>(() => pots.value),

@@ -1,3 +1,4 @@
+import { keepLive } from '~/live/happened'
 import type { Verdict } from '~~/shared/schemas/pieces'
 import type { PieceLog, PieceRow } from '~~/shared/types/pieces'
 import type { TemperatureStep } from '~~/core/cure'
@@ -36,6 +37,11 @@ export const useRackStore = defineStore('racks', () => {
     api.upload<PieceLog>(`/api/pieces/${piece.id}/photos`, file)
   const log = (id: number) => api.get<PieceLog>(`/api/pieces/${id}`)
   const profile = (id: number) => api.get<TemperatureStep[]>(`/api/pieces/${id}/profile`)
+  keepLive(
+    ({ subject, kind }) => subject === 'piece' || (subject === 'run' && kind !== 'begun'),
+    () => loaded.value,
+    load,
+  )
   return {
     pieces: readonly(pieces),
     loaded: readonly(loaded),

@@ -1,3 +1,4 @@
+import { keepLive } from '~/live/happened'
 import type { Recipe } from '~~/core/trade'
 import type { RecipeRow, RecipeVersion } from '~~/shared/types/recipes'
 import type { RecipeFields } from '~~/shared/schemas/recipes'
@@ -35,5 +36,10 @@ export const useRecipeStore = defineStore('recipes', () => {
     keep(await api.post<RecipeRow>('/api/recipes', fields))
   const save = async (id: number, fields: RecipeFields & { version: number }) =>
     keep(await api.put<RecipeRow>(`/api/recipes/${id}`, fields))
+  keepLive(
+    ({ subject }) => subject === 'recipe',
+    () => loaded.value,
+    load,
+  )
   return { recipes, loaded: readonly(loaded), byId, load, version, versions, create, save, keep }
 })

@@ -1,3 +1,4 @@
+import { keepLive } from '~/live/happened'
 import type { ResinRow } from '~~/shared/types/resins'
 import type { ResinFields } from '~~/shared/schemas/resins'
 
@@ -24,5 +25,10 @@ export const useResinStore = defineStore('resins', () => {
     keep(await api.post<ResinRow>('/api/resins', fields))
   const save = async (id: number, fields: ResinFields & { version: number }) =>
     keep(await api.put<ResinRow>(`/api/resins/${id}`, fields))
+  keepLive(
+    ({ subject }) => subject === 'resin',
+    () => loaded.value,
+    load,
+  )
   return { resins, loaded: readonly(loaded), byId, load, create, save, keep }
 })

@@ -1,3 +1,4 @@
+import { keepLive } from '~/live/happened'
 import { roomRange } from '~~/core/cure'
 import type { Pigment } from '~~/core/trade'
 import type { MouldFields } from '~~/shared/schemas/moulds'
@@ -41,6 +42,11 @@ export const useWorkshopStore = defineStore('workshop', () => {
     keepMould(await api.post<MouldRow>('/api/moulds', fields))
   const saveMould = async (id: number, fields: MouldFields & { version: number }) =>
     keepMould(await api.put<MouldRow>(`/api/moulds/${id}`, fields))
+  keepLive(
+    ({ subject }) => subject === 'mould',
+    () => workshop.value !== null,
+    loadMoulds,
+  )
   return {
     workshop: computed(() => workshop.value),
     rules: computed(() => workshop.value?.rules ?? null),

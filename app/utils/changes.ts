@@ -1,3 +1,5 @@
+import { fieldWords } from '~~/shared/words'
+
 /** One field that differs between two states of a row. */
 export interface Change {
   field: string
@@ -19,5 +21,9 @@ export function changesBetween(before: object, after: object): Change[] {
     .filter(
       (field) => field !== 'version' && JSON.stringify(from[field]) !== JSON.stringify(to[field]),
     )
-    .map((field) => ({ field, before: shown(from[field]), after: shown(to[field]) }))
+    .map((field) => ({
+      field: fieldWords(field),
+      before: shown(from[field]),
+      after: shown(to[field]),
+    }))
 }

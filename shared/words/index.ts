@@ -1,3 +1,4 @@
+export { eventWords, fieldWords } from './eventWords'
 export { holdingWords, type HoldingNames } from './holdingWords'
 export { allSaid, issueSentence, issueWords, said } from './issueWords'
 export type { PlanNames } from './names'

@@ -54,20 +54,23 @@ const server = {
 }
 
 async function anEditor(id: string) {
-  const [{ useForm }, { useLoading }] = await Promise.all([
+  const [{ useForm }, { useLoading }, { useOthersSaved }] = await Promise.all([
     import('../../app/composables/useForm'),
     import('../../app/composables/useLoading'),
+    import('../../app/composables/useOthersSaved'),
   ])
   giveNuxtGlobals({
     ProblemError,
     useForm,
     useLoading,
+    useOthersSaved,
     useRoute: () => ({ params: { id } }),
     navigateTo: (path: string) => went.push(path),
     document: { querySelector: () => null },
   })
   const { useEditor } = await import('../../app/composables/useEditor')
   const editor = useEditor<Fields, Row>({
+    subject: 'resin' as const,
     path: '/things',
     blank: () => ({ name: '', note: 'as most are' }),
     load: () => Promise.resolve(),
@@ -159,5 +162,37 @@ describe('after somebody else’s save', () => {
     editor.draft.value.note = 'and mine'
     await editor.submit()
     expect(rows.get(4)).toMatchObject({ note: 'and mine', version: 4 })
+  })
+})
+
+describe('while somebody else saves what is open', () => {
+  const theirsSaved = async () => {
+    const { itHappened } = await import('../../app/live/happened')
+    rows.set(4, { id: 4, version: 3, name: 'Theirs', note: 'theirs' })
+    await itHappened({
+      subject: 'resin',
+      kind: 'changed',
+      number: 1,
+      id: 4,
+      by: 'Wren Rudge',
+      at: '2026-03-02T09:00:00.000Z',
+      changed: ['name'],
+    })
+    await new Promise((resolve) => setTimeout(resolve, 0))
+  }
+  test('a form that nobody has typed in shows it', async () => {
+    const editor = await anEditor('4')
+    await theirsSaved()
+    expect([editor.draft.value.name, editor.savedBy.value]).toEqual(['Theirs', ''])
+  })
+  test('one in work is told who it was, and stays as it is', async () => {
+    const editor = await anEditor('4')
+    editor.draft.value.name = 'Mine'
+    await theirsSaved()
+    expect([editor.draft.value, editor.savedBy.value, editor.opened.value?.version]).toEqual([
+      { name: 'Mine', note: '' },
+      'Wren Rudge',
+      2,
+    ])
   })
 })

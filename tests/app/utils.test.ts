@@ -66,7 +66,7 @@ describe('nextOpening', () => {
 test('changes name the field, what it was and what it is', () => {
   expect(
     changesBetween({ note: '', lines: [1], version: 1 }, { note: 'x', lines: [1], version: 2 }),
-  ).toEqual([{ field: 'note', before: '(empty)', after: 'x' }])
+  ).toEqual([{ field: 'the note', before: '(empty)', after: 'x' }])
 })
 test('letters stay readable on any tint', () =>
   expect([readableOn('#f4f1ea'), readableOn('#26221f')]).toEqual(['#1d1a15', '#fbf8f0']))

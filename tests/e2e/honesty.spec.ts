@@ -37,6 +37,7 @@ test('two people change one order: the second is told what the first changed, an
   await page.goto('/orders')
   await page.getByRole('link', { name: 'Chess, both sides' }).click()
   await page.getByRole('tab', { name: 'What was asked' }).click()
+  await page.getByLabel('Note').fill('Box lined with green baize.')
   const other = await (await browser.newContext()).newPage()
   await signInAs(other, 'tobin')
   await other.goto(page.url())
@@ -45,7 +46,7 @@ test('two people change one order: the second is told what the first changed, an
   await other.getByRole('button', { name: 'Save the order' }).click()
   await expect(other.getByText('Saved.')).toBeVisible()
 
-  await page.getByLabel('Note').fill('Box lined with green baize.')
+  await expect(page.getByText('Tobin Ferrow saved this while you have it open')).toBeVisible()
   await page.getByRole('button', { name: 'Save the order' }).click()
   const notice = page.getByRole('alert')
   await expect(notice).toContainText('Somebody else saved this')

@@ -62,11 +62,27 @@ const form = useForm({
       ? orders.save(opened.value.id, { ...value, version: opened.value.version })
       : orders.create(value),
   done: (saved) => {
-    opened.value = saved
-    Object.assign(draft, draftOf(saved))
+    take(saved)
     emit('saved', saved)
   },
 })
+const isTouched = () => JSON.stringify(draftOf(opened.value)) !== JSON.stringify(draft)
+const { savedBy, forget } = useOthersSaved<Order>({
+  subject: 'order',
+  opened: () => opened.value,
+  isTouched,
+  isSending: () => form.sending.value,
+  read: async () => (opened.value ? orders.get(opened.value.id) : undefined),
+  show: take,
+})
+/** Shows an order as it is now. */
+function take(fresh: Order): void {
+  opened.value = fresh
+  Object.assign(draft, draftOf(fresh))
+  date.value = promised.value.toFormat('yyyy-MM-dd')
+  time.value = promised.value.toFormat('HH:mm')
+  forget()
+}
 const submit = () => form.submit(opened.value ? { ...draft, version: opened.value.version } : draft)
 
 function keepMine(): void {
@@ -75,9 +91,7 @@ function keepMine(): void {
   void submit()
 }
 function takeTheirs(): void {
-  const current = form.conflict.value as Order
-  opened.value = current
-  Object.assign(draft, draftOf(current))
+  take(form.conflict.value as Order)
   form.reset()
 }
 const KINDS = [
@@ -106,6 +120,7 @@ const recipeOptions = computed(() =>
 
 <template>
   <form class="space-y-4" novalidate @submit.prevent="submit">
+    <OthersSaved v-if="!form.conflict.value" :by="savedBy" />
     <ConflictNotice
       v-if="form.conflict.value && opened"
       :opened="opened"

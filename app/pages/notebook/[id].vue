@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { MS_PER_MIN, formatDuration } from '~~/core/units'
+import { onHappened, readAgain } from '~/live/happened'
 import { noteSchema } from '~~/shared/schemas/pieces'
 import type { PieceLog } from '~~/shared/types/pieces'
 import { PIECE_STAGE } from '~/utils/pieceStages'
@@ -10,6 +11,11 @@ const log = ref<PieceLog | null>(null)
 const id = Number(route.params.id)
 const { ready, failure, again } = useLoading(async () => (log.value = await racks.log(id)))
 const { dayAndClock } = useWhen()
+const readLog = readAgain(async () => (log.value = await racks.log(id)))
+const { off } = onHappened((event) => {
+  if (event.subject === 'piece' && event.id === id) readLog()
+})
+onScopeDispose(off)
 const draft = reactive({ note: '' })
 const form = useForm({
   schema: noteSchema,

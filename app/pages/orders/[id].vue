@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { TabGroup, TabList, Tab, TabPanels, TabPanel } from '@headlessui/vue'
+import { onHappened, readAgain } from '~/live/happened'
 import type { Order } from '~~/shared/types/orders'
 
 const route = useRoute()
@@ -25,6 +26,14 @@ const line = computed(
   () => order.value?.lines[Math.min(lineIndex.value, (order.value?.lines.length ?? 1) - 1)],
 )
 const { current, isOlder, recipe } = useLineRecipe({ line: () => line.value })
+
+const readOrder = readAgain(async () => {
+  if (order.value) order.value = await orders.get(order.value.id)
+})
+const { off } = onHappened(({ subject, id }) => {
+  if (subject === 'order' && id === order.value?.id) readOrder()
+})
+onScopeDispose(off)
 
 function keep(fresh: Order): void {
   order.value = fresh
@@ -88,6 +97,7 @@ function keep(fresh: Order): void {
           <TabPanel :tabindex="-1" class="max-w-3xl">
             <p v-if="saved" class="mb-2" role="status">Saved.</p>
             <OrderForm :order="order" @saved="keep" />
+            <HistoryList :id="order.id" subject="order" />
           </TabPanel>
         </TabPanels>
       </TabGroup>

@@ -53,11 +53,13 @@ const {
   again,
   form,
   theirs,
+  savedBy,
   submit,
   keepMine,
   takeTheirs,
 } = useEditor<RecipeFields, RecipeRow>({
   path: '/recipes',
+  subject: 'recipe',
   blank: () =>
     copyOf(recipes.byId.get(Number(route.query.from))) ?? {
       name: '',
@@ -240,6 +242,7 @@ function useOwnFootprint(): void {
           Save the recipe
         </button>
       </PlaceHead>
+      <OthersSaved v-if="!theirs" :by="savedBy" />
       <ConflictNotice
         v-if="theirs && opened"
         class="mb-4"
@@ -437,6 +440,7 @@ function useOwnFootprint(): void {
         />
       </section>
       <CautionList class="mt-4" :topics="['liquid', 'cup', 'heat', 'sand', 'waste']" />
+      <HistoryList v-if="opened" :id="opened.id" :key="opened.id" subject="recipe" />
     </form>
   </div>
 </template>

@@ -18,11 +18,13 @@ const {
   again,
   form,
   theirs,
+  savedBy,
   submit,
   keepMine,
   takeTheirs,
 } = useEditor<MouldFields, MouldRow>({
   path: '/sizing',
+  subject: 'mould',
   blank: () => ({
     name: '',
     count: 1,
@@ -103,6 +105,7 @@ const { errorAt } = form
           Save the mould
         </button>
       </PlaceHead>
+      <OthersSaved v-if="!theirs" :by="savedBy" />
       <ConflictNotice
         v-if="theirs && opened"
         class="mb-4"
@@ -216,6 +219,7 @@ const { errorAt } = form
           </div>
         </section>
       </div>
+      <HistoryList v-if="opened" :id="opened.id" :key="opened.id" subject="mould" />
     </form>
   </div>
 </template>

@@ -16,11 +16,13 @@ const {
   again,
   form,
   theirs,
+  savedBy,
   submit,
   keepMine,
   takeTheirs,
 } = useEditor<ResinFields, ResinRow>({
   path: '/stores',
+  subject: 'resin',
   blank: startingResin,
   load: () => resins.load(),
   find: (id) => resins.byId.get(id),
@@ -53,6 +55,7 @@ const { errorAt } = form
           Save the resin
         </button>
       </PlaceHead>
+      <OthersSaved v-if="!theirs" :by="savedBy" />
       <ConflictNotice
         v-if="theirs && opened"
         class="mb-4"
@@ -89,6 +92,7 @@ const { errorAt } = form
         </fieldset>
       </div>
       <CautionList class="mt-5" :topics="['liquid', 'cup', 'waste']" />
+      <HistoryList v-if="opened" :id="opened.id" :key="opened.id" subject="resin" />
     </form>
   </div>
 </template>
