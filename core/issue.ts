@@ -105,6 +105,17 @@ export interface IssueParams {
   'begins-from': { task: string; minute: number }
   'begins-until': { task: string; minute: number }
   'ends-with-plan': { task: string; horizonMin: number }
+  /** So many rounds in the same moulds take longer than the plan looks ahead. */
+  'moulds-for-long': {
+    task: string
+    mould: string
+    there: number
+    pieces: number
+    rounds: number
+    heldMin: number
+    takesMin: number
+    horizonMin: number
+  }
   'no-time-beside-pins': { task: string }
   'no-plan-found': { task: string; tries: number }
   /** Of a plan that is handed in. */

@@ -1,7 +1,7 @@
 import { potsOfLayer, tintOf, type LayerPots } from '~~/core/pot'
 import { costBatch, sizeBatch } from '~~/core/recipe'
 import type { Recipe, Resin, Layer } from '~~/core/trade'
-import { mix, type Measure, type MixAnswer } from '~~/core/mix'
+import { mixOnDevice, type Measure, type MixAnswer } from '~~/core/mix'
 import type { SizedLayer } from '~~/core/size'
 import { allSaid } from '~~/shared/words'
 
@@ -64,14 +64,6 @@ export function useBatch(recipe: () => Recipe, pieces: () => number) {
 
 /** Both parts of a pot for a device, or the sentence that says why it cannot be measured so. */
 export function mixForPot(resin: Resin, needMl: number, measure: Measure): MixAnswer | string {
-  const mixed = mix({ resin: mixResinOf(resin), need: { volumeMl: needMl }, measure })
+  const mixed = mixOnDevice(resin, needMl, measure)
   return mixed.ok ? mixed.value : allSaid(mixed.issues)
 }
-
-const mixResinOf = ({ ratio, densityA, densityB, tolerancePct, pourFirst }: Resin) => ({
-  ratio,
-  densityA,
-  densityB,
-  tolerancePct,
-  pourFirst,
-})

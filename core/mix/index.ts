@@ -1,4 +1,5 @@
 export { decimalsOf, decimalsOfStep } from './decimalsOf'
 export { mix } from './mix'
+export { mixOnDevice } from './mixOnDevice'
 export { rescue } from './rescue'
 export type * from './types'

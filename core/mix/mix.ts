@@ -3,7 +3,8 @@ import { amountOfMass, amountOfVolume, missingDensities, ratioOf, withTotal } fr
 import { MOST_DEVICE_STEPS, snapToDevice } from './snapToDevice'
 import type { Measure, MixAnswer, MixRequest, MixResin, MixStep, PartAmounts } from './types'
 
-const DEFAULT_SNAP_PCT = 1
+/** How far the ratio may be off on the marks of a device, unless the request says otherwise. */
+export const DEFAULT_SNAP_PCT = 1
 
 /** What the device reads: volume in a cup, mass on a scale, nothing when exact. */
 const basisOfDevice = (measure: Measure): 'volume' | 'mass' | null =>

@@ -5,6 +5,7 @@ export { coldBoxes } from './coldBoxes'
 export { comesIfOrdered } from './comesIfOrdered'
 export { cureWait } from './cureWait'
 export { plainSkill } from './hands'
+export { mayBeSanded } from './mayBeSanded'
 export { holdingChain, type HoldingLink } from './holdingChain'
 export { leaveTime } from './leaveTime'
 export {

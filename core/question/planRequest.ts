@@ -3,6 +3,7 @@ import type { PlanLag, PlanTask } from '../plan'
 import { boxWait, firstWait, isWorthHeating } from './boxCure'
 import { cureWait } from './cureWait'
 import { makersFor, skillFor } from './hands'
+import { mayBeSandedAfter } from './mayBeSanded'
 import { partJobs } from './partJobs'
 import type {
   HeatedBox,
@@ -229,7 +230,7 @@ class Builder {
     return (
       next !== undefined &&
       (next.recoat === 'sand' ||
-        (next.recoat === 'either' && this.options.paths.sandLines.has(line.id)))
+        (this.options.paths.sandLines.has(line.id) && mayBeSandedAfter(line, index)))
     )
   }
 
@@ -541,13 +542,7 @@ class Builder {
   /** The pour must come before the layer below has dried out of its tack window. */
   private keepTackWindow(line: PlanLine, index: number, pot: PlanPot, pouring: string): void {
     const [below, own] = [line.recipe.layers[index - 1], line.recipe.layers[index]]
-    if (
-      !below ||
-      !own ||
-      own.recoat === 'sand' ||
-      (own.recoat === 'either' && this.options.paths.sandLines.has(line.id))
-    )
-      return
+    if (!below || !own || this.sandsAfter(line, index - 1)) return
     const closes = this.wait(below, 'tackTo').notBeforeMin
     for (const lower of line.pots.filter(
       (one) => one.layerId === below.id && overlap(rangeOf(one), rangeOf(pot)),

@@ -24,6 +24,7 @@ export type PlanIssueCode =
   | 'begins-from'
   | 'begins-until'
   | 'ends-with-plan'
+  | 'moulds-for-long'
   | 'no-time-beside-pins'
   | 'no-plan-found'
   | 'plan-lacks'
@@ -90,6 +91,8 @@ export const PLAN_ISSUE_WORDS: Words = {
     `${names.task(task)} begins no later than ${names.at(minute)}`,
   'ends-with-plan': ({ task, horizonMin }, names) =>
     `${names.task(task)} has to end before the plan does, at ${names.at(horizonMin)}`,
+  'moulds-for-long': ({ mould, there, pieces, rounds, heldMin, takesMin, horizonMin }, names) =>
+    `${pieces} pieces in ${there} of the mould ${names.mould(mould)} are ${rounds} rounds of ${formatDuration(heldMin)} each and done after ${formatDuration(takesMin)}, longer than the ${formatDuration(horizonMin)} that the plan looks ahead; more copies of it, or fewer pieces, would do`,
   'no-time-beside-pins': ({ task }, names) =>
     `${names.task(task)} found no time beside what is pinned. It is not proven that there is none; plan afresh, or loosen a pin`,
   'no-plan-found': ({ task, tries }, names) =>

@@ -1,6 +1,13 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { decimalsOf, mix, rescue, type MixRequest, type MixResin } from '../../core/mix'
+import {
+  decimalsOf,
+  mix,
+  mixOnDevice,
+  rescue,
+  type MixRequest,
+  type MixResin,
+} from '../../core/mix'
 
 const positive = (least: number, most: number) => fc.double({ min: least, max: most, noNaN: true })
 const resins: fc.Arbitrary<MixResin> = fc.record({
@@ -139,4 +146,38 @@ describe('decimals that a device can be read to', () => {
     expect(decimalsOf({ kind: 'cup', graduationMl: step })).toBe(decimals)
   })
   test('without a device: one', () => expect(decimalsOf({ kind: 'exact' })).toBe(1))
+})
+
+describe('on somebody’s own scale', () => {
+  const resin = {
+    ratio: { basis: 'volume' as const, a: 2, b: 1 },
+    densityA: 1.12,
+    densityB: 1.01,
+    tolerancePct: 3,
+  }
+  const scale = { kind: 'scale' as const, resolutionG: 0.1 }
+  test.each(Array.from({ length: 40 }, (_, i) => [12 + 3.7 * i] as const))(
+    '%d ml come as close to the ratio as a tenth of what the resin bears, or nearly, and hardly cost more',
+    (needMl) => {
+      const own = mixOnDevice(resin, needMl, scale)
+      const usual = mix({ resin, need: { volumeMl: needMl }, measure: scale })
+      if (!own.ok || !usual.ok) throw new Error('not mixed')
+      const { measured, exact } = own.value
+      const error = Math.abs(measured.ratioErrorPct)
+      expect(error).toBeLessThanOrEqual(1)
+      expect(error).toBeLessThanOrEqual(Math.abs(usual.value.measured.ratioErrorPct) + 1e-9)
+      if (needMl > 30) expect(error).toBeLessThanOrEqual(0.3 + 1e-9)
+      expect(measured.total.volumeMl!).toBeGreaterThanOrEqual(needMl - 1e-9)
+      expect(measured.total.massG!).toBeLessThanOrEqual(
+        Math.max(1.03 * exact.total.massG!, exact.total.massG! + 0.4) + 1e-9,
+      )
+    },
+  )
+  test('a cup keeps to its marks, and what cannot be weighed is refused as before', () => {
+    const cup = { kind: 'cup' as const, graduationMl: 5 }
+    expect(mixOnDevice(resin, 75, cup)).toEqual(
+      mix({ resin, need: { volumeMl: 75 }, measure: cup }),
+    )
+    expect(mixOnDevice({ ...resin, densityA: undefined }, 75, scale).ok).toBe(false)
+  })
 })

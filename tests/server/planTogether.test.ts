@@ -113,12 +113,39 @@ test('lines that each fit alone and not together: one is sanded first, all are p
   expect(paths.impossible.size).toBe(0)
 })
 
-test('where nobody may sand, the one left over is named with the reason and the others are planned', async () => {
-  const { question, solved, paths } = await together([1, 2, 3].map((id) => begunLine(id, 'tack')))
+test('what is begun is sanded even where its recipe knows the tack window only', async () => {
+  const { solved, paths } = await together([1, 2, 3].map((id) => begunLine(id, 'tack')))
   expect(solved.ok).toBe(true)
-  expect(paths.impossible.size).toBeGreaterThan(0)
-  expect([...paths.impossible.values()][0]![0]).toMatchObject({ code: 'no-plan-found' })
-  expect(question.request.jobs.length).toBe(1 + 3 - paths.impossible.size)
+  expect(paths.sandLines.size).toBeGreaterThan(0)
+  expect(paths.impossible.size).toBe(0)
+})
+
+test('a window that has closed on what is begun is no end of it', async () => {
+  const line = begunLine(1, 'tack')
+  const late = {
+    ...line,
+    pots: line.pots.map((pot) => (pot.pouredMin === null ? pot : { ...pot, pouredMin: -5000 })),
+  }
+  const { solved, paths, question } = await together([late])
+  expect(solved.ok).toBe(true)
+  expect([...paths.sandLines]).toEqual([1])
+  expect([...question.meaning.values()].map(({ kind }) => kind)).toContain('sand')
+})
+
+test('one that nobody can do is left out with the reason, and the others are planned', async () => {
+  const line = begunLine(3, 'tack')
+  const gilded = {
+    ...line,
+    recipe: {
+      ...line.recipe,
+      steps: line.recipe.steps.map((one) => ({ ...one, skill: 'gild' })),
+    },
+  }
+  const { question, solved, paths } = await together([begunLine(1, 'either'), gilded])
+  expect(solved.ok).toBe(true)
+  expect([...paths.impossible.keys()]).toEqual([3])
+  expect(paths.impossible.get(3)?.[0]).toMatchObject({ code: 'skill-missing' })
+  expect(question.request.jobs.length).toBe(2)
 })
 
 test('a window that can only be met at its end is used to its end before anything is sanded', async () => {

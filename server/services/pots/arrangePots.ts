@@ -179,7 +179,8 @@ export function wantedPots(
     const missing = numbersOf({ firstPiece: 1, pieces: line.quantity }).filter(
       (number) => !served.has(`${line.id}/${layer.id}/${number}`),
     )
-    return rangesOf(missing).flatMap(({ first, pieces }) =>
+    const rounds = recipe.layers.length > 1 ? roundsOf(missing, moulds) : [missing]
+    return rounds.flatMap(rangesOf).flatMap(({ first, pieces }) =>
       potsOfLayer(
         layer,
         sizedLayer,
@@ -202,6 +203,20 @@ export function wantedPots(
       }),
     )
   })
+}
+
+/**
+ * Pieces by the round in which they have their moulds. All layers are cut by it: a pot that reached
+ * into the next round would wait for moulds that wait for it.
+ */
+function roundsOf(numbers: readonly number[], moulds: number): number[][] {
+  if (moulds === Infinity || moulds < 1) return [[...numbers]]
+  const rounds = new Map<number, number[]>()
+  for (const number of numbers) {
+    const round = Math.floor((number - 1) / moulds)
+    rounds.set(round, [...(rounds.get(round) ?? []), number])
+  }
+  return [...rounds.values()]
 }
 
 /** Whether a stored pot is what is wanted, but for its letter. */

@@ -3,7 +3,7 @@ import { issue } from '../../../core/result'
 import { ORDINARY_ROOM_C, temperatureAt, type PlaceClimate } from '../../../core/cure'
 import { MINUTES_PER_HOUR, MS_PER_DAY } from '../../../core/units'
 import { potOf, tintOfPot } from '../../../core/pot'
-import { mix } from '../../../core/mix'
+import { mixOnDevice } from '../../../core/mix'
 import { fits, foldPiece, foldRun, type RunEventKind, type RunTargets } from '../../../core/run'
 import type { MeasureChoice } from '../../../shared/schemas/people'
 import type { Pot, PotState } from '../../../shared/types/pots'
@@ -55,7 +55,7 @@ async function targetsOf(
   const used = found(resin, 'resin')
   if (pot.portions.length === 0)
     throw new AppError('unknown', 'The layers of this pot are not in their recipes any more.')
-  const mixed = mix({ resin: used, need: { volumeMl: pot.needMl }, measure: measureOf(choice) })
+  const mixed = mixOnDevice(used, pot.needMl, measureOf(choice))
   if (!mixed.ok)
     throw new AppError(mixed.code, 'This pot cannot be measured this way.', {
       issues: mixed.issues,

@@ -1,4 +1,4 @@
-import type { LinePaths, PlanLine } from '../../../../core/question'
+import { mayBeSanded, type LinePaths, type PlanLine } from '../../../../core/question'
 import type { PlanAnswer } from '../../../../core/plan'
 import type { Issue, Result } from '../../../../core/result'
 
@@ -8,10 +8,6 @@ export interface Paths extends LinePaths {
   /** Lines that no plan can hold, with the reason and what cannot go together. */
   impossible: ReadonlyMap<number, readonly Issue[]>
 }
-
-/** Whether a recipe leaves it open to recoat in the tack window or to sand first. */
-export const mayBeSanded = (line: PlanLine) =>
-  line.recipe.layers.some((layer, i) => i > 0 && layer.recoat === 'either')
 
 /**
  * What a line takes on, from the first choice to the last: sanding costs days, and a window missed

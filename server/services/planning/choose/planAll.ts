@@ -1,6 +1,6 @@
 import { leaveTime, type LinePaths, type PlanLine } from '../../../../core/question'
 import type { Pin, PlanAnswer, PlannedTask, PlanRequest, PlanWork } from '../../../../core/plan'
-import type { Result } from '../../../../core/result'
+import { refuse, type Result } from '../../../../core/result'
 import type { PlanTerms } from '../../../../shared/schemas/planTerms'
 import type { AskKind } from '../../../../shared/schemas/proposals'
 import type { KeptPlan } from '../../../db/plans'
@@ -8,11 +8,14 @@ import { chooseBoxes } from './chooseBoxes'
 import { choosePaths, type Paths } from './choosePaths'
 import { gatherMixes, type Gathered } from './gatherMixes'
 import type { Weigh } from './oddsOf'
+import { mouldRounds, type Alone } from './mouldRounds'
 import { planTogether } from './planTogether'
 import { ableIn, holdBegun, ITERATIONS, keptTasks, type Situation } from '../situation/situation'
 import { pinsOf } from '../situation/terms'
 
 const ITERATIONS_ALONE = 5
+/** A line that finds no time at once is tried more often before it is given up. */
+const MORE_ITERATIONS_ALONE = 60
 const TRIES = 200
 
 /** Works out an answer to a plan request; the caller decides in which thread. */
@@ -119,16 +122,27 @@ async function pathsOf(
 ): Promise<Paths> {
   const isKnown = (line: PlanLine) => kind !== 'afresh' && keep?.lineIds.has(line.id) === true
   const isBegun = (line: PlanLine) => line.pots.some((pot) => pot.pouredMin !== null)
+  const none: LinePaths = { sandLines: new Set(), boxLines: new Set() }
+  const alone = async (
+    line: PlanLine,
+    iterations: number,
+    paths = none,
+    edgeLines: ReadonlySet<number> = new Set(),
+  ): Promise<Alone> => {
+    const request = leaveTime(ask([line], paths, iterations), { edgeLines, planned: [] })
+    const work = { request, pins: [], keep: null, improves: false, tries: 0 }
+    return { request, solved: await solve(work) }
+  }
   const chosen = await choosePaths(
     lines.filter((line) => !isKnown(line)),
-    (line, paths, edgeLines) =>
-      solve({
-        request: leaveTime(ask([line], paths, ITERATIONS_ALONE), { edgeLines, planned: [] }),
-        pins: [],
-        keep: null,
-        improves: false,
-        tries: 0,
-      }),
+    async (line, paths, edgeLines) => {
+      const { solved } = await alone(line, ITERATIONS_ALONE, paths, edgeLines)
+      if (solved.ok || solved.code === 'infeasible') return solved
+      const inTheWay = await mouldRounds(line, (some) => alone(some, ITERATIONS_ALONE))
+      return inTheWay
+        ? refuse('infeasible', inTheWay)
+        : (await alone(line, MORE_ITERATIONS_ALONE, paths, edgeLines)).solved
+    },
   )
   const [sanded, heated] = [new Set(keep?.sandLines), new Set(keep?.boxLines)]
   const idsOf = (some: readonly PlanLine[]) => some.map((line) => line.id)

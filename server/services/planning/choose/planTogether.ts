@@ -1,12 +1,13 @@
 import {
   isInBox,
+  mayBeSanded,
   type LinePaths,
   type PlanLine,
   type PlanQuestion,
 } from '../../../../core/question'
 import type { PlanAnswer } from '../../../../core/plan'
 import type { Issue, Result } from '../../../../core/result'
-import { mayBeSanded, type Paths } from './choosePaths'
+import type { Paths } from './choosePaths'
 
 export interface Together {
   question: PlanQuestion

@@ -65,9 +65,11 @@ export async function workOut(asked: Situation, options: PlanAllOptions): Promis
         ?.name ?? 'its resin',
     ]),
   )
+  // What cannot be planned is not in the plan's question, and is named all the same.
+  const everything = paths.impossible.size > 0 ? situation.ask([...lines], paths, 1) : question
   const names: Names = {
     meaning: question.meaning,
-    task: (id) => `“${taskTitle(question, id)}”`,
+    task: (id) => `“${taskTitle(everything, id)}”`,
     maker: (id) => people.get(id) ?? 'nobody',
     skill: (skill) => `“${plainSkill(skill)}”`,
     mould: (id) => `“${situation.shelf.moulds.get(mouldId.row(id))?.name ?? 'that is gone'}”`,
