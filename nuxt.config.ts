@@ -54,6 +54,8 @@ export default defineNuxtConfig({
   security: {
     rateLimiter: false,
     xssValidator: false,
+    // Nothing is for other sites to read.
+    corsHandler: false,
     requestSizeLimiter: {
       maxRequestSizeInBytes: 64_000_000,
       maxUploadFileRequestInBytes: 64_000_000,

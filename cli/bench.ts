@@ -1,5 +1,7 @@
+import { benchCrash } from './benchCrash'
 import { benchEdits } from './benchEdits'
 import { benchLanes } from './benchLanes'
+import { benchLoad } from './benchLoad'
 import { benchPlan } from './benchPlan'
 import { benchViews } from './benchViews'
 import { Sentence } from './lib/Sentence'
@@ -9,10 +11,17 @@ const PARTS: Record<string, () => Promise<void>> = {
   edits: benchEdits,
   plan: benchPlan,
   lanes: benchLanes,
+  load: benchLoad,
 }
+const CRASHES = 10
 
-/** `velvet bench [PART …]`: how fast it is, from a real run; all parts where none is named. */
+/**
+ * `velvet bench [PART …]`: how fast it is, from a real run; all parts where none is named. `velvet
+ * bench crash [N]`: what N crashes under writes lose.
+ */
 export async function benchCommand(args: readonly string[]): Promise<number> {
+  const [first, times] = args
+  if (first === 'crash') return benchCrash(Number(times ?? CRASHES) || CRASHES)
   for (const name of args.length > 0 ? args : Object.keys(PARTS)) {
     const part = PARTS[name]
     if (!part)

@@ -7,6 +7,8 @@ import { STATE } from './lib/paths'
 import { withDemo } from './lib/withDemo'
 
 const EDITS = 30
+/** Until a page that has loaded is quiet. */
+const QUIET_MS = 1500
 /** Rings and spokes of the measured bowl: a little under 200 000 triangles. */
 const RINGS = 316
 const SPOKES = 316
@@ -27,8 +29,7 @@ async function edits(
   values: readonly [string, string],
 ): Promise<EditTimes> {
   await field.waitFor()
-  await field.page().waitForLoadState('networkidle')
-  await field.page().waitForTimeout(500)
+  await field.page().waitForTimeout(QUIET_MS)
   const scriptMs = await field.evaluate(
     async (element, { texts, count }) => {
       const input = element as HTMLInputElement

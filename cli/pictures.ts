@@ -6,6 +6,8 @@ import { CHROMIUM } from './lib/chromium'
 import { ROOT, STATE } from './lib/paths'
 import { withDemo } from './lib/withDemo'
 
+/** Until a page that has loaded is quiet. */
+const QUIET_MS = 1500
 const FOLDER = join(ROOT, 'docs/screenshots')
 const firstOf = (list: string) => async (page: Page) => {
   await page.goto(list)
@@ -116,7 +118,8 @@ export async function picturesCommand(): Promise<number> {
             document.querySelector('h1') !== null &&
             !/Fetching/.test(document.body.textContent ?? ''),
         )
-        await page.waitForLoadState('networkidle')
+        // The stream of what happens never rests, so quiet is waited for by the clock.
+        await page.waitForTimeout(QUIET_MS)
         await page.mouse.move(0, 0)
         await page.screenshot({ path: join(FOLDER, `${name}.png`) })
         process.stdout.write(`docs/screenshots/${name}.png\n`)

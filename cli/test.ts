@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process'
 import { existsSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
+import { crash, tallyWords } from './lib/crash'
 import { startMariadb, type OwnDatabase } from './lib/mariadb'
 import { ROOT, STATE } from './lib/paths'
 import { withDemo } from './lib/withDemo'
@@ -112,6 +113,15 @@ async function playwright(args: readonly string[]): Promise<Count> {
   })
 }
 
+/** On the database that the browser tests leave: server and database are killed under writes. */
+async function crashInSmall(): Promise<Count> {
+  process.stdout.write('\n── server and database killed in turn under writes\n')
+  const tally = await crash(join(FOLDER, 'e2e'), 2)
+  for (const line of tallyWords(tally)) process.stdout.write(`${line}\n`)
+  const isWell = tally.acknowledged > 0 && tally.broken.length === 0
+  return { passed: Number(isWell), failed: Number(!isWell) }
+}
+
 /** Moments at which work looks different from a Tuesday morning. */
 const OTHER_HOURS = {
   'a Saturday night': '2027-03-06T22:00:00Z',
@@ -153,6 +163,7 @@ export async function testCommand(args: readonly string[]): Promise<number> {
     )
     counts.push(await jest([]))
     counts.push(await playwright([]))
+    counts.push(await crashInSmall())
   }
   const total = counts.reduce((sum, count) => ({
     passed: sum.passed + count.passed,

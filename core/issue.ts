@@ -158,5 +158,6 @@ export interface IssueParams {
     asksPart: 'a' | 'b' | null
   }
   'cursor-unknown': null
+  'beyond-column': null
   'sign-in-wrong': null
 }

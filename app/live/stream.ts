@@ -6,7 +6,8 @@ const OPEN_AGAIN_MS = 2000
 
 /**
  * Listens to what happens in the workshop for as long as somebody is signed in. The browser opens a
- * stream that broke off by itself and says what it heard last.
+ * stream that broke off by itself and says what it heard last. A page that nobody sees hears nothing,
+ * and catches up once it is seen: a browser keeps only a few streams open at a time.
  * @returns what ends it
  */
 export function openStream(): () => void {
@@ -19,16 +20,31 @@ export function openStream(): () => void {
       last = lastEventId
       void itHappened(JSON.parse(data) as LiveEvent)
     })
-    source.addEventListener('lost', () => void itIsLost())
+    const begun = ({ lastEventId }: MessageEvent<string>) => (last ??= lastEventId)
+    source.addEventListener('beat', begun)
+    source.addEventListener('lost', (event: MessageEvent<string>) => {
+      last = event.lastEventId
+      void itIsLost()
+    })
     source.addEventListener('error', () => {
       if (source?.readyState !== EventSource.CLOSED) return
-      clearTimeout(timer)
-      timer = setTimeout(open, OPEN_AGAIN_MS)
+      close()
+      timer = setTimeout(seen, OPEN_AGAIN_MS)
     })
   }
-  open()
-  return () => {
+  function close(): void {
     clearTimeout(timer)
     source?.close()
+    source = null
+  }
+  function seen(): void {
+    if (document.hidden) close()
+    else if (source === null) open()
+  }
+  if (!document.hidden) open()
+  document.addEventListener('visibilitychange', seen)
+  return () => {
+    document.removeEventListener('visibilitychange', seen)
+    close()
   }
 }

@@ -24,6 +24,8 @@ const ROOM_TO_GO_ON_MB = 40
 export interface OwnDatabase {
   settings: DatabaseSettings
   stop: () => Promise<void>
+  /** Ends it as a power cut would. */
+  kill: () => Promise<void>
   /** Settles when the server ends without having been asked to. */
   ended: Promise<void>
 }
@@ -38,8 +40,9 @@ interface Secrets {
  * A server still running on the folder after its starter was killed is stopped first; InnoDB then
  * recovers.
  * @param folder holds the data, the log and the secret; nobody else may read it
+ * @param wantedPort where somebody expects it to be; a free one if absent
  */
-export async function startMariadb(folder: string): Promise<OwnDatabase> {
+export async function startMariadb(folder: string, wantedPort?: number): Promise<OwnDatabase> {
   const data = join(folder, 'mariadb')
   makePrivate(folder)
   requireRoom(folder, existsSync(join(data, 'mysql')) ? ROOM_TO_GO_ON_MB : ROOM_TO_BEGIN_MB)
@@ -61,7 +64,7 @@ export async function startMariadb(folder: string): Promise<OwnDatabase> {
       )
     })
   }
-  const port = await freePort()
+  const port = wantedPort ?? (await freePort())
   const settings = {
     host: '127.0.0.1',
     port,
@@ -91,7 +94,11 @@ export async function startMariadb(folder: string): Promise<OwnDatabase> {
   )
   const ended = new Promise<void>((resolve) => child.once('exit', () => resolve()))
   await untilReady(settings, child, log)
-  return { settings, ended, stop: () => stop(child, ended) }
+  const kill = async () => {
+    child.kill('SIGKILL')
+    await ended
+  }
+  return { settings, ended, kill, stop: () => stop(child, ended) }
 }
 
 function makePrivate(folder: string): void {

@@ -51,31 +51,66 @@ function readBinary(
   return answer({ corners, count })
 }
 
-/** One facet as the text form writes it. */
-const NUMBER = '([-+]?(?:\\d+\\.?\\d*|\\.\\d+)(?:[eE][-+]?\\d+)?)'
-const TRIPLE = `\\s+${NUMBER}\\s+${NUMBER}\\s+${NUMBER}`
-const FACET = new RegExp(
-  `\\s*facet\\s+normal(?:\\s+\\S+){3}\\s+outer\\s+loop\\s+vertex${TRIPLE}\\s+vertex${TRIPLE}\\s+vertex${TRIPLE}\\s+endloop\\s+endfacet`,
-  'yi',
-)
+/** A number as the text form writes it. */
+const NUMBER = /^[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?$/
+/** No word of the text form is longer; so no pattern is ever tried on more. */
+const LONGEST_WORD = 64
 const HEAD = /^\s*solid\b[^\n]*\n?/i
-const TAIL = /\s*endsolid\b/iy
+/** What stands in a facet besides its numbers, in order; `0` is any word, `1` a number. */
+const VERTEX = ['vertex', 1, 1, 1]
+const FACET: readonly (string | number)[] = [
+  ...['facet', 'normal', 0, 0, 0, 'outer', 'loop'],
+  ...VERTEX,
+  ...VERTEX,
+  ...VERTEX,
+  ...['endloop', 'endfacet'],
+]
+
+/** Reads a text word by word, each character once. */
+class Words {
+  constructor(
+    private readonly text: string,
+    public at: number,
+  ) {}
+
+  /** The next word; empty at the end, and for one that is longer than any the text form has. */
+  next(): string {
+    const { text } = this
+    while (this.at < text.length && isSpace(text.charCodeAt(this.at))) this.at++
+    const from = this.at
+    while (this.at < text.length && !isSpace(text.charCodeAt(this.at))) this.at++
+    return this.at - from > LONGEST_WORD ? '' : text.slice(from, this.at)
+  }
+}
+const BLANK = 32
+const [TAB, RETURN] = [9, 13]
+const isSpace = (code: number) => code === BLANK || (code >= TAB && code <= RETURN)
 
 function readText(bytes: Uint8Array, progress: (share: number) => void): Result<Triangles> {
   const text = new TextDecoder().decode(bytes)
   const head = HEAD.exec(text)
   if (!head) return unreadable(issue('', 'stl-neither-form'))
   const numbers: number[] = []
-  FACET.lastIndex = head[0].length
-  let at = FACET.lastIndex
-  for (let facet = FACET.exec(text); facet !== null; facet = FACET.exec(text)) {
-    for (let k = 1; k <= NUMBERS_PER_TRIANGLE; k++) numbers.push(Number(facet[k]))
-    at = FACET.lastIndex
-    if (numbers.length % (NUMBERS_PER_TRIANGLE * EVERY) === 0) progress(at / text.length)
+  const words = new Words(text, head[0].length)
+  const malformed = () =>
+    unreadable(
+      issue('', 'stl-malformed', {
+        afterTriangles: Math.floor(numbers.length / NUMBERS_PER_TRIANGLE),
+      }),
+    )
+  for (;;) {
+    const first = words.next().toLowerCase()
+    if (first === 'endsolid') break
+    if (first !== FACET[0]) return malformed()
+    for (const expected of FACET.slice(1)) {
+      const word = words.next()
+      if (expected === 1 ? !NUMBER.test(word) : expected !== 0 && word.toLowerCase() !== expected)
+        return malformed()
+      if (expected === 1) numbers.push(Number(word))
+    }
+    if (numbers.length % (NUMBERS_PER_TRIANGLE * EVERY) === 0) progress(words.at / text.length)
   }
-  TAIL.lastIndex = at
   const count = numbers.length / NUMBERS_PER_TRIANGLE
-  if (!TAIL.test(text)) return unreadable(issue('', 'stl-malformed', { afterTriangles: count }))
   if (count === 0) return unreadable(issue('', 'stl-empty'))
   return answer({ corners: Float64Array.from(numbers), count })
 }

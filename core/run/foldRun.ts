@@ -34,6 +34,7 @@ export function foldRun(targets: RunTargets, events: readonly RunEvent[]): RunSt
   const state = {
     inCup,
     ratioErrorPct: errorOf(targets, inCup),
+    shortMl: shortOf(targets, inCup),
     stirEndedAt,
     pourEndedAt,
     cureStartedAt: laid?.at ?? null,
@@ -65,6 +66,22 @@ function topUpOf(targets: RunTargets, inCup: RunState['inCup']) {
 
 const errorOf = (targets: RunTargets, inCup: RunState['inCup']): number | null =>
   inCup.a > 0 && inCup.b > 0 ? (topUpOf(targets, inCup)?.ratioErrorPct ?? null) : null
+
+/** Less than this of the need is how a scale reads, not a mix that is short. */
+const AS_MEASURED_SHARE = 0.01
+
+/** How much less was mixed than the pot needs, ml; 0 where it is enough, null where nobody knows yet. */
+function shortOf({ parts, resin, needMl }: RunTargets, inCup: RunState['inCup']): number | null {
+  const volumeMl = (part: 'a' | 'b') => {
+    if (parts[0]?.unit === 'ml') return inCup[part]
+    const density = part === 'a' ? resin.densityA : resin.densityB
+    return density === undefined ? null : inCup[part] / density
+  }
+  const [a, b] = [volumeMl('a'), volumeMl('b')]
+  if (a === null || b === null || inCup.a === 0 || inCup.b === 0) return null
+  const short = needMl - a - b
+  return short > AS_MEASURED_SHARE * needMl ? short : 0
+}
 
 interface Marks {
   spoiled: number | null

@@ -69,6 +69,8 @@ export interface RunState {
   step: RunStep
   /** What is in the cup of each part, in the device's unit. */
   inCup: { a: number; b: number }
+  /** How much less was mixed than the pot needs, ml; null while that is not known. */
+  shortMl: number | null
   ratioErrorPct: number | null
   stirEndedAt: number | null
   pourEndedAt: number | null

@@ -24,7 +24,7 @@ export default api(async (event) => {
   const asked =
     numberIn(getRequestHeader(event, 'last-event-id')) ?? numberIn(getQuery(event).after)
   const isLost = asked !== null && (await missedSince(workspaceId, asked)) > MOST_MISSED
-  const stop = await listen(workspaceId, isLost ? null : asked, (events) => {
+  const { stop, after } = await listen(workspaceId, isLost ? null : asked, (events) => {
     void stream.push(
       events.map((one) => ({
         id: String(one.number),
@@ -33,8 +33,7 @@ export default api(async (event) => {
       })),
     )
   })
-  if (isLost) void stream.push({ event: 'lost', data: '{}' })
-  else void stream.push({ event: 'beat', data: '{}' })
+  void stream.push({ id: String(after), event: isLost ? 'lost' : 'beat', data: '{}' })
   const beat = setInterval(() => {
     void personOfToken(token, now()).then(
       (found) => (found ? stream.push({ event: 'beat', data: '{}' }) : stream.close()),

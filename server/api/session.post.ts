@@ -1,18 +1,15 @@
-import { getRequestIP } from 'h3'
 import { now } from '../clock'
 import { signInSchema } from '../../shared/schemas/people'
 import { signIn } from '../services/people/auth'
 import { api, bodyOf } from '../utils/api'
-import { writeSessionCookie } from '../utils/sessionCookie'
+import { MOST_BYTES } from '../utils/body'
+import { addressOf } from '../utils/addressOf'
+import { readDeviceCookie, writeCookies } from '../utils/sessionCookie'
 
 export default api(async (event) => {
-  const body = await bodyOf(event, signInSchema)
-  const { token, person } = await signIn(
-    body.signIn,
-    body.password,
-    getRequestIP(event) ?? '',
-    now(),
-  )
-  writeSessionCookie(event, token)
+  const body = await bodyOf(event, signInSchema, MOST_BYTES.signIn)
+  const from = { address: addressOf(event), device: readDeviceCookie(event) ?? null }
+  const { person, ...cookies } = await signIn(body.signIn, body.password, from, now())
+  writeCookies(event, cookies)
   return person
 })

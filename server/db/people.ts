@@ -80,6 +80,28 @@ export async function findPersonBySession(
   return row ? { person: personOf(row), workspaceId: row.workspace_id } : null
 }
 
+export async function isKnownDevice(db: Db, personId: number, tokenHash: string): Promise<boolean> {
+  const row: unknown = await db('known_devices')
+    .where({ person_id: personId, token_hash: tokenHash })
+    .first('id')
+  return row !== undefined
+}
+
+export async function keepDevice(
+  db: Db,
+  device: { workspaceId: number; personId: number; tokenHash: string; now: Date },
+): Promise<void> {
+  await db('known_devices')
+    .insert({
+      workspace_id: device.workspaceId,
+      person_id: device.personId,
+      token_hash: device.tokenHash,
+      seen_at: device.now,
+    })
+    .onConflict(['person_id', 'token_hash'])
+    .merge(['seen_at'])
+}
+
 export async function removeSession(db: Db, tokenHash: string): Promise<void> {
   await db('sessions').where({ token_hash: tokenHash }).delete()
 }

@@ -65,24 +65,26 @@ const watches = new Map<number, Watch>()
 /**
  * Tells somebody what happens in a workspace from a number on.
  * @param after null for what happens from now on
- * @returns what stops it
+ * @returns what stops it, and the number that it begins after
  */
 export async function listen(
   workspaceId: number,
   after: number | null,
   tell: Listener['tell'],
-): Promise<() => void> {
-  const listener: Listener = { after: after ?? (await lastEvent(database(), workspaceId)), tell }
+): Promise<{ stop: () => void; after: number }> {
+  const from = after ?? (await lastEvent(database(), workspaceId))
+  const listener: Listener = { after: from, tell }
   const watch = watches.get(workspaceId) ?? new Watch(workspaceId)
   watches.set(workspaceId, watch)
   watch.listeners.add(listener)
   void watch.look()
-  return () => {
+  const stop = () => {
     watch.listeners.delete(listener)
     if (watch.listeners.size > 0) return
     watch.end()
     watches.delete(workspaceId)
   }
+  return { stop, after: from }
 }
 
 /** Something was written at this server: its own listeners need not wait for the next look. */

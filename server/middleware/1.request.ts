@@ -1,6 +1,13 @@
 import { randomUUID } from 'node:crypto'
 import { defineEventHandler, setResponseHeader } from 'h3'
+import { isHttps } from '../utils/addressOf'
 import { log } from '../utils/log'
+
+/** A year; the browser then comes over https only. */
+const HSTS = 'max-age=31536000'
+const CALENDARS = '/api/calendar/'
+/** Who knows the address of a calendar can read it, so it stands in no log. */
+const withoutSecret = (path: string) => (path.startsWith(CALENDARS) ? `${CALENDARS}…` : path)
 
 /** Gives every request an id and one log line. */
 export default defineEventHandler((event) => {
@@ -8,9 +15,10 @@ export default defineEventHandler((event) => {
   const startedAt = performance.now()
   event.context.requestId = requestId
   setResponseHeader(event, 'x-request-id', requestId)
+  if (isHttps(event)) setResponseHeader(event, 'strict-transport-security', HSTS)
   if (!event.path.startsWith('/api/')) return
   setResponseHeader(event, 'cache-control', 'no-store')
-  const [path] = event.path.split('?')
+  const path = withoutSecret(event.path.split('?')[0] ?? '')
   event.node.res.once('finish', () => {
     log.info(
       {

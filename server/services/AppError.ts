@@ -15,6 +15,8 @@ export type AppErrorCode =
   | 'not-an-image'
   | 'too-large'
   | 'busy'
+  /** It may have been done or not. */
+  | 'outcome-unknown'
 
 /** What a person can cause; mapped to an HTTP status in one place (`server/utils/problem.ts`). */
 export class AppError extends Error {

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 import { issueWords } from '../../shared/words'
-import { type Issue } from '../../core/result'
+import { issue, type Issue } from '../../core/result'
 import { database } from '../db/database'
 import { lockWorkspace } from '../db/workshop'
 import { nudge } from '../events/live'
@@ -13,6 +13,8 @@ interface MysqlError {
 const DUPLICATE = 1062
 const STILL_REFERENCED = 1451
 const NO_SUCH_PARENT = 1452
+const OUT_OF_RANGE = 1264
+const TOO_LONG = 1406
 
 const DEADLOCK = 1213
 const LOCK_WAIT = 1205
@@ -31,16 +33,21 @@ export async function inTransaction<T>(
   taken?: Issue,
 ): Promise<T> {
   for (let tries = 1; ; tries++) {
+    /** Nothing is left but to say so to the database. */
+    let isDone = false
     try {
-      const { result, news } = await database().transaction(async (trx) => ({
-        result: await work(trx),
-        news: await writeTold(trx),
-      }))
+      const { result, news } = await database().transaction(async (trx) => {
+        const result = await work(trx)
+        const news = await writeTold(trx)
+        isDone = true
+        return { result, news }
+      })
       for (const workspaceId of news) nudge(workspaceId)
       return result
     } catch (error) {
       const { errno } = error as MysqlError
       const stoodInTheWay = errno === DEADLOCK || errno === LOCK_WAIT
+      if (isDone && !stoodInTheWay) throw outcomeUnknown(error)
       if (!stoodInTheWay || tries >= MOST_TRIES) throw refusalOf(error, taken)
       await pause(Math.random() * FIRST_PAUSE_MS * 2 ** tries)
     }
@@ -63,6 +70,18 @@ export const inTurn = <T>(
 export const inSnapshot = <T>(work: (trx: Knex.Transaction) => Promise<T>): Promise<T> =>
   database().transaction(work, { readOnly: true })
 
+/** The answer to the last word was lost: it may have been heard. */
+const outcomeUnknown = (cause: unknown) =>
+  new AppError(
+    'outcome-unknown',
+    'The connection to the database broke while this was being saved, so it is not known whether it was. Look before you do it again.',
+    { cause },
+  )
+
+/** A column as the field that it keeps. */
+const camelCase = (column: string) =>
+  column.replace(/_([a-z])/g, (_, letter: string) => letter.toUpperCase())
+
 /** What the schema forbids, as a sentence; anything else as it is. */
 function refusalOf(error: unknown, taken: Issue | undefined): unknown {
   switch ((error as MysqlError).errno) {
@@ -82,6 +101,15 @@ function refusalOf(error: unknown, taken: Issue | undefined): unknown {
         'This points to something that does not exist any more.',
         { cause: error },
       )
+    case OUT_OF_RANGE:
+    case TOO_LONG: {
+      const column = /column '(\w+)'/.exec((error as Error).message)?.[1] ?? ''
+      const wrong = issue(camelCase(column), 'beyond-column')
+      return new AppError('invalid-input', 'One of these is larger than can be kept.', {
+        issues: [wrong],
+        cause: error,
+      })
+    }
     default:
       return error
   }

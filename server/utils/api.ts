@@ -1,15 +1,10 @@
-import {
-  defineEventHandler,
-  getRouterParam,
-  readRawBody,
-  type EventHandler,
-  type H3Event,
-} from 'h3'
+import { defineEventHandler, getRouterParam, type EventHandler, type H3Event } from 'h3'
 import { issue } from '../../core/result'
 import { check } from '../../shared/schemas/check'
 import type { SchemaOf } from '../../shared/schemas/typed'
 import { AppError } from '../services/AppError'
 import type { Who } from '../services/Who'
+import { MOST_BYTES, readBody } from './body'
 import { sendProblem } from './problem'
 
 /** A route: check, call one service, return. Whatever goes wrong leaves as a problem document. */
@@ -42,10 +37,10 @@ export function numberOf(event: H3Event, name: string): number {
 }
 
 /** The JSON of a request as it was sent; never guessed at. */
-async function jsonBody(event: H3Event): Promise<unknown> {
-  const text = await readRawBody(event, 'utf8')
+async function jsonBody(event: H3Event, most: number): Promise<unknown> {
+  const text = (await readBody(event, most)).toString('utf8')
   try {
-    return JSON.parse(text ?? '') as unknown
+    return JSON.parse(text) as unknown
   } catch {
     throw new AppError('invalid-input', 'The request is not JSON.', {
       issues: [issue('', 'not-json')],
@@ -53,9 +48,16 @@ async function jsonBody(event: H3Event): Promise<unknown> {
   }
 }
 
-/** The body of a request, checked strictly against the schema that the form uses too. */
-export async function bodyOf<T>(event: H3Event, schema: SchemaOf<T>): Promise<T> {
-  const checked = check(schema, await jsonBody(event))
+/**
+ * The body of a request, checked strictly against the schema that the form uses too.
+ * @param most so many bytes of it are read at the most
+ */
+export async function bodyOf<T>(
+  event: H3Event,
+  schema: SchemaOf<T>,
+  most: number = MOST_BYTES.json,
+): Promise<T> {
+  const checked = check(schema, await jsonBody(event, most))
   if (!checked.ok)
     throw new AppError('invalid-input', 'Some of this cannot be used as it stands.', {
       issues: checked.issues,

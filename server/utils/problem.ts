@@ -17,6 +17,7 @@ const STATUS: Partial<Record<AppErrorCode, number>> = {
   'not-an-image': 415,
   'too-many-tries': 429,
   busy: 503,
+  'outcome-unknown': 503,
 }
 /** A request that was understood and cannot be carried out. */
 const REFUSED = 422
@@ -41,7 +42,9 @@ export function sendProblem(event: H3Event, error: unknown): Problem {
     type: 'about:blank',
     title:
       known?.message ??
-      'Something went wrong on our side. Nothing was changed; try again, and tell the manager if it stays.',
+      (event.method === 'GET'
+        ? 'Something went wrong on our side; try again, and tell the manager if it stays.'
+        : 'Something went wrong on our side. Look whether it was saved before you try again, and tell the manager if it stays.'),
     status,
     code: known?.code ?? 'failed',
     issues: (known?.details.issues ?? []).map((wrong) => said(wrong)),

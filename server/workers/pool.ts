@@ -5,12 +5,24 @@ import type { PlanAnswer } from '../../core/plan'
 import type { Result } from '../../core/result'
 import { AppError } from '../services/AppError'
 import type { Weigh } from '../services/planning/choose/oddsOf'
+import type { Who } from '../services/Who'
 import type { Solve } from '../services/planning/choose/planAll'
 import { CELL, type ComputeJob, type JobFailure } from './computeJob'
 
 const THREADS = 2
 const MOST_WAITING = 8
-const DEADLINE_MS = 120_000
+/** So long a piece of work may take from when it was asked for, by its kind; then it is ended. */
+const DEADLINES_MS: Record<ComputeJob['operation'], number> = {
+  plan: 60_000,
+  planWork: 120_000,
+  odds: 60_000,
+  pots: 20_000,
+  surplus: 20_000,
+  outline: 20_000,
+  mesh: 60_000,
+}
+/** So much of what one person asks for is worked on or waits at a time. */
+const MOST_OF_ONE = 3
 
 let pool: Piscina<ComputeJob, Result<unknown> | JobFailure> | null = null
 
@@ -46,7 +58,7 @@ export interface Watch {
 const LOOK_EVERY_MS = 100
 
 /** Computes what can take long in a worker thread, so that the server keeps answering. */
-export async function computeInWorker(work: Work, watch?: Watch): Promise<Result<unknown>> {
+async function computeInWorker(work: Work, watch?: Watch): Promise<Result<unknown>> {
   const arrivedAt = performance.now()
   pool ??= new Piscina({
     filename: jobFile(),
@@ -67,7 +79,7 @@ export async function computeInWorker(work: Work, watch?: Watch): Promise<Result
   try {
     const result = await pool.run(
       { ...work, waitedMs: performance.now() - arrivedAt, cells },
-      { signal: AbortSignal.timeout(DEADLINE_MS) },
+      { signal: AbortSignal.timeout(DEADLINES_MS[work.operation]) },
     )
     if ('failed' in result) throw new WorkerError(result)
     return result
@@ -75,6 +87,27 @@ export async function computeInWorker(work: Work, watch?: Watch): Promise<Result
     throw (error as Error).name === 'AbortError' ? busy(error) : error
   } finally {
     clearInterval(look)
+  }
+}
+
+const ofPerson = new Map<number, number>()
+
+/** The same for somebody who asks for it directly: nobody keeps the threads from the others. */
+export async function inTurnOf({ personId }: Who, work: Work): Promise<Result<unknown>> {
+  const own = ofPerson.get(personId) ?? 0
+  if (own >= MOST_OF_ONE)
+    throw new AppError(
+      'too-many-tries',
+      `${MOST_OF_ONE} of your calculations are being worked on; wait for one to end.`,
+      { retryAfterS: 1 },
+    )
+  ofPerson.set(personId, own + 1)
+  try {
+    return await computeInWorker(work)
+  } finally {
+    const left = (ofPerson.get(personId) ?? 1) - 1
+    if (left > 0) ofPerson.set(personId, left)
+    else ofPerson.delete(personId)
   }
 }
 

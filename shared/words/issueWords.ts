@@ -115,6 +115,7 @@ const ISSUE_WORDS: OtherWords = {
     `by the log, what lies below is not poured yet: ${layers.map(({ layer, order }) => `“${layer}” of “${order}”`).join(', ')}`,
   'step-passed': ({ done, donePart, asks, asksPart }) =>
     `“${ofPart(EVENT_WORDS[done], donePart)}” was not taken over: this pot is at “${ofPart(STEP_WORDS[asks], asksPart)}”; look at what is in the cup before going on`,
+  'beyond-column': () => 'is larger than can be kept',
   'cursor-unknown': () => 'is not a cursor of this list',
   'sign-in-wrong': () => 'the name or the password is wrong',
 }

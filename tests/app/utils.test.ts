@@ -1,3 +1,5 @@
+import type { Pot } from '../../shared/types/pots'
+import { mixesOfLayer } from '../../app/utils/mixesOfLayer'
 import { describe, expect, test } from '@jest/globals'
 import { moneyOf } from '../../app/utils/moneyOf'
 import { clockOfDay } from '../../app/utils/clockOfDay'
@@ -108,3 +110,44 @@ test.each([
   ['1.250,00', '1.250,00'],
   ['', ''],
 ])('money typed as %j is handed on as %j', (typed, sum) => expect(moneyOf(typed)).toBe(sum))
+
+describe('the mixes of a layer', () => {
+  const part = (partNo: number, pieces: number) => ({
+    partNo,
+    firstPiece: 1,
+    pieces,
+    needMl: 10 * pieces,
+    workMin: 40,
+    busyMin: 10,
+  })
+  const portion = (lineId: number, layerId: number, pieces: number) =>
+    ({ lineId, layer: { id: layerId }, pieces }) as Pot['portions'][number]
+  const pot = (id: number, letter: string, portions: Pot['portions']) =>
+    ({ id, letter, needMl: 100 + id, portions }) as Pot
+  const would = [part(1, 4), part(2, 4)]
+
+  test('are the pots that stand ready, with what they really hold', () =>
+    expect(
+      mixesOfLayer(
+        { lineId: 7, layerId: 1 },
+        [
+          pot(1, 'C', [portion(7, 1, 3), portion(7, 1, 2)]),
+          pot(2, 'D', [portion(7, 1, 3), portion(8, 1, 1)]),
+          pot(3, 'E', [portion(7, 2, 8)]),
+        ],
+        would,
+      ),
+    ).toEqual([
+      { key: 'pot 1', letter: 'C', pieces: 5, needMl: 101, isShared: false },
+      { key: 'pot 2', letter: 'D', pieces: 3, needMl: 102, isShared: true },
+    ]))
+  test('or how it would be mixed where there is none', () =>
+    expect(
+      mixesOfLayer({ lineId: 9, layerId: 1 }, [pot(1, 'C', [portion(7, 1, 3)])], would).map(
+        ({ letter, pieces, needMl }) => [letter, pieces, needMl],
+      ),
+    ).toEqual([
+      [null, 4, 40],
+      [null, 4, 40],
+    ]))
+})

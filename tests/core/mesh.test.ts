@@ -238,3 +238,29 @@ describe('files', () => {
     expect([...new Set(stages)]).toEqual(['reading', 'checking', 'slicing'])
   })
 })
+
+describe('a text that only looks like a mesh', () => {
+  const HOSTILE = 300_000
+  const facet = (vertex: string) =>
+    `solid x\nfacet normal 0 0 1 outer loop vertex ${vertex} vertex 0 0 0 vertex 0 0 0 endloop endfacet\nendsolid`
+  test.each([
+    ['one endless number', facet('1'.repeat(HOSTILE))],
+    ['endless blanks', facet(`1${' '.repeat(HOSTILE)}x`)],
+    ['an endless normal', `solid x\nfacet normal ${'a '.repeat(HOSTILE / 2)}`],
+    ['endless lines before its end', `solid x\n${'\n'.repeat(HOSTILE)}endsoli`],
+  ])('is refused at once: %s', (_, text) => {
+    const result = mesh(new TextEncoder().encode(text))
+    expect(result.ok ? null : result.issues[0]!.code).toBe('stl-malformed')
+  })
+  test('one in capitals and odd blanks is read as before', () => {
+    const read = mesh(
+      new TextEncoder().encode(
+        facet('0 0 0').replace(
+          'vertex 0 0 0 vertex 0 0 0',
+          '\tVERTEX 1e1 .5 0\r\nvertex 0 5. -1E0',
+        ),
+      ),
+    )
+    expect(read.ok ? null : read.code).not.toBe('unreadable-mesh')
+  })
+})

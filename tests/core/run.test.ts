@@ -93,6 +93,25 @@ describe('foldRun', () => {
       ]),
     ).toMatchObject({ kind: 'stir' })
   })
+  test('a mix that is short of what the pot needs is told, by how much', () => {
+    const known = { ...targets, resin: { ...targets.resin, densityA: 1, densityB: 1 } }
+    const shortOf = (a: number, b: number) =>
+      foldRun(known, [
+        { kind: 'weighed', part: 'a', amount: a, at: 0 },
+        { kind: 'weighed', part: 'b', amount: b, at: MIN },
+      ]).shortMl
+    expect(shortOf(80, 40)).toBe(0)
+    // Within a hundredth of the need is as measured.
+    expect(shortOf(66.4, 33)).toBe(0)
+    expect(shortOf(60, 30)).toBeCloseTo(10, 9)
+    expect(foldRun(known, []).shortMl).toBeNull()
+    expect(foldRun(targets, weighedBoth).shortMl).toBeNull()
+    const inMl = {
+      ...targets,
+      parts: targets.parts.map((part) => ({ ...part, unit: 'ml' as const })),
+    }
+    expect(foldRun(inMl, weighedBoth.slice(0, 2)).shortMl).toBe(0)
+  })
   test('the cup is workable from the end of stirring', () =>
     expect(foldRun(targets, stirred).workableUntil).toBe(46 * MIN))
 })

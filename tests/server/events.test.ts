@@ -35,7 +35,8 @@ afterAll(leaveDatabase)
 
 const heard = async (after: number | null) => {
   const events: LiveEvent[] = []
-  stops.push(await listen(manager.workspaceId, after, (news) => events.push(...news)))
+  const { stop } = await listen(manager.workspaceId, after, (news) => events.push(...news))
+  stops.push(stop)
   return events
 }
 const numberOf = (id: number) => ({ subject: 'order' as const, kind: 'changed' as const, id })

@@ -316,13 +316,18 @@ describe('versions of a recipe', () => {
 
 describe('what people choose for themselves', () => {
   test('units are kept beside the scale, and of two choices at once none is lost', async () => {
-    await signIn('test-yard-maker', PASSWORD, '127.0.0.1', now)
+    await signIn('test-yard-maker', PASSWORD, { address: '127.0.0.1', device: null }, now)
     const units = { mass: 'oz', volume: 'imp fl oz', length: 'in', temperature: '°F' } as const
     await Promise.all([
       chooseUnits(maker, units, at(80)),
       chooseMeasure(maker, { kind: 'cup', step: 10, tare: true }, at(80)),
     ])
-    const { person } = await signIn('test-yard-maker', PASSWORD, '127.0.0.1', at(81))
+    const { person } = await signIn(
+      'test-yard-maker',
+      PASSWORD,
+      { address: '127.0.0.1', device: null },
+      at(81),
+    )
     expect(person).toMatchObject({ units, measure: { kind: 'cup', step: 10 } })
   })
   test('origins, scores and further kits of a resin come back as they were sent', async () => {

@@ -97,8 +97,12 @@ beforeAll(async () => {
 afterAll(leaveDatabase)
 
 describe('signing in', () => {
+  const from = (address: string, device: string | null = null) => ({ address, device })
+  const wrong = async (name: string, at: ReturnType<typeof from>) =>
+    (await refusal(signIn(name, 'wrong', at, now))).code
+
   test('opens a session that lasts until signing out', async () => {
-    const { token, person } = await signIn('test-yard-manager', PASSWORD, '127.0.0.1', now)
+    const { token, person } = await signIn('test-yard-manager', PASSWORD, from('127.0.0.1'), now)
     expect(person.role).toBe('manager')
     expect((await personOfToken(token, at(60)))?.who.personId).toBe(manager.personId)
     expect(await personOfToken(token, at(15 * 1440))).toBeNull()
@@ -106,22 +110,43 @@ describe('signing in', () => {
     expect(await personOfToken(token, at(60))).toBeNull()
   })
   test('the token itself is not kept', async () => {
-    const { token } = await signIn('test-yard-maker', PASSWORD, '127.0.0.1', now)
+    const { token } = await signIn('test-yard-maker', PASSWORD, from('127.0.0.1'), now)
     expect(await knex('sessions').where({ token_hash: token })).toHaveLength(0)
   })
   test('five wrong tries make the next one wait, even with the right password', async () => {
     for (let i = 0; i < 5; i++)
-      expect((await refusal(signIn('test-yard-guest', 'wrong', '127.0.0.9', now))).code).toBe(
+      expect((await refusal(signIn('test-yard-guest', 'wrong', from('127.0.0.9'), now))).code).toBe(
         'wrong-password',
       )
-    const sixth = await refusal(signIn('test-yard-guest', PASSWORD, '127.0.0.9', now))
+    const sixth = await refusal(signIn('test-yard-guest', PASSWORD, from('127.0.0.9'), now))
     expect(sixth.code).toBe('too-many-tries')
     expect(sixth.details.retryAfterS).toBeGreaterThan(0)
-    await expect(signIn('test-yard-guest', PASSWORD, '127.0.0.8', now)).resolves.toBeDefined()
+    await expect(signIn('test-yard-guest', PASSWORD, from('127.0.0.8'), now)).resolves.toBeDefined()
+  })
+  test('a name is the same with blanks around it and in capitals', async () => {
+    const { person } = await signIn('  Test-Yard-MANAGER ', PASSWORD, from('127.0.0.1'), now)
+    expect(person.id).toBe(manager.personId)
+  })
+  test('strangers do not lock somebody out at a device of their own, but themselves', async () => {
+    const { device } = await signIn('test-yard-maker', PASSWORD, from('10.0.0.1'), now)
+    for (let i = 0; i < 5; i++) await wrong('test-yard-maker', from('10.0.0.1'))
+    expect(await wrong('test-yard-maker', from('10.0.0.1'))).toBe('too-many-tries')
+    await expect(
+      signIn('test-yard-maker', PASSWORD, from('10.0.0.1', device), now),
+    ).resolves.toBeDefined()
+    // Not at a device that is somebody else's, or made up.
+    expect(await wrong('test-yard-maker', from('10.0.0.1', 'made-up'))).toBe('too-many-tries')
+    expect(await knex('known_devices').where({ token_hash: device })).toEqual([])
+  })
+  test('an address that tries many names waits too, whatever the names', async () => {
+    const codes: string[] = []
+    for (let i = 0; i < 31; i++) codes.push(await wrong(`nobody-${i}`, from('10.9.9.9')))
+    expect(codes.slice(0, 30)).toEqual(Array.from({ length: 30 }, () => 'wrong-password'))
+    expect(codes[30]).toBe('too-many-tries')
   })
   test('an unknown name is told no more than a wrong password', async () => {
-    expect((await refusal(signIn('nobody', PASSWORD, '127.0.0.7', now))).message).toBe(
-      (await refusal(signIn('test-yard-maker', 'x', '127.0.0.7', now))).message,
+    expect((await refusal(signIn('nobody', PASSWORD, from('127.0.0.7'), now))).message).toBe(
+      (await refusal(signIn('test-yard-maker', 'x', from('127.0.0.7'), now))).message,
     )
   })
 })

@@ -122,6 +122,7 @@ const PARAMS: { [C in IssueCode]: IssueParams[C] } = {
   'owner-unknown': null,
   'place-unknown': null,
   'cursor-unknown': null,
+  'beyond-column': null,
   'not-yet': null,
   'layers-missing': { layers: ['green back', 'seal'] },
   'below-missing': { layers: [{ layer: 'numbered face', order: 'Plaques' }] },

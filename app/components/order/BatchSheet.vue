@@ -12,11 +12,19 @@ import {
 } from '~~/core/why'
 import { measureOf } from '~~/shared/measureOf'
 import type { MeasureChoice } from '~~/shared/schemas/people'
+import type { Pot } from '~~/shared/types/pots'
 import { drawnLayers } from '~/utils/drawnLayers'
+import { mixesOfLayer, type LayerMix } from '~/utils/mixesOfLayer'
 import { allSaid } from '~~/shared/words'
 
 /** Size, mix and cost of one line of an order, all hanging on the cutaway. */
-const { recipe, pieces } = defineProps<{ recipe: Recipe; pieces: number }>()
+const { recipe, pieces, lineId, pots } = defineProps<{
+  recipe: Recipe
+  pieces: number
+  lineId: number
+  /** Pots that are to be mixed, for this line and others. */
+  pots: readonly Pot[]
+}>()
 const workshop = useWorkshopStore()
 const session = useSessionStore()
 const measure = ref<MeasureChoice>({
@@ -33,11 +41,13 @@ const device = computed<Measure>(() =>
 )
 const rows = computed(() =>
   layers.value.flatMap((layer) =>
-    layer.pots.pots.map((pot) => {
+    mixesOfLayer({ lineId, layerId: layer.layer.id }, pots, layer.pots.pots).map((pot, i, all) => {
       const mixed = mixForPot(layer.resin, pot.needMl, device.value)
       return {
         layer,
         pot,
+        isFirst: i === 0,
+        name: nameOf(pot, i, all.length),
         mixed,
         refused: typeof mixed === 'string' ? mixed : null,
         answer: typeof mixed === 'string' ? null : mixed,
@@ -45,6 +55,13 @@ const rows = computed(() =>
     }),
   ),
 )
+/** Which of a layer's mixes it is, where there are several or it has a letter already. */
+const nameOf = ({ letter, pieces: own, isShared }: LayerMix, index: number, count: number) =>
+  letter !== null
+    ? `, pot ${letter} (${own}${isShared ? ' and others' : ''})`
+    : count > 1
+      ? `, pot ${index + 1} of ${count} (${own})`
+      : ''
 const decimals = computed(() => decimalsOf(device.value))
 const warnings = computed(() =>
   layers.value.flatMap((layer) =>
@@ -94,24 +111,16 @@ const priced = computed<PricedRules | null>(() => {
               </tr>
             </thead>
             <tbody>
-              <tr v-for="(row, i) in rows" :key="i">
+              <tr v-for="row in rows" :key="`${row.layer.layer.id} ${row.pot.key}`">
                 <td class="whitespace-nowrap">
                   <span
                     class="mr-2 inline-block size-3.5 border border-ink align-[-2px]"
                     :style="{ background: row.layer.tint }"
-                  />{{ row.layer.layer.name
-                  }}<span v-if="row.layer.pots.pots.length > 1" class="text-soft"
-                    >, pot {{ row.pot.partNo }} of {{ row.layer.pots.pots.length }} ({{
-                      row.pot.pieces
-                    }})</span
-                  >
+                  />{{ row.layer.layer.name }}<span class="text-soft">{{ row.name }}</span>
                 </td>
                 <td>{{ row.layer.resin.name }}</td>
                 <td class="figure">
-                  <WhyNumber
-                    v-if="row.pot.partNo === 1"
-                    :why="whyLayer(layers.indexOf(row.layer))"
-                  />
+                  <WhyNumber v-if="row.isFirst" :why="whyLayer(layers.indexOf(row.layer))" />
                 </td>
                 <td class="figure whitespace-nowrap">{{ figure(row.pot.needMl, 'ml', 1) }}</td>
                 <td>

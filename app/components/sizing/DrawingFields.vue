@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { Point } from '~~/core/geometry'
-import { outline } from '~~/core/outline'
 import type { Shape } from '~~/core/size'
 import { formatNumber } from '~~/core/units'
 import { readSvg, type SvgOutline } from '~/utils/svgOutline'
@@ -39,14 +38,10 @@ async function open(files: FileList | null): Promise<void> {
   mmPerUnit.value = read.value.mmPerUnit ?? mmPerUnit.value
 }
 
-const measured = computed(() => {
+const { measured, working } = useOutline(() => {
   const scale = mmPerUnit.value
   return drawing.value && scale && scale > 0
-    ? outline({
-        svgPath: drawing.value.path,
-        scale: { units: 1, mm: scale },
-        flattenMm: FLATTEN_MM,
-      })
+    ? { svgPath: drawing.value.path, scale: { units: 1, mm: scale }, flattenMm: FLATTEN_MM }
     : null
 })
 const rings = computed<Point[][]>(() => {
@@ -63,9 +58,14 @@ const complaint = computed(() => {
 })
 const box = computed(() => {
   const points = rings.value.flat()
-  const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)]
-  const [left, top] = [Math.min(...xs), Math.min(...ys)]
-  return { left, top, width: Math.max(...xs) - left, height: Math.max(...ys) - top }
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
+  for (const [x, y] of points) {
+    left = Math.min(left, x)
+    right = Math.max(right, x)
+    top = Math.min(top, y)
+    bottom = Math.max(bottom, y)
+  }
+  return { left, top, width: right - left, height: bottom - top }
 })
 /** Straight sides over the outline; with holes only the content is known. */
 const shape = computed<Shape | null>(() => {
@@ -96,6 +96,7 @@ watch(shape, (value) => emit('sized', value, `the drawing “${file.value}”`))
         class="sr-only"
         @change="open(($event.target as HTMLInputElement).files)"
     /></label>
+    <p v-if="working" role="status" class="mt-2 text-soft">Working out the outline …</p>
     <p v-if="complaint" role="alert" class="wrong mt-2">{{ complaint }}</p>
     <template v-if="drawing">
       <div class="mt-3 grid gap-3 sm:grid-cols-2">

@@ -333,6 +333,15 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
           </li>
         </ul>
         <p
+          v-if="bench.state.shortMl && ['stir', 'rest', 'pour'].includes(step.kind)"
+          role="alert"
+          class="max-w-3xl border-l-4 border-hands bg-hands-wash px-4 py-2 text-xl"
+        >
+          The mix is {{ figure(bench.state.shortMl, 'ml', 0) }} short of the
+          {{ figure(run.targets.needMl, 'ml', 0) }} that this pot needs. Take back and weigh both
+          parts again, or pour piece by piece and mix the rest as a pot of its own.
+        </p>
+        <p
           v-if="
             bench.state.ratioErrorPct !== null &&
             step.kind !== 'weigh' &&

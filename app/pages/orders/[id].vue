@@ -92,6 +92,8 @@ function keep(fresh: Order): void {
               :key="line.id"
               :recipe="recipe"
               :pieces="line.quantity"
+              :line-id="line.id"
+              :pots="plan.pots"
             />
           </TabPanel>
           <TabPanel :tabindex="-1" class="max-w-3xl">

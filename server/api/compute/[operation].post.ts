@@ -1,4 +1,4 @@
-import { getQuery, getRouterParam, readRawBody, setResponseStatus, type H3Event } from 'h3'
+import { getQuery, getRouterParam, setResponseStatus, type H3Event } from 'h3'
 import { invalid, type Result } from '../../../core/result'
 import { check } from '../../../shared/schemas/check'
 import {
@@ -9,9 +9,10 @@ import {
   surplusSchema,
 } from '../../../shared/schemas/compute'
 import { compute, resultBody } from '../../services/compute/compute'
-import { api } from '../../utils/api'
+import { api, whoOf } from '../../utils/api'
+import { MOST_BYTES, readBody } from '../../utils/body'
 import { statusOf } from '../../utils/problem'
-import { computeInWorker } from '../../workers/pool'
+import { inTurnOf } from '../../workers/pool'
 
 /**
  * The compute contract over HTTP; what can take long runs in a worker, everything else takes
@@ -23,7 +24,12 @@ export default api(async (event) => {
   const result =
     operation === 'mesh'
       ? await meshOf(event)
-      : await answerTo(operation, (await readRawBody(event, 'utf8')) ?? '', startedAt)
+      : await answerTo(
+          event,
+          operation,
+          (await readBody(event, MOST_BYTES.compute)).toString('utf8'),
+          startedAt,
+        )
   if (!result.ok) setResponseStatus(event, statusOf(result.code))
   return resultBody(result)
 })
@@ -31,15 +37,16 @@ export default api(async (event) => {
 /** The file is the body; `samples` stands in the query. */
 async function meshOf(event: H3Event): Promise<Result<unknown>> {
   const { samples } = getQuery(event)
-  const bytes = await readRawBody(event, false)
-  return computeInWorker({
+  const bytes = await readBody(event, MOST_BYTES.mesh)
+  return inTurnOf(whoOf(event), {
     operation: 'mesh',
-    bytes: bytes ?? new Uint8Array(),
+    bytes,
     ...(samples !== undefined && { samples: Number(samples) }),
   })
 }
 
 async function answerTo(
+  event: H3Event,
   operation: string,
   text: string,
   startedAt: number,
@@ -53,23 +60,23 @@ async function answerTo(
   switch (operation) {
     case 'plan': {
       const checked = check(planSchema, body)
-      return checked.ok ? computeInWorker({ operation, request: checked.value }) : checked
+      return checked.ok ? inTurnOf(whoOf(event), { operation, request: checked.value }) : checked
     }
     case 'odds': {
       const checked = check(oddsSchema, body)
-      return checked.ok ? computeInWorker({ operation, request: checked.value }) : checked
+      return checked.ok ? inTurnOf(whoOf(event), { operation, request: checked.value }) : checked
     }
     case 'pots': {
       const checked = check(potsSchema, body)
-      return checked.ok ? computeInWorker({ operation, request: checked.value }) : checked
+      return checked.ok ? inTurnOf(whoOf(event), { operation, request: checked.value }) : checked
     }
     case 'surplus': {
       const checked = check(surplusSchema, body)
-      return checked.ok ? computeInWorker({ operation, request: checked.value }) : checked
+      return checked.ok ? inTurnOf(whoOf(event), { operation, request: checked.value }) : checked
     }
     case 'outline': {
       const checked = check(outlineSchema, body)
-      return checked.ok ? computeInWorker({ operation, request: checked.value }) : checked
+      return checked.ok ? inTurnOf(whoOf(event), { operation, request: checked.value }) : checked
     }
     default:
       return compute(operation, body, startedAt)

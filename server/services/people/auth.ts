@@ -10,6 +10,8 @@ import {
   addSession,
   findPersonBySession,
   findPersonBySignIn,
+  isKnownDevice,
+  keepDevice,
   removeExpiredSessions,
   removeSession,
   saveMeasure,
@@ -35,54 +37,88 @@ export const hashPassword = (password: string): Promise<string> => hash(password
 /** A hash that no password has, so that an unknown name takes as long as a wrong password. */
 const NOBODY = hash(randomBytes(16))
 
-function triesLimiter(): RateLimiterMySQL {
-  return new RateLimiterMySQL(
+/**
+ * How many wrong tries are free, and then how long the next has to wait: of a name from an address;
+ * of an address, whatever the names; of a name, from wherever; and of a person at a device that they
+ * have signed in from before, which only their own wrong tries there count for.
+ */
+const LIMITS = {
+  'name and address': { points: FREE_TRIES, blockDuration: PAUSE_S },
+  address: { points: 6 * FREE_TRIES, blockDuration: 10 * PAUSE_S },
+  name: { points: 10 * FREE_TRIES, blockDuration: 10 * PAUSE_S },
+  device: { points: FREE_TRIES, blockDuration: PAUSE_S },
+} as const
+type Limit = keyof typeof LIMITS
+
+const limiterOf = (limit: Limit): RateLimiterMySQL =>
+  new RateLimiterMySQL(
     {
       storeClient: database(),
       storeType: 'knex',
       dbName: database().client.config.connection.database,
       tableName: 'sign_in_tries',
       tableCreated: true,
-      points: FREE_TRIES,
       duration: REMEMBER_S,
-      blockDuration: PAUSE_S,
-      keyPrefix: 'sign-in',
+      keyPrefix: `sign-in ${limit}`,
+      ...LIMITS[limit],
     },
     () => undefined,
   )
+
+/** A name as people type it, with blanks around it and in capitals or not. */
+const folded = (signInName: string): string => signInName.trim().toLowerCase()
+
+/** From where somebody signs in: the address, and the secret that a known device keeps. */
+export interface SignInFrom {
+  address: string
+  device: string | null
 }
 
 /**
- * Checks a name and a password and opens a session. Five wrong tries for a name from an address
- * make the next wait.
- * @returns the session's token for the cookie; only its hash is kept
+ * Checks a name and a password and opens a session. Wrong tries make the next wait; a stranger's do
+ * not keep anybody from signing in at a device of their own.
+ * @returns the session's token for the cookie, and the device's; only their hashes are kept
  */
 export async function signIn(
   signInName: string,
   password: string,
-  address: string,
+  { address, device }: SignInFrom,
   now: Date,
-): Promise<{ token: string; person: Person }> {
-  const limiter = triesLimiter()
-  const key = `${signInName.toLowerCase()}|${address}`.slice(0, 200)
-  await takeTry(limiter, key)
-  const found = await findPersonBySignIn(database(), signInName)
+): Promise<{ token: string; device: string; person: Person }> {
+  const name = folded(signInName)
+  const found = await findPersonBySignIn(database(), name)
+  const isKnown =
+    found !== null &&
+    device !== null &&
+    (await isKnownDevice(database(), found.person.id, hashOf(device)))
+  const tries: [Limit, string][] = isKnown
+    ? [['device', hashOf(device ?? '')]]
+    : [
+        ['name and address', hashOf(`${name}|${address}`)],
+        ['address', hashOf(address)],
+        ['name', hashOf(name)],
+      ]
+  for (const [limit, key] of tries) await takeTry(limiterOf(limit), key)
   const matches = await verify(found?.passwordHash ?? (await NOBODY), password)
   if (!found || !matches)
     throw new AppError('wrong-password', 'The name or the password is wrong.', {
       issues: [issue('password', 'sign-in-wrong')],
     })
-  await limiter.delete(key)
+  for (const [limit, key] of tries) await limiterOf(limit).reward(key, 1)
+  const [own] = tries
+  if (own) await limiterOf(own[0]).delete(own[1])
   await removeExpiredSessions(database(), now)
-  const token = newSecret()
+  const [token, known] = [newSecret(), device ?? newSecret()]
+  const { person, workspaceId } = found
+  await keepDevice(database(), { workspaceId, personId: person.id, tokenHash: hashOf(known), now })
   await addSession(database(), {
     tokenHash: hashOf(token),
-    personId: found.person.id,
-    workspaceId: found.workspaceId,
+    personId: person.id,
+    workspaceId,
     createdAt: now,
     expiresAt: new Date(now.getTime() + SESSION_DAYS * MS_PER_DAY),
   })
-  return { token, person: found.person }
+  return { token, device: known, person }
 }
 
 async function takeTry(limiter: RateLimiterMySQL, key: string): Promise<void> {

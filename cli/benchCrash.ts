@@ -1,0 +1,13 @@
+import { join } from 'node:path'
+import { crash, tallyWords } from './lib/crash'
+import { STATE } from './lib/paths'
+import { withDemo } from './lib/withDemo'
+
+/** Kills server and database so often in turn under writes, and says what was lost or broken. */
+export async function benchCrash(times: number): Promise<number> {
+  const folder = join(STATE, 'bench')
+  await withDemo(folder, () => Promise.resolve())
+  const tally = await crash(folder, times)
+  for (const line of tallyWords(tally)) process.stdout.write(`${line}\n`)
+  return tally.broken.length === 0 && tally.acknowledged > 0 ? 0 : 1
+}
