@@ -13,21 +13,23 @@ export const MOST_BYTES = {
   mesh: 64 * BYTES_PER_MB,
 } as const
 
+const MOST_LET_GO = 64 * BYTES_PER_MB
+
 const told = (most: number) =>
   most >= BYTES_PER_MB ? `${most / BYTES_PER_MB} MB` : `${most / BYTES_PER_KB} KB`
 
 /**
  * The body of a request, read no further than it may be long; whether it says its length or not.
- * @throws AppError `too-large`; what is still being sent is not read any more
+ * @throws AppError `too-large`; what is still being sent is not kept
  */
 export function readBody(event: H3Event, most: number): Promise<Buffer> {
-  const tooLarge = () => {
-    setResponseHeader(event, 'connection', 'close')
-    return new AppError('too-large', `This is larger than the ${told(most)} that can be sent here.`)
-  }
+  const tooLarge = () =>
+    new AppError('too-large', `This is larger than the ${told(most)} that can be sent here.`)
   const { req } = event.node
-  if (Number(getRequestHeader(event, 'content-length') ?? 0) > most)
+  if (Number(getRequestHeader(event, 'content-length') ?? 0) > most) {
+    setResponseHeader(event, 'connection', 'close')
     return Promise.reject(tooLarge())
+  }
   return new Promise((resolve, reject) => {
     const chunks: Buffer[] = []
     let size = 0
@@ -35,10 +37,10 @@ export function readBody(event: H3Event, most: number): Promise<Buffer> {
       size += chunk.byteLength
       if (size <= most) chunks.push(chunk)
       else {
-        req.pause()
-        req.removeAllListeners('data')
+        // What is still sent is let go, so that the sender gets to read the answer; not for ever.
         chunks.length = 0
         reject(tooLarge())
+        if (size > most + MOST_LET_GO) req.destroy()
       }
     })
     req.once('end', () => resolve(Buffer.concat(chunks)))
