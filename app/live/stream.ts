@@ -20,8 +20,12 @@ export function openStream(): () => void {
       last = lastEventId
       void itHappened(JSON.parse(data) as LiveEvent)
     })
-    const begun = ({ lastEventId }: MessageEvent<string>) => (last ??= lastEventId)
-    source.addEventListener('beat', begun)
+    source.addEventListener('beat', ({ lastEventId }: MessageEvent<string>) => {
+      if (last !== null) return
+      last = lastEventId
+      // What was read before anybody listened may have changed in between.
+      void itIsLost()
+    })
     source.addEventListener('lost', (event: MessageEvent<string>) => {
       last = event.lastEventId
       void itIsLost()

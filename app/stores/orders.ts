@@ -1,6 +1,6 @@
 import { onHappened, onLost } from '~/live/happened'
 import type { Page } from '~~/shared/types/exchange'
-import type { OrderFields } from '~~/shared/schemas/orders'
+import { OPEN_STATES, type OrderFields } from '~~/shared/schemas/orders'
 import type { Order } from '~~/shared/types/orders'
 
 /** What was asked for, by promise, a page at a time. */
@@ -41,7 +41,7 @@ export const useOrderStore = defineStore('orders', () => {
     if (asked !== listed) return
     const others = orders.value.filter((one) => one.id !== id)
     const last = orders.value.at(-1)
-    const isWanted = shownAll || (order.state !== 'delivered' && order.state !== 'declined')
+    const isWanted = shownAll || OPEN_STATES.includes(order.state)
     const isReached =
       next.value === null || (last !== undefined && order.promisedAt <= last.promisedAt)
     orders.value = isWanted && isReached ? [...others, order].sort(byPromise) : others

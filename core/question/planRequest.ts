@@ -208,21 +208,21 @@ class Builder {
   /** The work on a cured layer before the next is poured, once it is as hard as the work asks. */
   private prepareLayer(line: PlanLine, index: number, curing: Stint[]): Stint[] {
     const begun = begunFrom(line, index)
-    const [done, todo] = [true, false].map((isDone) =>
+    const [poured, open] = [true, false].map((isPoured) =>
       curing.flatMap((stint) =>
-        rangesOf(numbersOf(stint).filter((number) => begun.has(number) === isDone)).map(
+        rangesOf(numbersOf(stint).filter((number) => begun.has(number) === isPoured)).map(
           (range): Stint => ({ ...stint, ...range }),
         ),
       ),
     ) as [Stint[], Stint[]]
-    if (todo.length === 0) return curing
-    let before = todo
-    const hardening = this.hardeningOf(line, index - 1, this.openingOf(line, index - 1), todo)
+    if (open.length === 0) return curing
+    let before = open
+    const hardening = this.hardeningOf(line, index - 1, this.openingOf(line, index - 1), open)
     for (const step of preparing(line.recipe, index)) {
       const hard = hardening(step)
       before = this.follow([...before, ...hard], this.addStep(line, step, before))
     }
-    return [...done, ...before]
+    return [...poured, ...before]
   }
 
   private sandsAfter(line: PlanLine, index: number): boolean {

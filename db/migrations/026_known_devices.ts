@@ -9,6 +9,8 @@ export async function up(knex: Knex): Promise<void> {
     table.string('token_hash', 64).notNullable()
     instant(table, 'seen_at').notNullable()
     table.unique(['person_id', 'token_hash'])
+    table.index(['token_hash'])
+    table.index(['seen_at'])
   })
 }
 

@@ -24,14 +24,16 @@ export default api(async (event) => {
   const asked =
     numberIn(getRequestHeader(event, 'last-event-id')) ?? numberIn(getQuery(event).after)
   const isLost = asked !== null && (await missedSince(workspaceId, asked)) > MOST_MISSED
-  const { stop, after } = await listen(workspaceId, isLost ? null : asked, (events) => {
-    void stream.push(
-      events.map((one) => ({
-        id: String(one.number),
-        event: 'happened',
-        data: JSON.stringify(one),
-      })),
-    )
+  const { stop, after } = await listen(workspaceId, isLost ? null : asked, {
+    tell: (events) =>
+      void stream.push(
+        events.map((one) => ({
+          id: String(one.number),
+          event: 'happened',
+          data: JSON.stringify(one),
+        })),
+      ),
+    end: () => void stream.close(),
   })
   void stream.push({ id: String(after), event: isLost ? 'lost' : 'beat', data: '{}' })
   const beat = setInterval(() => {
@@ -40,10 +42,12 @@ export default api(async (event) => {
       () => undefined,
     )
   }, BEAT_EVERY_MS)
-  stream.onClosed(() => {
+  const end = () => {
     clearInterval(beat)
     stop()
-    return stream.close()
-  })
+  }
+  event.node.res.once('close', end)
+  // Who has gone while we looked where they left off hears nothing of it.
+  if (event.node.res.closed) end()
   return stream.send()
 })

@@ -57,8 +57,6 @@ async function readOrders(
   }))
 }
 
-export const OPEN_STATES: readonly OrderState[] = ['asked', 'accepted', 'making', 'ready']
-
 /** A page of orders by promise; `after` is the cursor of the page before. */
 export async function listOrders(
   db: Db,

@@ -87,6 +87,16 @@ export async function isKnownDevice(db: Db, personId: number, tokenHash: string)
   return row !== undefined
 }
 
+/** Whether anybody has signed in from a device. */
+export async function isDevice(db: Db, tokenHash: string): Promise<boolean> {
+  const row: unknown = await db('known_devices').where({ token_hash: tokenHash }).first('id')
+  return row !== undefined
+}
+
+export async function removeOldDevices(db: Db, before: Date): Promise<void> {
+  await db('known_devices').where('seen_at', '<', before).delete()
+}
+
 export async function keepDevice(
   db: Db,
   device: { workspaceId: number; personId: number; tokenHash: string; now: Date },

@@ -8,6 +8,8 @@ export interface Listener {
   /** The last event that it was told. */
   after: number
   tell: (events: readonly LiveEvent[]) => void
+  /** Told when nothing more will be told, as when the server is stopped. */
+  end: () => void
 }
 
 /** What other servers wrote is seen within so long. */
@@ -65,15 +67,16 @@ const watches = new Map<number, Watch>()
 /**
  * Tells somebody what happens in a workspace from a number on.
  * @param after null for what happens from now on
+ * @param listener what it is told by
  * @returns what stops it, and the number that it begins after
  */
 export async function listen(
   workspaceId: number,
   after: number | null,
-  tell: Listener['tell'],
+  { tell, end }: Pick<Listener, 'tell' | 'end'>,
 ): Promise<{ stop: () => void; after: number }> {
   const from = after ?? (await lastEvent(database(), workspaceId))
-  const listener: Listener = { after: from, tell }
+  const listener: Listener = { after: from, tell, end }
   const watch = watches.get(workspaceId) ?? new Watch(workspaceId)
   watches.set(workspaceId, watch)
   watch.listeners.add(listener)
@@ -93,3 +96,9 @@ export const nudge = (workspaceId: number): void => void watches.get(workspaceId
 /** How many events somebody has missed since a number. */
 export const missedSince = async (workspaceId: number, after: number): Promise<number> =>
   (await lastEvent(database(), workspaceId)) - after
+
+/** Ends everybody's listening: an open stream would keep a server from stopping. */
+export function endListening(): void {
+  for (const { listeners } of watches.values())
+    for (const listener of [...listeners]) listener.end()
+}

@@ -20,7 +20,7 @@ export async function historyOf(
   const subject = SUBJECTS.find((one) => one === asked.subject)
   if (!subject)
     throw new AppError('invalid-input', 'There is no history of this.', {
-      issues: [issue('subject', 'cursor-unknown')],
+      issues: [issue('subject', 'name-unknown', { name: asked.subject })],
     })
   await requireSeen(who, subject, asked.id)
   const rows = await eventsOf(database(), who.workspaceId, subject, asked.id, {

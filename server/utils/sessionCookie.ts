@@ -1,11 +1,10 @@
 import { deleteCookie, getCookie, setCookie, type H3Event } from 'h3'
-import { SESSION_DAYS } from '../services/people/auth'
+import { DEVICE_DAYS, SESSION_DAYS } from '../services/people/auth'
 import { isHttps } from './addressOf'
 
 const NAME = 'velvet_session'
 /** Says that somebody has signed in at this device before; it opens nothing by itself. */
 const DEVICE = 'velvet_device'
-const DEVICE_DAYS = 365
 const S_PER_DAY = 86_400
 
 export const readSessionCookie = (event: H3Event): string | undefined => getCookie(event, NAME)

@@ -10,6 +10,8 @@ export const ORDER_STATES = [
   'declined',
 ] as const
 export type OrderState = (typeof ORDER_STATES)[number]
+/** Of what is neither handed over nor refused. */
+export const OPEN_STATES: readonly OrderState[] = ['asked', 'accepted', 'making', 'ready']
 
 const orderFields = {
   kind: oneOf(['commission', 'market'] as const).required(),

@@ -54,12 +54,8 @@ test('an order that is taken, its pots and its plan appear at the other device b
   await other.goto('/plan')
   const made = other.getByText(/^Made .* by /)
   await expect(made).toBeVisible()
-  // From the page itself: a connection that has rested for a while is then opened anew by the browser.
-  const isPlanned = await page.evaluate(async () => {
-    const headers = { 'content-type': 'application/json' }
-    return (await fetch('/api/plan', { method: 'POST', headers, body: '{}' })).ok
-  })
-  expect(isPlanned).toBe(true)
+  const planned = await page.request.post('/api/plan', { data: {} })
+  expect(planned.ok()).toBe(true)
   await expect(other.getByRole('link', { name: 'Pulls seen at once' })).toBeVisible(SOON)
   await other.context().close()
 })

@@ -2,7 +2,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/gl
 import type { Knex } from 'knex'
 import { RESINS } from '../../demo/resins'
 import { eventsAfter, lastEvent } from '../../server/db/events'
-import { listen } from '../../server/events/live'
+import { endListening, listen } from '../../server/events/live'
 import { changedFields, tell } from '../../server/events/tell'
 import { historyOf } from '../../server/services/history'
 import { createOrder, saveOrder } from '../../server/services/orders/orders'
@@ -21,6 +21,7 @@ let maker: Who
 let guest: Who
 let recipeId: number
 const stops: (() => void)[] = []
+let ends = 0
 
 beforeAll(async () => {
   knex = await freshDatabase()
@@ -35,7 +36,10 @@ afterAll(leaveDatabase)
 
 const heard = async (after: number | null) => {
   const events: LiveEvent[] = []
-  const { stop } = await listen(manager.workspaceId, after, (news) => events.push(...news))
+  const { stop } = await listen(manager.workspaceId, after, {
+    tell: (news) => events.push(...news),
+    end: () => ends++,
+  })
   stops.push(stop)
   return events
 }
@@ -136,6 +140,12 @@ describe('who listens', () => {
     await quick
     await until(() => events.length === 2)
     expect(events.map(({ id }) => id)).toEqual([21, 22])
+  })
+  test('is told when the server stops', async () => {
+    await heard(null)
+    ends = 0
+    endListening()
+    expect(ends).toBe(1)
   })
   test('hears nothing of another workshop', async () => {
     const events = await heard(null)

@@ -124,6 +124,10 @@ describe('a sized mould', () => {
     )
     const dearer = { ...fields({ name: 'ours', price: '99.00' }), version: 1 }
     expect(await codeOf(saveMould(maker, mould.id, dearer, now))).toBe('forbidden')
+    // A form that is older than the row is told that, not that a price is another.
+    expect(await codeOf(saveMould(maker, mould.id, { ...dearer, version: 7 }, now))).toBe(
+      'conflict',
+    )
     const more = { ...fields({ name: 'ours', count: 9 }), version: 1 }
     expect(await saveMould(maker, mould.id, more, now)).toMatchObject({ count: 9 })
     expect((await listMoulds(guest)).map(({ price }) => price)).toContain(null)

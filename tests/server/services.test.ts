@@ -137,6 +137,11 @@ describe('signing in', () => {
     // Not at a device that is somebody else's, or made up.
     expect(await wrong('test-yard-maker', from('10.0.0.1', 'made-up'))).toBe('too-many-tries')
     expect(await knex('known_devices').where({ token_hash: device })).toEqual([])
+    // What we have not given out is not taken over; what we have is, for makers share devices.
+    const madeUp = await signIn('test-yard-guest', PASSWORD, from('10.0.0.2', 'made-up'), now)
+    expect(madeUp.device).not.toBe('made-up')
+    const shared = await signIn('test-yard-guest', PASSWORD, from('10.0.0.2', device), now)
+    expect(shared.device).toBe(device)
   })
   test('an address that tries many names waits too, whatever the names', async () => {
     const codes: string[] = []

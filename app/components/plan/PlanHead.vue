@@ -18,7 +18,9 @@ const { short } = useWhen()
 const mayPlan = useSessionStore().may('plan')
 const kept = computed(() =>
   late === 0
-    ? 'Every promise is kept.'
+    ? mayPlan
+      ? 'Every promise is kept.'
+      : 'What you promised is kept.'
     : `${late} of ${plan?.promises.length} promises cannot be kept.`,
 )
 const note = computed(() =>

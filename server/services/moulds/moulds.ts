@@ -56,7 +56,9 @@ export async function saveMould(
     who.workspaceId,
     async (trx) => {
       const before = found(await rows.getMould(trx, who.workspaceId, id), 'mould')
-      requirePricesKept(who, [{ path: 'price', before: before.price, after: fields.price }])
+      // A form that is older than the row is told that, whatever prices it has.
+      if (before.version === fields.version)
+        requirePricesKept(who, [{ path: 'price', before: before.price, after: fields.price }])
       const saved = await rows.updateMould(trx, who.workspaceId, id, fields, now)
       if (saved) {
         await arrangePots(trx, who.workspaceId, () => true, now)

@@ -1,6 +1,6 @@
 import { issue } from '../../../core/result'
 import type { Page } from '../../../shared/types/exchange'
-import { ORDER_STATES, type OrderFields } from '../../../shared/schemas/orders'
+import { OPEN_STATES, ORDER_STATES, type OrderFields } from '../../../shared/schemas/orders'
 import type { Order } from '../../../shared/types/orders'
 import { database } from '../../db/database'
 import * as rows from '../../db/orders'
@@ -21,7 +21,7 @@ export async function listOrders(
   options: { all: boolean; after: string | null },
 ): Promise<Page<Order>> {
   return rows.listOrders(database(), who.workspaceId, {
-    states: options.all ? ORDER_STATES : rows.OPEN_STATES,
+    states: options.all ? ORDER_STATES : OPEN_STATES,
     limit: ORDERS_PER_PAGE,
     after: cursorOf(options.after),
     ownerId: ownersSeen(who),

@@ -10,9 +10,11 @@ import {
   addSession,
   findPersonBySession,
   findPersonBySignIn,
+  isDevice,
   isKnownDevice,
   keepDevice,
   removeExpiredSessions,
+  removeOldDevices,
   removeSession,
   saveMeasure,
   saveUnits,
@@ -24,6 +26,8 @@ import { MS_PER_DAY } from '../../../core/units'
 
 /** A session lasts for two weeks; makers share devices, so not longer. */
 export const SESSION_DAYS = 14
+/** A device that nobody signed in from for so long is forgotten. */
+export const DEVICE_DAYS = 365
 const FREE_TRIES = 5
 /**
  * How long the next try has to wait after five wrong ones, and how long wrong tries are remembered.
@@ -108,8 +112,11 @@ export async function signIn(
   const [own] = tries
   if (own) await limiterOf(own[0]).delete(own[1])
   await removeExpiredSessions(database(), now)
-  const [token, known] = [newSecret(), device ?? newSecret()]
+  // Makers share devices; but a secret that we have not given out ourselves is not taken over.
+  const isOurs = device !== null && (await isDevice(database(), hashOf(device)))
+  const [token, known] = [newSecret(), isOurs ? device : newSecret()]
   const { person, workspaceId } = found
+  await removeOldDevices(database(), new Date(now.getTime() - DEVICE_DAYS * MS_PER_DAY))
   await keepDevice(database(), { workspaceId, personId: person.id, tokenHash: hashOf(known), now })
   await addSession(database(), {
     tokenHash: hashOf(token),

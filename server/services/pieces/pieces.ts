@@ -11,6 +11,7 @@ import type { Verdict } from '../../../shared/schemas/pieces'
 import type { PieceLog, PieceOpening, PieceRow } from '../../../shared/types/pieces'
 import type { PlaceRow } from '../../../shared/types/workshop'
 import { database } from '../../db/database'
+import { pieceLogs } from '../../db/pieceLogs'
 import * as rows from '../../db/pieces'
 import { plannedEnd } from '../../db/plans'
 import { listResins } from '../../db/resins'
@@ -207,7 +208,7 @@ export async function actOnPiece(
         `This piece is ${piece.state}; it cannot be ${act === 'taken back' ? act : `made ${act}`} now.`,
       )
     }
-    const log = (await rows.pieceLogs(trx, who.workspaceId, [id])).get(id) ?? []
+    const log = (await pieceLogs(trx, who.workspaceId, [id])).get(id) ?? []
     const { state, placeId } = foldPiece([...log, { kind: act, at: now }])
     const saved = await rows.updatePiece(
       trx,

@@ -1,6 +1,6 @@
 import { rangesOf } from '../../../core/question'
 import { foldPiece } from '../../../core/run'
-import { logsOfFailed, pouredLayers } from '../../db/pieces'
+import { logsOfFailed, pouredLayers } from '../../db/pieceLogs'
 import type { StoredPot } from '../../db/pots'
 import type { Db } from '../../db/rows'
 import { numbersOf } from './portionsOf'

@@ -46,7 +46,8 @@ export async function saveResin(
     who.workspaceId,
     async (trx) => {
       const before = found(await rows.getResin(trx, who.workspaceId, id), 'resin')
-      requirePricesKept(who, pricesOf(before, fields))
+      // A form that is older than the row is told that, whatever prices it has.
+      if (before.version === fields.version) requirePricesKept(who, pricesOf(before, fields))
       const saved = await rows.updateResin(trx, who.workspaceId, id, fields, now)
       if (saved) {
         await arrangePots(trx, who.workspaceId, () => true, now)

@@ -23,23 +23,20 @@ export async function againMinutes(
 ): Promise<Map<number, number>> {
   const found = new Map<number, number>()
   const endOfLine = endsByLine(plan, question)
+  const known = new Set(plan.tasks.map((task) => task.id))
+  const pins = plan.tasks.map(({ id, startMin, maker }): Pin => ({ task: id, startMin, maker }))
   for (const order of situation.orders) {
     const last = lastLine(order, endOfLine)
     if (order.kind !== 'commission' || last === null) continue
     const readyMin = endOfLine.get(last) ?? 0
     const again = await solve({
       ...withAgain(situation, question, paths, last, readyMin),
-      pins: plan.tasks.map((task): Pin => ({
-        task: task.id,
-        startMin: task.startMin,
-        maker: task.maker,
-      })),
+      pins,
       keep: plan.tasks,
       improves: false,
       tries: TRIES,
       mustFit: true,
     })
-    const known = new Set(plan.tasks.map((task) => task.id))
     const endMin = again.ok
       ? Math.max(
           ...again.value.tasks.filter((task) => !known.has(task.id)).map((task) => task.endMin),

@@ -2,32 +2,25 @@ import type { PlanLine } from '../../../../core/question'
 import type { PlanAnswer, PlanRequest } from '../../../../core/plan'
 import { issue, type Issue, type Result } from '../../../../core/result'
 
-/** A plan of one line by itself, and what was asked. */
-export interface Alone {
-  request: PlanRequest
-  solved: Result<PlanAnswer>
-}
-
 /**
  * Why a line of more pieces than moulds finds no time: its rounds, each as long as the first one
  * takes by itself, do not go into what the plan looks ahead.
+ * @param ask what is asked about a line by itself
  * @returns null where that is not what stands in its way
  */
 export async function mouldRounds(
   line: PlanLine,
-  alone: (line: PlanLine) => Promise<Alone>,
+  ask: (line: PlanLine) => PlanRequest,
+  solve: (request: PlanRequest) => Promise<Result<PlanAnswer>>,
 ): Promise<Issue | null> {
-  const whole = await alone(line)
-  const task = whole.request.tasks.find(({ mould }) => mould)
-  const copies = whole.request.moulds.find(({ id }) => id === task?.mould?.id)?.count ?? 0
+  const { tasks, moulds } = ask(line)
+  const task = tasks.find(({ mould }) => mould)
+  const copies = moulds.find(({ id }) => id === task?.mould?.id)?.count ?? 0
   if (!task?.mould || copies === 0 || copies >= line.quantity) return null
   const isOfFirst = ({ firstPiece, pieces }: PlanLine['pots'][number]) =>
     firstPiece + pieces - 1 <= copies
-  const { request, solved } = await alone({
-    ...line,
-    quantity: copies,
-    pots: line.pots.filter(isOfFirst),
-  })
+  const request = ask({ ...line, quantity: copies, pots: line.pots.filter(isOfFirst) })
+  const solved = await solve(request)
   if (!solved.ok) return null
   const at = new Map(solved.value.tasks.map((planned) => [planned.id, planned]))
   const heldMin = Math.max(

@@ -8,7 +8,7 @@ import { chooseBoxes } from './chooseBoxes'
 import { choosePaths, type Paths } from './choosePaths'
 import { gatherMixes, type Gathered } from './gatherMixes'
 import type { Weigh } from './oddsOf'
-import { mouldRounds, type Alone } from './mouldRounds'
+import { mouldRounds } from './mouldRounds'
 import { planTogether } from './planTogether'
 import { ableIn, holdBegun, ITERATIONS, keptTasks, type Situation } from '../situation/situation'
 import { pinsOf } from '../situation/terms'
@@ -122,26 +122,28 @@ async function pathsOf(
 ): Promise<Paths> {
   const isKnown = (line: PlanLine) => kind !== 'afresh' && keep?.lineIds.has(line.id) === true
   const isBegun = (line: PlanLine) => line.pots.some((pot) => pot.pouredMin !== null)
-  const none: LinePaths = { sandLines: new Set(), boxLines: new Set() }
-  const alone = async (
+  const none = new Set<number>()
+  const askAlone = (
     line: PlanLine,
     iterations: number,
-    paths = none,
-    edgeLines: ReadonlySet<number> = new Set(),
-  ): Promise<Alone> => {
-    const request = leaveTime(ask([line], paths, iterations), { edgeLines, planned: [] })
-    const work = { request, pins: [], keep: null, improves: false, tries: 0 }
-    return { request, solved: await solve(work) }
-  }
+    paths: LinePaths = { sandLines: none, boxLines: none },
+    edgeLines: ReadonlySet<number> = none,
+  ) => leaveTime(ask([line], paths, iterations), { edgeLines, planned: [] })
+  const solveAlone = (request: PlanRequest) =>
+    solve({ request, pins: [], keep: null, improves: false, tries: 0 })
   const chosen = await choosePaths(
     lines.filter((line) => !isKnown(line)),
     async (line, paths, edgeLines) => {
-      const { solved } = await alone(line, ITERATIONS_ALONE, paths, edgeLines)
+      const solved = await solveAlone(askAlone(line, ITERATIONS_ALONE, paths, edgeLines))
       if (solved.ok || solved.code === 'infeasible') return solved
-      const inTheWay = await mouldRounds(line, (some) => alone(some, ITERATIONS_ALONE))
+      const inTheWay = await mouldRounds(
+        line,
+        (some) => askAlone(some, ITERATIONS_ALONE),
+        solveAlone,
+      )
       return inTheWay
         ? refuse('infeasible', inTheWay)
-        : (await alone(line, MORE_ITERATIONS_ALONE, paths, edgeLines)).solved
+        : solveAlone(askAlone(line, MORE_ITERATIONS_ALONE, paths, edgeLines))
     },
   )
   const [sanded, heated] = [new Set(keep?.sandLines), new Set(keep?.boxLines)]

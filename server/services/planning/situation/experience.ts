@@ -1,7 +1,7 @@
 import { learnedPct, learnedSpreadPct, STARTING_CHANCE } from '../../../../core/odds'
 import type { OddsBasis } from '../../../../shared/types/promises'
 import { foldPiece } from '../../../../core/run'
-import { countByState, logsOfMadeAgain } from '../../../db/pieces'
+import { countByState, logsOfMadeAgain } from '../../../db/pieceLogs'
 import type { Db } from '../../../db/rows'
 import { recentPours } from '../../../db/runs'
 
