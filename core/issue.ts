@@ -99,6 +99,8 @@ export interface IssueParams {
   'waits-in-circle': { task: string; tasks: string[] }
   'never-meet': { task: string; horizonMin: number }
   'too-much-at-once': { task: string; tasks: string[]; minute: number; demand: Demand }
+  /** The waits let the one neither end before the other lies open nor begin after. */
+  'dust-in-open': { task: string; open: string }
   'takes-its-part': { task: string; fromMin: number; toMin: number }
   'begins-after': { task: string; after: string; minMin: number; maxMin: number | null }
   'within-one-shift': { task: string; durationMin: number }
@@ -116,6 +118,8 @@ export interface IssueParams {
     takesMin: number
     horizonMin: number
   }
+  /** By themselves, so many of a line's pieces find time in what the plan looks ahead. */
+  'fits-in-part': { fits: number; pieces: number; horizonMin: number }
   'no-time-beside-pins': { task: string }
   'no-plan-found': { task: string; tries: number }
   /** Of a plan that is handed in. */

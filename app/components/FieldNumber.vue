@@ -29,6 +29,8 @@ const {
 }>()
 const model = defineModel<number | undefined>({ required: true })
 const id = useId()
+const DECIMALS = 6
+const CONVERTED_DECIMALS = 4
 
 /** Fields in the core's base units also take other units of the same kind. */
 const quantity = computed(
@@ -41,11 +43,17 @@ const readText = (typed: string): ReadQuantity => {
 }
 
 const shownUnit = computed(() => (quantity.value ? ownUnits()[quantity.value] : unit))
-const rounded = (value: number) => String(Math.round(value * 1e6) / 1e6)
+/**
+ * What the core holds is shown as it is; what is converted, to a ten-thousandth of the larger unit:
+ * more digits than a rule or a scale has only hide those that count.
+ */
+const rounded = (value: number, decimals: number) => String(Number(value.toFixed(decimals)))
 const written = (value: number | undefined) =>
   value === undefined || Number.isNaN(value)
     ? ''
-    : rounded(quantity.value ? fromBaseUnit(value, ownUnits()[quantity.value]) : value)
+    : quantity.value && ownUnits()[quantity.value] !== unit
+      ? rounded(fromBaseUnit(value, ownUnits()[quantity.value]), CONVERTED_DECIMALS)
+      : rounded(value, DECIMALS)
 const text = ref(written(model.value))
 const own = ref('')
 /** What an amount in another unit was taken for. */

@@ -43,7 +43,7 @@ const shown = ({
           </thead>
           <tbody>
             <tr v-for="input in panel.shown.inputs" :key="input.name">
-              <td>{{ input.name }}</td>
+              <td>{{ inOwnWords(input.name) }}</td>
               <td class="figure whitespace-nowrap">
                 {{ shown(input).text }} <span class="text-soft">{{ shown(input).unit }}</span>
               </td>
@@ -51,7 +51,9 @@ const shown = ({
             </tr>
           </tbody>
         </table>
-        <p v-if="panel.shown.otherwise" class="mt-4 text-soft">{{ panel.shown.otherwise }}</p>
+        <p v-if="panel.shown.otherwise" class="mt-4 text-soft">
+          {{ inOwnWords(panel.shown.otherwise) }}
+        </p>
       </template>
     </DialogPanel>
   </Dialog>

@@ -1,4 +1,4 @@
-import { inOwnUnit, METRIC, type OwnFigure, type OwnUnits } from '~~/core/units'
+import { inOwnUnit, METRIC, sentenceInOwnUnits, type OwnFigure, type OwnUnits } from '~~/core/units'
 
 /** The units of the person at this device. */
 export const ownUnits = (): OwnUnits => useSessionStore().person?.units ?? METRIC
@@ -15,3 +15,6 @@ export function figure(value: number | null | undefined, unit: string, decimals 
   const { text, unit: own } = ownFigure(value, unit, decimals)
   return `${text} ${own}`
 }
+
+/** A sentence of the core's with its amounts in the maker's own units. */
+export const inOwnWords = (sentence: string): string => sentenceInOwnUnits(sentence, ownUnits())

@@ -1,7 +1,8 @@
 import { MINUTES_PER_DAY } from '../units'
 import { attendance, SAME_MIN } from './attendance'
 import { normalNumbers } from './normal'
-import type { Scene, Store } from './sceneOf'
+import { returnsOf } from './returns'
+import type { Link, Scene, Store } from './sceneOf'
 import type { Chance } from './types'
 
 /** When everything really begins and ends in one run. */
@@ -31,54 +32,26 @@ export function carryOut(scene: Scene, chance: Chance, random: () => number): ()
   const stationEnd = new Float64Array(scene.stations)
   const dustEnd = new Float64Array(scene.rooms)
   const wetEnd = new Float64Array(scene.rooms)
-  /** How many of its tasks have been taken, by place and by mould. */
-  const inPlace = new Int32Array(scene.places.length)
-  const inMould = new Int32Array(scene.moulds.length)
+  const links = inRows(scene.links)
+  const store = ({ capacity, most }: Store) => returnsOf(capacity, most)
+  const places = scene.places.map(store)
+  const moulds = scene.moulds.map(store)
+  /** By task: what gives its mould back with it, besides itself. */
+  const givesBack: number[][] = Array.from({ length: tasks }, () => [])
+  scene.until.forEach((until, i) => {
+    if (scene.mould[i]! >= 0 && until !== i) givesBack[until]!.push(i)
+  })
+  /** By task: what it begins that is somebody's. */
+  const aheadOfHands = scene.ahead.map((ahead) => ahead.filter((y) => maker[y]! >= 0))
   const staysFor = (i: number) => (scene.windowsInto[i]!.length > 0 ? staysOnMin : 0)
-
-  /**
-   * The first minute from `from` on at which a store has room for what somebody wants of it beside
-   * those that have taken theirs already.
-   */
-  function roomIn(
-    { capacity, users }: Store,
-    taken: number,
-    wanted: number,
-    from: number,
-    amountOf: Float64Array,
-    backAt: (user: number) => number,
-  ): number {
-    const left = capacity - wanted + SAME_MIN
-    let used = 0
-    let never = 0
-    for (let k = 0; k < taken; k++) {
-      const back = backAt(users[k]!)
-      if (back === Infinity) never += amountOf[users[k]!]!
-      if (back > from + SAME_MIN) used += amountOf[users[k]!]!
-    }
-    if (used <= left || never > left) return from
-    const lying: number[] = []
-    for (let k = 0; k < taken; k++) if (backAt(users[k]!) > from + SAME_MIN) lying.push(users[k]!)
-    lying.sort((x, y) => backAt(x) - backAt(y))
-    for (const user of lying) {
-      used -= amountOf[user]!
-      if (used <= left) return backAt(user)
-    }
-    return from
-  }
-  const leaves = (user: number) => end[user]!
-  /** What waits for a task that has not been taken yet is not given back at all. */
-  const givesBack = (user: number) => {
-    const until = scene.until[user]!
-    if (until === user) return end[user]!
-    return done[until] ? Math.max(end[user]!, end[until]!) : Infinity
-  }
 
   /** The first minute at which all that a task waits for is there, looking at what has been taken. */
   function readyFor(i: number, from: number): number {
     let at = Math.max(from, scene.release[i]!)
-    for (const { task, minMin } of scene.links[i]!)
-      if (done[task]) at = Math.max(at, end[task]! + minMin)
+    for (let k = links.first[i]!; k < links.first[i + 1]!; k++) {
+      const task = links.task[k]!
+      if (done[task] === 1 && end[task]! + links.minMin[k]! > at) at = end[task]! + links.minMin[k]!
+    }
     if (maker[i]! >= 0) at = Math.max(at, makerEnd[maker[i]!]!)
     if (station[i]! >= 0) at = Math.max(at, stationEnd[station[i]!]!)
     if (dustRoom[i]! >= 0) at = Math.max(at, wetEnd[dustRoom[i]!]!)
@@ -86,26 +59,24 @@ export function carryOut(scene: Scene, chance: Chance, random: () => number): ()
     const [place, mould] = [scene.place[i]!, scene.mould[i]!]
     for (;;) {
       const before = at
-      if (place >= 0)
-        at = roomIn(
-          scene.places[place]!,
-          inPlace[place]!,
-          scene.areaCm2[i]!,
-          at,
-          scene.areaCm2,
-          leaves,
-        )
-      if (mould >= 0)
-        at = roomIn(
-          scene.moulds[mould]!,
-          inMould[mould]!,
-          scene.mouldCount[i]!,
-          at,
-          scene.mouldCount,
-          givesBack,
-        )
+      if (place >= 0) at = places[place]!.roomFrom(scene.areaCm2[i]!, at)
+      if (mould >= 0) at = moulds[mould]!.roomFrom(scene.mouldCount[i]!, at)
       if (at === before) return at
     }
+  }
+
+  /** What a task that ends takes until then, and what others gave back with it. */
+  function settle(i: number): void {
+    const [place, mould, until] = [scene.place[i]!, scene.mould[i]!, scene.until[i]!]
+    if (place >= 0) places[place]!.lend(scene.areaCm2[i]!, end[i]!)
+    if (mould >= 0) {
+      const own = moulds[mould]!
+      if (done[until]) own.lend(scene.mouldCount[i]!, Math.max(end[i]!, end[until]!))
+      else own.hold(scene.mouldCount[i]!)
+    }
+    for (const user of givesBack[i]!)
+      if (done[user])
+        moulds[scene.mould[user]!]!.release(scene.mouldCount[user]!, Math.max(end[user]!, end[i]!))
   }
 
   /** Not before its time, but where what opened its window came sooner. */
@@ -123,7 +94,7 @@ export function carryOut(scene: Scene, chance: Chance, random: () => number): ()
   function handsFor(i: number, at: number): number {
     const own = maker[i]!
     const alone = own >= 0 ? present.first(own, at, lasts[i]!, staysFor(i)) : at
-    const ahead = scene.ahead[i]!.filter((y) => maker[y]! >= 0)
+    const ahead = aheadOfHands[i]!
     if (ahead.length === 0) return alone
     const after = (y: number) => scene.start[y]! - scene.start[i]!
     const planned = (y: number) => scene.end[y]! - scene.start[y]!
@@ -145,7 +116,9 @@ export function carryOut(scene: Scene, chance: Chance, random: () => number): ()
 
   return () => {
     present.begin()
-    for (const list of [done, inPlace, inMould, makerEnd, stationEnd, dustEnd, wetEnd]) list.fill(0)
+    for (const list of [done, makerEnd, stationEnd, dustEnd, wetEnd]) list.fill(0)
+    for (const one of places) one.clear()
+    for (const one of moulds) one.clear()
     for (let i = 0; i < tasks; i++) {
       const planned = scene.end[i]! - scene.start[i]!
       const deviation = scene.deviation[i]!
@@ -162,16 +135,28 @@ export function carryOut(scene: Scene, chance: Chance, random: () => number): ()
       start[i] = at
       end[i] = until
       done[i] = 1
-      const raise = (list: Float64Array, key: number) => {
-        if (key >= 0) list[key] = Math.max(list[key]!, until)
-      }
-      raise(makerEnd, maker[i]!)
-      raise(stationEnd, station[i]!)
-      raise(dustEnd, dustRoom[i]!)
-      raise(wetEnd, wetRoom[i]!)
-      if (scene.place[i]! >= 0) inPlace[scene.place[i]!] = inPlace[scene.place[i]!]! + 1
-      if (scene.mould[i]! >= 0) inMould[scene.mould[i]!] = inMould[scene.mould[i]!]! + 1
+      raise(makerEnd, maker[i]!, until)
+      raise(stationEnd, station[i]!, until)
+      raise(dustEnd, dustRoom[i]!, until)
+      raise(wetEnd, wetRoom[i]!, until)
+      settle(i)
     }
     return { start, end }
+  }
+}
+
+function raise(list: Float64Array, key: number, to: number): void {
+  if (key >= 0 && list[key]! < to) list[key] = to
+}
+
+/** The lags into each task, one after the other, where they are read fastest. */
+function inRows(links: readonly Link[][]) {
+  const first = new Int32Array(links.length + 1)
+  links.forEach((own, i) => (first[i + 1] = first[i]! + own.length))
+  const all = links.flat()
+  return {
+    first,
+    task: Int32Array.from(all, ({ task }) => task),
+    minMin: Float64Array.from(all, ({ minMin }) => minMin),
   }
 }

@@ -18,8 +18,8 @@ export interface Window {
 /** What several tasks take their part of at a time: the area of a place, the copies of a mould. */
 export interface Store {
   capacity: number
-  /** Its tasks in the order of the plan. */
-  users: number[]
+  /** How many tasks take of it in all. */
+  most: number
 }
 
 /** A plan with all that its being carried out depends on; tasks stand by their places in the request. */
@@ -111,7 +111,7 @@ export function sceneOf(
     rooms.indexOf((request.stations[station[i]!] ?? request.places[place[i]!])?.room ?? '')
   const store = (capacity: number, own: Int32Array, i: number): Store => ({
     capacity,
-    users: order.filter((task) => own[task] === i),
+    most: own.filter((store) => store === i).length,
   })
 
   const certain = new Set(chance.certain)

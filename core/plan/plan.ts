@@ -2,6 +2,7 @@ import { answer, issue, refuse, type Result } from '../result'
 import { answerOf } from './answerOf'
 import { blocksOf } from './model/blocks'
 import { easeWindows } from './search/easeWindows'
+import { dustInOpen } from './proof/dustInOpen'
 import { infeasible } from './proof/infeasible'
 import { lowerBoundOf } from './proof/lowerBound'
 import { modelOf } from './model/model'
@@ -72,6 +73,8 @@ export function plan(
   const { best, iterations, stuck } = shop ? searchShop(shop, options) : search(options)
   if (!best) {
     const task = stuck ?? 0
+    const dusty = dustInOpen(model, model.tasks[task]?.job ?? 0)
+    if (dusty) return refuse('infeasible', ...dusty)
     return refuse(
       'not-found',
       issue(`tasks[${task}]`, 'no-plan-found', {

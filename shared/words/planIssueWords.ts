@@ -18,6 +18,7 @@ export type PlanIssueCode =
   | 'waits-in-circle'
   | 'never-meet'
   | 'too-much-at-once'
+  | 'dust-in-open'
   | 'takes-its-part'
   | 'begins-after'
   | 'within-one-shift'
@@ -25,6 +26,7 @@ export type PlanIssueCode =
   | 'begins-until'
   | 'ends-with-plan'
   | 'moulds-for-long'
+  | 'fits-in-part'
   | 'no-time-beside-pins'
   | 'no-plan-found'
   | 'plan-lacks'
@@ -79,6 +81,8 @@ export const PLAN_ISSUE_WORDS: Words = {
     `${names.task(task)} finds no time: the waits around it and the shifts of those who can do it never meet before the plan ends at ${names.at(horizonMin)}`,
   'too-much-at-once': ({ tasks, minute, demand }, names) =>
     `${listed(tasks.map(names.task))} cannot but be under way at ${names.at(minute)} and ask for ${demandWords(demand, names)}`,
+  'dust-in-open': ({ task, open }, names) =>
+    `${names.task(task)} makes dust and cannot but fall into ${names.task(open)}, which lies open in the same room: the waits let it neither end before nor begin after. Another room for one of them, or a longer wait, would do`,
   'takes-its-part': ({ task, fromMin, toMin }, names) =>
     `${names.task(task)} takes its part from ${names.at(fromMin)} until ${names.at(toMin)}, wherever it lies`,
   'begins-after': (params, names) =>
@@ -93,6 +97,8 @@ export const PLAN_ISSUE_WORDS: Words = {
     `${names.task(task)} has to end before the plan does, at ${names.at(horizonMin)}`,
   'moulds-for-long': ({ mould, there, pieces, rounds, heldMin, takesMin, horizonMin }, names) =>
     `${pieces} pieces in ${there} of the mould ${names.mould(mould)} are ${rounds} rounds of ${formatDuration(heldMin)} each and done after ${formatDuration(takesMin)}, longer than the ${formatDuration(horizonMin)} that the plan looks ahead; more copies of it, or fewer pieces, would do`,
+  'fits-in-part': ({ fits, pieces, horizonMin }) =>
+    `of ${pieces} pieces only the first ${fits} find time in the ${formatDuration(horizonMin)} that the plan looks ahead, even by themselves; fewer pieces, more of the hands, moulds or places they need, or a second order for the rest would do`,
   'no-time-beside-pins': ({ task }, names) =>
     `${names.task(task)} found no time beside what is pinned. It is not proven that there is none; plan afresh, or loosen a pin`,
   'no-plan-found': ({ task, tries }, names) =>

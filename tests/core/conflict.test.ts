@@ -145,3 +145,63 @@ describe('what cannot go together', () => {
     expect(proven).toBeGreaterThan(10)
   })
 })
+
+describe('dust beside what lies open', () => {
+  const yard = (lags: PlanLag[], rooms = ['hall', 'hall']): PlanRequest =>
+    shop(lags, {
+      makers: [{ id: 'ada', skills: ['pour'], shifts: [[0, 2880]] }],
+      stations: [{ id: 'sander', kind: 'sander', room: rooms[0]! }],
+      places: [{ id: 'rack', kind: 'rack', room: rooms[1]!, areaCm2: 100 }],
+      tasks: [
+        { id: 'pour', job: 'j', durationMin: 30, attended: true, skill: 'pour' },
+        {
+          id: 'cure',
+          job: 'j',
+          durationMin: 600,
+          attended: false,
+          place: { kind: 'rack', areaCm2: 50 },
+          openWet: true,
+        },
+        {
+          id: 'sand',
+          job: 'j',
+          durationMin: 60,
+          attended: true,
+          skill: 'pour',
+          station: 'sander',
+          dust: true,
+        },
+      ],
+    })
+  const CURES: PlanLag = { from: 'pour', to: 'cure', maxMin: 0 }
+
+  test('that the waits force together is proven, and told with those waits', () => {
+    const { code, issues } = refusal(yard([CURES, { from: 'pour', to: 'sand', maxMin: 120 }]))
+    expect(code).toBe('infeasible')
+    expect(issues[0]).toEqual({
+      path: 'tasks[2]',
+      code: 'dust-in-open',
+      params: { task: 'sand', open: 'cure' },
+    })
+    expect(
+      issues
+        .slice(1)
+        .map((issue) => issueWords(issue))
+        .sort(),
+    ).toEqual([
+      '"cure" begins at most 0 min after "pour"',
+      '"sand" begins at most 2 h after "pour"',
+    ])
+  })
+  test.each([
+    ['in another room', [{ from: 'pour', to: 'sand', maxMin: 120 }], ['hall', 'yard']],
+    ['before it', [{ from: 'sand', to: 'pour', maxMin: 120 }], ['hall', 'hall']],
+    ['once it has closed', [{ from: 'pour', to: 'sand', maxMin: 600 }], ['hall', 'hall']],
+  ] as const)('is planned %s', (_, lags, rooms) => {
+    const result = plan(
+      { ...yard([CURES, ...lags], [...rooms]), limit: { iterations: 20 } },
+      { now: () => 0, startedAt: 0 },
+    )
+    expect(result.ok).toBe(true)
+  })
+})

@@ -9,6 +9,7 @@ import {
   METRIC,
   readNumber,
   readQuantity,
+  sentenceInOwnUnits,
   toBaseUnit,
   UNITS,
   type Quantity,
@@ -169,4 +170,18 @@ describe('a maker’s own units', () => {
       value: expect.closeTo(21.111, 3),
     })
   })
+})
+
+describe('a sentence in own units', () => {
+  const yankee = { mass: 'oz', volume: 'US fl oz', length: 'in', temperature: '°F' } as const
+
+  test.each([
+    ['12.7 mm deep, of 29.6 ml', '0.500 in deep, of 1.001 US fl oz'],
+    ['bears 60.0 °C once cured', 'bears 140.0 °F once cured'],
+    ['stays workable for 12.5 min', 'stays workable for 12.5 min'],
+    ['the 25.4 mm at which it levels', 'the 1.000 in at which it levels'],
+    ['100 g, 3 gel tests', '3.53 oz, 3 gel tests'],
+  ])('“%s” reads “%s”', (sentence, own) => expect(sentenceInOwnUnits(sentence, yankee)).toBe(own))
+  test('stays as it is for who reads the core’s units', () =>
+    expect(sentenceInOwnUnits('12.5 mm of 30 ml', { ...METRIC })).toBe('12.5 mm of 30 ml'))
 })

@@ -15,7 +15,8 @@ import { plan } from '../../core/plan'
 import { issue, type Issue } from '../../core/result'
 import { freeLetters } from '../../server/services/pots/letters'
 import { planLines } from '../../server/services/planning/situation/planLines'
-import { oddsOf, type Weigh } from '../../server/services/planning/choose/oddsOf'
+import { fitsInPart } from '../../server/services/planning/choose/fitsInPart'
+import { oddsOf, runsFor, type Weigh } from '../../server/services/planning/choose/oddsOf'
 import { promiseOf } from '../../server/services/planning/promises/promiseOf'
 import type { Shelf } from '../../server/services/pots/shelf'
 import type { StoredPiece } from '../../server/db/pieces'
@@ -379,4 +380,49 @@ describe('a promise', () => {
       }).usesSand,
     ).toBe(true)
   })
+})
+
+describe('a line that finds no time', () => {
+  // Two layers of twelve pieces, poured six, three and three at a time.
+  const whole = (): PlanLine => ({
+    ...only(linesOf(order(), shelfOf(recipe()), [pot()], [])),
+    quantity: 12,
+    pots: [
+      [1, 1, 6],
+      [1, 7, 6],
+      [2, 1, 3],
+      [2, 4, 3],
+      [2, 7, 6],
+    ].map(([layerId = 0, firstPiece = 0, pieces = 0], i) => ({
+      id: i + 1,
+      layerId,
+      firstPiece,
+      pieces,
+      stirMin: 4,
+      restMin: 0,
+      workMin: 20,
+      pouredMin: null,
+      heatedUntilMin: null,
+    })),
+  })
+
+  test('is told how many of its pieces find it, cut only where all layers are', async () => {
+    const asked: [number, number][] = []
+    const found = await fitsInPart(whole(), 5000, (part) => {
+      asked.push([part.quantity, part.pots.length])
+      return Promise.resolve(part.quantity <= 6)
+    })
+    expect(asked).toEqual([[6, 3]])
+    expect(found).toMatchObject({
+      code: 'fits-in-part',
+      params: { fits: 6, pieces: 12, horizonMin: 5000 },
+    })
+  })
+  test('of which not even the first pieces find it, is told nothing of that', async () => {
+    expect(await fitsInPart(whole(), 5000, () => Promise.resolve(false))).toBeNull()
+  })
+})
+
+test('a plan of a thousand tasks is run less often than one of a hundred, and never rarely', () => {
+  expect([100, 1000, 10_000].map(runsFor)).toEqual([2000, 1000, 500])
 })

@@ -101,6 +101,8 @@ const PARAMS: { [C in IssueCode]: IssueParams[C] } = {
     takesMin: 140_000,
     horizonMin: 131_040,
   },
+  'dust-in-open': { task: TASK, open: OTHER },
+  'fits-in-part': { fits: 20, pieces: 60, horizonMin: 131040 },
   'no-plan-found': { task: TASK, tries: 40 },
   'plan-lacks': { tasks: [TASK] },
   'plan-breaks': { task: TASK, constraint: 'dust' },

@@ -85,7 +85,7 @@ const priced = computed<PricedRules | null>(() => {
   <div class="grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,1fr)_21rem]">
     <div class="min-w-0 space-y-5">
       <div v-if="sized && !sized.ok" role="alert" class="wrong">
-        {{ allSaid(sized.issues) }}
+        {{ inOwnWords(allSaid(sized.issues)) }}
       </div>
       <CutawayDrawing :shape="recipe.shape" :layers="drawn" class="sheet max-w-3xl p-2" />
       <div v-if="warnings.length" role="status">

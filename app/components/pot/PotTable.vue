@@ -149,7 +149,7 @@ const choose = (portion: PotPortion, event: Event) => {
           :key="problem.code + problem.path"
           :class="problem.breaks ? 'font-semibold text-hands' : 'text-soon'"
         >
-          {{ problem.breaks ? '▲ ' : '△ ' }}{{ issueWords(problem) }}
+          {{ problem.breaks ? '▲ ' : '△ ' }}{{ inOwnWords(issueWords(problem)) }}
         </li>
       </ul>
     </div>

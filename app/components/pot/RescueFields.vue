@@ -41,7 +41,7 @@ const shown = (massG: number | null, volumeMl: number | null) =>
     </div>
     <div role="status" class="mt-3">
       <p v-if="result && !result.ok" class="wrong">
-        {{ allSaid(result.issues) }}
+        {{ inOwnWords(allSaid(result.issues)) }}
       </p>
       <template v-else-if="result">
         <p v-if="result.value.add === null" class="font-semibold">

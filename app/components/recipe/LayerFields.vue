@@ -42,15 +42,8 @@ const setCoat = (
 const replaced = <T,>(list: readonly T[], at: number, changes: Partial<T>): T[] =>
   list.map((one, i) => (i === at ? { ...one, ...changes } : one))
 const heatText = computed({
-  get: () => layer.value.heatAfterMin.join('; '),
-  set: (text) =>
-    set({
-      heatAfterMin: text
-        .split(';')
-        .map((one) => one.trim())
-        .filter(Boolean)
-        .map((one) => Number(one.replace(',', '.'))),
-    }),
+  get: () => minuteList(layer.value.heatAfterMin),
+  set: (text) => set({ heatAfterMin: readMinuteList(text) }),
 })
 </script>
 

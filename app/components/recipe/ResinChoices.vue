@@ -89,7 +89,7 @@ const choices = computed<(ResinChoice & { name: string })[]>(() =>
           >
             <span class="inline-block w-4 font-semibold" aria-hidden="true">{{
               MARKS[reason.speaks]
-            }}</span>{{ reason.text }}
+            }}</span>{{ inOwnWords(reason.text) }}
           </li>
         </ul>
       </li>

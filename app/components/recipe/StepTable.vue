@@ -91,13 +91,6 @@ function remove(at: number): void {
   steps.value = steps.value.filter((_, i) => i !== at)
   opened.value = null
 }
-const atText = (step: Step) => step.atMin.join('; ')
-const readTimes = (text: string) =>
-  text
-    .split(';')
-    .map((one) => one.trim())
-    .filter(Boolean)
-    .map((one) => Number(one.replace(',', '.')))
 const summary = (step: Step) =>
   [
     step.phase === 'curing'
@@ -211,9 +204,9 @@ const complaintOf = (i: number) =>
               v-if="stretch.phase === 'curing'"
               class="col-span-2"
               label="minutes after the pour"
-              :model-value="atText(steps[i]!)"
+              :model-value="minuteList(steps[i]!.atMin)"
               :error="errorAt(`steps[${i}].atMin`) ?? errorAt(`steps[${i}].atMin[0]`)"
-              @update:model-value="set(i, { atMin: readTimes($event) })"
+              @update:model-value="set(i, { atMin: readMinuteList($event) })"
             />
             <FieldChoice
               v-else

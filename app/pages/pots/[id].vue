@@ -365,7 +365,7 @@ async function print(size: CardSize): Promise<void> {
               :key="warning.where + warning.code"
               class="border-l-4 border-hands pl-3"
             >
-              <strong>{{ warning.message }}</strong>: {{ warning.suggestion
+              <strong>{{ inOwnWords(warning.message) }}</strong>: {{ inOwnWords(warning.suggestion)
               }}<span v-if="pot.portions.length > 1"> ({{ warning.where }})</span>.
             </li>
           </ul>

@@ -294,7 +294,7 @@ function useOwnFootprint(): void {
             </button>
           </div>
           <p v-if="noRoom" role="status" class="wrong">{{ noRoom }}</p>
-          <p v-if="complaint" role="status" class="wrong">{{ complaint.message }}</p>
+          <p v-if="complaint" role="status" class="wrong">{{ inOwnWords(complaint.message) }}</p>
           <p v-else-if="sized.ok && sized.value.capacityMl" class="text-soft">
             Holds {{ figure(sized.value.capacityMl, 'ml', 1) }} to the brim; one
             {{ draft.others.length > 0 ? 'set' : 'piece' }} takes
@@ -365,7 +365,7 @@ function useOwnFootprint(): void {
                 :key="warning.code"
                 class="border-l-4 border-hands pl-3"
               >
-                <strong>{{ warning.message }}</strong>: {{ warning.suggestion }}.
+                <strong>{{ inOwnWords(warning.message) }}</strong>: {{ inOwnWords(warning.suggestion) }}.
               </li>
             </ul>
           </div>

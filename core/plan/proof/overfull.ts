@@ -84,10 +84,12 @@ function limited({ request, tasks }: Model, { earliest, latest }: Windows): Limi
     ),
   })
   const asked = (task: ModelTask) => request.tasks[task.index]
-  const groups = [...new Set(tasks.filter((task) => task.attended).map((task) => task.makers))]
+  const groups = new Map(
+    tasks.filter((task) => task.attended).map(({ makers }) => [makers.join(), makers]),
+  )
   const kindsOf = (list: readonly { kind: string }[]) => [...new Set(list.map(({ kind }) => kind))]
   return [
-    ...groups.map((makers): Limited => ({
+    ...[...groups.values()].map((makers): Limited => ({
       limit: { of: 'makers', ids: makers.map((maker) => request.makers[maker]?.id ?? '') },
       capacity: makers.length,
       claims: tasks

@@ -1,5 +1,5 @@
 import { isOfClock, type PlanLine, type PlanQuestion } from '../../../../core/question'
-import type { Pin, PlanAnswer, PlanRequest } from '../../../../core/plan'
+import type { Pin, PlanAnswer, PlannedTask, PlanRequest } from '../../../../core/plan'
 import type { Order } from '../../../../shared/types/orders'
 import type { Situation } from '../situation/situation'
 import type { Paths } from './choosePaths'
@@ -24,15 +24,15 @@ export async function againMinutes(
   const found = new Map<number, number>()
   const endOfLine = endsByLine(plan, question)
   const known = new Set(plan.tasks.map((task) => task.id))
-  const pins = plan.tasks.map(({ id, startMin, maker }): Pin => ({ task: id, startMin, maker }))
   for (const order of situation.orders) {
     const last = lastLine(order, endOfLine)
     if (order.kind !== 'commission' || last === null) continue
     const readyMin = endOfLine.get(last) ?? 0
+    const { request, beside } = withAgain(situation, question, plan, paths, { last, readyMin })
     const again = await solve({
-      ...withAgain(situation, question, paths, last, readyMin),
-      pins,
-      keep: plan.tasks,
+      request,
+      pins: beside.map(({ id, startMin, maker }): Pin => ({ task: id, startMin, maker })),
+      keep: beside,
       improves: false,
       tries: TRIES,
       mustFit: true,
@@ -66,19 +66,23 @@ const lastLine = ({ lines }: Order, endOfLine: ReadonlyMap<number, number>): num
       null,
     )
 
-/** The request with the tasks of one piece more, which nobody begins before a minute. */
+/**
+ * The request with the tasks of one piece more, which nobody begins before a minute, and what it is
+ * done beside: what goes on after that minute, and stays where it is, so that its own waits do not
+ * matter.
+ */
 function withAgain(
   situation: Situation,
   { request }: PlanQuestion,
+  plan: PlanAnswer,
   paths: Paths,
-  lineId: number,
-  fromMin: number,
-): { request: PlanRequest } {
-  const where = situation.withPieceAgain(lineId)
+  { last, readyMin }: { last: number; readyMin: number },
+): { request: PlanRequest; beside: PlannedTask[] } {
+  const where = situation.withPieceAgain(last)
   const before = new Set(situation.lines.map((line) => line.id))
   const own = where.lines.filter((line) => !before.has(line.id))
   const like = (some: ReadonlySet<number>) =>
-    new Set(some.has(lineId) ? own.map((line: PlanLine) => line.id) : [])
+    new Set(some.has(last) ? own.map((line: PlanLine) => line.id) : [])
   const { request: alone } = where.ask(
     own,
     { sandLines: like(paths.sandLines), boxLines: like(paths.boxLines) },
@@ -87,6 +91,8 @@ function withAgain(
   const known = new Set(request.tasks.map((task) => task.id))
   const tasks = alone.tasks.filter((task) => !known.has(task.id))
   const added = new Set(tasks.map((task) => task.id))
+  const lags = alone.lags.filter((lag) => added.has(lag.to))
+  const lasting = lastingAfter(readyMin, plan, request, new Set(lags.map((lag) => lag.from)))
   return {
     request: {
       ...request,
@@ -94,10 +100,27 @@ function withAgain(
         ...request.jobs,
         ...alone.jobs
           .filter((job) => !isOfClock(job.id))
-          .map((job) => ({ ...job, releaseMin: fromMin })),
+          .map((job) => ({ ...job, releaseMin: readyMin })),
       ],
-      tasks: [...request.tasks, ...tasks],
-      lags: [...request.lags, ...alone.lags.filter((lag) => added.has(lag.to))],
+      tasks: [...request.tasks.filter((task) => lasting.has(task.id)), ...tasks],
+      lags,
     },
+    beside: plan.tasks.filter((task) => lasting.has(task.id)),
   }
+}
+
+/** What ends or gives a mould back after a minute, with what it gives it back with; and what is waited for. */
+function lastingAfter(
+  minute: number,
+  plan: PlanAnswer,
+  request: PlanRequest,
+  awaited: ReadonlySet<string>,
+): Set<string> {
+  const later = new Set(plan.tasks.filter((task) => task.endMin > minute).map((task) => task.id))
+  return new Set(
+    request.tasks.flatMap(({ id, mould }) => {
+      const until = mould?.untilTask ?? id
+      return later.has(id) || later.has(until) || awaited.has(id) ? [id, until] : []
+    }),
+  )
 }

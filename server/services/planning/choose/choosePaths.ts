@@ -6,7 +6,7 @@ export interface Paths extends LinePaths {
   /** Lines that cannot be planned without using their windows to the very end. */
   edgeLines: ReadonlySet<number>
   /** Lines that no plan can hold, with the reason and what cannot go together. */
-  impossible: ReadonlyMap<number, readonly Issue[]>
+  impossible: Map<number, readonly Issue[]>
 }
 
 /**

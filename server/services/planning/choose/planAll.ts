@@ -1,21 +1,32 @@
 import { leaveTime, type LinePaths, type PlanLine } from '../../../../core/question'
 import type { Pin, PlanAnswer, PlannedTask, PlanRequest, PlanWork } from '../../../../core/plan'
 import { refuse, type Result } from '../../../../core/result'
+import { MINUTES_PER_DAY } from '../../../../core/units'
 import type { PlanTerms } from '../../../../shared/schemas/planTerms'
 import type { AskKind } from '../../../../shared/schemas/proposals'
 import type { KeptPlan } from '../../../db/plans'
 import { chooseBoxes } from './chooseBoxes'
 import { choosePaths, type Paths } from './choosePaths'
+import { fitsInPart } from './fitsInPart'
 import { gatherMixes, type Gathered } from './gatherMixes'
 import type { Weigh } from './oddsOf'
 import { mouldRounds } from './mouldRounds'
 import { planTogether } from './planTogether'
-import { ableIn, holdBegun, ITERATIONS, keptTasks, type Situation } from '../situation/situation'
+import {
+  ableIn,
+  HORIZON_DAYS,
+  holdBegun,
+  ITERATIONS,
+  keptTasks,
+  type Situation,
+} from '../situation/situation'
 import { pinsOf } from '../situation/terms'
 
 const ITERATIONS_ALONE = 5
 /** A line that finds no time at once is tried more often before it is given up. */
 const MORE_ITERATIONS_ALONE = 60
+/** Where it is asked how much of it finds time, at several sizes. */
+const ITERATIONS_IN_PART = 20
 const TRIES = 200
 
 /** Works out an answer to a plan request; the caller decides in which thread. */
@@ -146,6 +157,16 @@ async function pathsOf(
         : solveAlone(askAlone(line, MORE_ITERATIONS_ALONE, paths, edgeLines))
     },
   )
+  for (const line of lines) {
+    if (chosen.impossible.get(line.id)?.[0]?.code !== 'no-plan-found') continue
+    const inPart = await fitsInPart(line, HORIZON_DAYS * MINUTES_PER_DAY, async (part) => {
+      const alone = await choosePaths([part], (some, paths, edgeLines) =>
+        solveAlone(askAlone(some, ITERATIONS_IN_PART, paths, edgeLines)),
+      )
+      return alone.impossible.size === 0
+    })
+    if (inPart) chosen.impossible.set(line.id, [inPart])
+  }
   const [sanded, heated] = [new Set(keep?.sandLines), new Set(keep?.boxLines)]
   const idsOf = (some: readonly PlanLine[]) => some.map((line) => line.id)
   return {

@@ -35,7 +35,7 @@ import { withShiftChanges } from './terms'
 import { readWorkroom } from './workroom'
 
 /** A quarter of a year. */
-const HORIZON_DAYS = 91
+export const HORIZON_DAYS = 91
 export const ITERATIONS = 600
 
 /** All that a plan is worked out from, at one instant. */
