@@ -15,6 +15,7 @@ type Command = (args: readonly string[]) => Promise<number>
 const COMMANDS: Record<string, () => Promise<Command>> = {
   demo: async () => (await import('./demo')).demoCommand,
   start: async () => (await import('./start')).startCommand,
+  password: async () => (await import('./password')).passwordCommand,
   test: async () => (await import('./test')).testCommand,
   pictures: async () => (await import('./pictures')).picturesCommand,
   bench: async () => (await import('./bench')).benchCommand,

@@ -1,23 +1,25 @@
+import { randomInt } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import { networkInterfaces } from 'node:os'
+import { join } from 'node:path'
 import mysql from 'mysql2/promise'
-import { databaseSettings, openDatabase, type DatabaseSettings } from '../server/db/knex'
-import { serveArgs } from './lib/args'
+import { now } from '../server/clock'
+import { openDatabase, type DatabaseSettings } from '../server/db/knex'
+import { hasWorkspace } from '../server/db/workspaces'
+import { startArgs, type StartArgs } from './lib/args'
 import { buildIfStale } from './lib/build'
-import { migrate } from './lib/migrate'
-import { MIGRATIONS, ROOT } from './lib/paths'
+import { dataFolder, markRunning, requireIdle, unmark } from './lib/dataFolder'
+import { startMariadb } from './lib/mariadb'
+import { upgrade } from './lib/migrate'
+import { namedDatabase } from './lib/namedDatabase'
+import { ROOT } from './lib/paths'
 import { Sentence } from './lib/Sentence'
-import { requireFreePort, startServer } from './lib/server'
+import { requireFreePort, startServer, type Reach } from './lib/server'
 import { untilStopped } from './lib/untilStopped'
 
-const VARIABLES =
-  'VELVET_DB_HOST, VELVET_DB_PORT, VELVET_DB_USER, VELVET_DB_PASSWORD and VELVET_DB_NAME'
-
-function settings() {
-  try {
-    return databaseSettings(process.env)
-  } catch (error) {
-    throw new Sentence(`${(error as Error).message}; the database is given by ${VARIABLES}.`)
-  }
-}
+const say = (line: string) => process.stderr.write(`${line}\n`)
+const CODE_LETTERS = 'abcdefghjkmnpqrstuvwxyz23456789'
+const CODE_LENGTH = 10
 
 const REFUSALS: Record<string, (settings: DatabaseSettings) => string> = {
   ER_ACCESS_DENIED_ERROR: ({ user }) =>
@@ -40,22 +42,108 @@ async function requireDatabase(settings: DatabaseSettings): Promise<void> {
   }
 }
 
-/** `velvet start`: production against a database that is there already. */
-export async function startCommand(args: readonly string[]): Promise<number> {
-  const { port } = serveArgs(args, false)
-  const database = settings()
-  await requireFreePort(port)
-  await requireDatabase(database)
-  const knex = openDatabase(database, MIGRATIONS)
+function reachOf({ host, tls }: StartArgs): Reach {
+  const read = (file: string, what: string) => {
+    try {
+      return readFileSync(file, 'utf8')
+    } catch (error) {
+      throw new Sentence(`The ${what} ${file} cannot be read: ${(error as Error).message}`)
+    }
+  }
+  return {
+    host,
+    tls: tls && { cert: read(tls.cert, 'certificate'), key: read(tls.key, 'key') },
+    setupCode: Array.from(
+      { length: CODE_LENGTH },
+      () => CODE_LETTERS[randomInt(CODE_LETTERS.length)],
+    ).join(''),
+  }
+}
+
+/** Where others in the house reach a server that listens on all addresses of this machine. */
+function addressesOf({ host, port, tls }: StartArgs): string[] {
+  const all = Object.values(networkInterfaces()).flatMap((list) => list ?? [])
+  const outside = all.filter((one) => !one.internal && one.family === 'IPv4')
+  const hosts = host === '0.0.0.0' ? outside.map((one) => one.address) : [host]
+  return hosts.map((one) => `${tls ? 'https' : 'http'}://${one}:${port}`)
+}
+
+async function sayWhere(
+  args: StartArgs,
+  address: string,
+  database: DatabaseSettings,
+  code: string,
+): Promise<void> {
+  const others = addressesOf(args).filter((one) => one !== address)
+  say(`Velvet Batch is at ${[address, ...others].join(' and ')} (Ctrl-C stops it)`)
+  const knex = openDatabase(database)
   try {
-    await migrate(knex)
+    if (await hasWorkspace(knex)) return
+    say('Open it to set up your workshop.')
+    if (others.length > 0) say(`From another machine you are asked for this code: ${code}`)
   } finally {
     await knex.destroy()
   }
+}
+
+/** Serves a database until somebody stops it. @returns the exit code */
+async function serve(
+  args: StartArgs,
+  database: DatabaseSettings,
+  {
+    onStarted,
+    databaseEnded,
+  }: { onStarted?: (address: string) => void; databaseEnded?: Promise<void> },
+): Promise<number> {
   await buildIfStale(ROOT)
-  const server = await startServer(ROOT, port, database, null)
-  process.stderr.write(`Velvet Batch is at ${server.address} (Ctrl-C stops it)\n`)
-  const why = await Promise.race([untilStopped(), server.ended.then(() => 'ended' as const)])
+  const reach = reachOf(args)
+  const server = await startServer(ROOT, args.port, database, null, reach)
+  onStarted?.(server.address)
+  await sayWhere(args, server.address, database, reach.setupCode ?? '')
+  const why = await Promise.race([
+    untilStopped(),
+    server.ended.then(() => 'server' as const),
+    ...(databaseEnded ? [databaseEnded.then(() => 'database' as const)] : []),
+  ])
   await server.stop()
-  return why === 'asked' ? 0 : 1
+  if (why === 'asked') return 0
+  say(`The ${why} ended by itself; nothing that was saved is lost: start again.`)
+  return 1
+}
+
+/**
+ * `velvet start`: a workshop of one's own, on a database of its own in a folder, or on the one that
+ * the environment names.
+ */
+export async function startCommand(words: readonly string[]): Promise<number> {
+  const args = startArgs(words)
+  await requireFreePort(args.port)
+  const named = namedDatabase()
+  const folder = dataFolder(args.data)
+  if (named) {
+    await requireDatabase(named)
+    await bringUpToDate(named, folder)
+    return serve(args, named, {})
+  }
+  requireIdle(folder)
+  say(`Everything is kept in ${folder}`)
+  const database = await startMariadb(folder)
+  try {
+    const mark = (address: string) =>
+      markRunning(folder, { pid: process.pid, databasePort: database.settings.port, address })
+    mark('an address that it will tell')
+    await bringUpToDate(database.settings, folder)
+    return await serve(args, database.settings, {
+      onStarted: mark,
+      databaseEnded: database.ended,
+    })
+  } finally {
+    unmark(folder)
+    await database.stop()
+  }
+}
+
+async function bringUpToDate(database: DatabaseSettings, folder: string): Promise<void> {
+  const backup = await upgrade(database, join(folder, 'backups'), now())
+  if (backup) say(`The database was brought up to date; as it was before it is kept in ${backup}`)
 }

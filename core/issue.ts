@@ -142,7 +142,16 @@ export interface IssueParams {
   'pours-nothing': null
 
   /** What only the workshop's rows can tell. */
-  'name-taken': { what: 'recipe' | 'mould' | 'resin' }
+  'name-taken': {
+    what: 'recipe' | 'mould' | 'resin' | 'room' | 'station' | 'place' | 'pigment' | 'sign-in'
+  }
+  /** What is to be put away, and where work goes on with it. */
+  'in-use': { uses: { what: string; name: string }[] }
+  'last-manager': null
+  'room-unknown': null
+  'setup-over': null
+  'setup-code': null
+  'password-wrong': null
   'not-in-stores': { what: 'resin' | 'pigment' | 'mould' }
   'recipe-missing': null
   'layer-missing': null

@@ -15,6 +15,8 @@ const managers = { manager: 'all', maker: 'none', guest: 'none' } as const
  */
 export const RIGHTS = {
   'see the workshop': everybody,
+  'see the house': members,
+  'keep the house': managers,
   'see prices': members,
   'change prices': managers,
   'choose own units and measure': everybody,

@@ -31,6 +31,12 @@ export function useEditor<
 >(options: UseEditorOptions<Fields, Row>) {
   const { id } = useRoute().params
   const isNew = id === 'new'
+  /** A copy of what is edited of a row: not its key, its version, or since when it is put away. */
+  const fieldsOf = (row: Row): Fields => {
+    const { id: _id, version: _version, ...rest } = JSON.parse(JSON.stringify(row)) as Row
+    const { archivedAt: _archived, ...fields } = rest as { archivedAt?: unknown }
+    return fields as unknown as Fields
+  }
   const opened = shallowRef<Row | null>(null)
   const draft = ref(options.blank()) as Ref<Fields>
   const missing = ref(false)
@@ -40,8 +46,9 @@ export function useEditor<
     subject: options.subject,
     opened: () => opened.value,
     isTouched: () => {
-      const { id: _id, version: _version, ...fields } = opened.value ?? ({} as Partial<Row>)
-      return JSON.stringify(fields) !== JSON.stringify(draft.value)
+      return (
+        JSON.stringify(opened.value ? fieldsOf(opened.value) : {}) !== JSON.stringify(draft.value)
+      )
     },
     isSending: () => form.sending.value,
     read: async () => {
@@ -51,10 +58,9 @@ export function useEditor<
     show: (row) => show(row),
   })
   function show(row: Row): void {
-    const { id: _id, version: _version, ...fields } = JSON.parse(JSON.stringify(row)) as Row
     others.forget()
     opened.value = row
-    draft.value = fields as unknown as Fields
+    draft.value = fieldsOf(row)
   }
   const { ready, failure, again } = useLoading(async () => {
     await options.load()
@@ -109,5 +115,6 @@ export function useEditor<
     submit,
     keepMine,
     takeTheirs,
+    show,
   }
 }

@@ -9,6 +9,10 @@ const { theme, toggle } = useTheme()
 const shortcuts = ref(false)
 const measuring = ref(false)
 const subscribing = ref(false)
+const accounting = ref(false)
+const places = computed(() =>
+  PLACES.filter((place) => !('takes' in place) || session.may(place.takes)),
+)
 
 const isHere = (path: string) => (path === '/' ? route.path === '/' : route.path.startsWith(path))
 const isTyping = (event: KeyboardEvent) =>
@@ -19,7 +23,7 @@ const isTyping = (event: KeyboardEvent) =>
 onKeyStroke((event) => {
   if (isTyping(event)) return
   if (event.key === '?') shortcuts.value = true
-  const place = PLACES.find((one) => one.key === event.key)
+  const place = places.value.find((one) => one.key === event.key)
   if (place) void navigateTo(place.path)
 })
 async function leave(): Promise<void> {
@@ -39,7 +43,7 @@ async function leave(): Promise<void> {
         {{ workshop.workshop?.name }}
       </p>
       <ul class="flex flex-wrap max-lg:px-2 lg:mt-4 lg:flex-col">
-        <li v-for="place in PLACES" :key="place.path">
+        <li v-for="place in places" :key="place.path">
           <NuxtLink
             :to="place.path"
             class="block border-l-4 px-4 py-2 max-lg:border-b-2 max-lg:border-l-0 max-lg:px-2.5"
@@ -59,6 +63,7 @@ async function leave(): Promise<void> {
         <p class="font-semibold">{{ session.person?.name }}</p>
         <button type="button" class="link block" @click="measuring = true">My scale and cup</button>
         <button type="button" class="link block" @click="subscribing = true">Calendar</button>
+        <button type="button" class="link block" @click="accounting = true">My password</button>
         <button type="button" class="link block" @click="toggle">
           {{ theme === 'wall' ? 'Dark' : 'Light' }}
         </button>
@@ -73,6 +78,7 @@ async function leave(): Promise<void> {
     <SignInAgain />
     <ShortcutList :open="shortcuts" @close="shortcuts = false" />
     <CalendarDialog :open="subscribing" @close="subscribing = false" />
+    <AccountDialog :open="accounting" @close="accounting = false" />
     <MeasureDialog :open="measuring" @close="measuring = false" />
   </div>
 </template>

@@ -2,7 +2,9 @@ import type { OwnUnits } from '~~/core/units'
 import { reachOf, type Action } from '~~/shared/rights'
 import { measureOf } from '~~/shared/measureOf'
 import type { MeasureChoice } from '~~/shared/schemas/people'
-import type { Person } from '~~/shared/types/people'
+import type { SetUpFields } from '~~/shared/schemas/house'
+import type { SetUpState } from '~~/shared/types/house'
+import type { OwnSession, Person } from '~~/shared/types/people'
 
 /** What many kitchens and workshops have, for people who have not chosen yet. */
 const ORDINARY_SCALE: MeasureChoice = { kind: 'scale', step: 0.1, tare: true }
@@ -51,6 +53,21 @@ export const useSessionStore = defineStore('session', () => {
     const chosen = await api.put<OwnUnits>('/api/me/units', units)
     if (person.value) person.value = { ...person.value, units: chosen }
   }
+  const setUpState = () => api.get<SetUpState>('/api/setup')
+  async function setUp(fields: SetUpFields): Promise<void> {
+    person.value = await api.post<Person>('/api/setup', fields)
+    asked.value = true
+  }
+  const invitedBy = (secret: string) =>
+    api.get<{ name: string; signIn: string; workshop: string }>(`/api/invitation/${secret}`)
+  async function acceptInvitation(secret: string, password: string): Promise<void> {
+    person.value = await api.post<Person>(`/api/invitation/${secret}`, { password })
+    asked.value = true
+  }
+  const changePassword = (fields: { now: string; password: string }) =>
+    api.put<unknown>('/api/me/password', fields)
+  const ownSessions = () => api.get<OwnSession[]>('/api/me/sessions')
+  const endSession = (id: number) => api.remove<unknown>(`/api/me/sessions/${id}`)
   return {
     person: readonly(person),
     expired: readonly(expired),
@@ -63,5 +80,12 @@ export const useSessionStore = defineStore('session', () => {
     signOut,
     chooseMeasure,
     chooseUnits,
+    setUpState,
+    setUp,
+    invitedBy,
+    acceptInvitation,
+    changePassword,
+    ownSessions,
+    endSession,
   }
 })

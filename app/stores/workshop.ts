@@ -3,7 +3,10 @@ import { roomRange } from '~~/core/cure'
 import type { Pigment } from '~~/core/trade'
 import type { MouldFields } from '~~/shared/schemas/moulds'
 import type { MouldRow } from '~~/shared/types/moulds'
+import type { Subject } from '~~/shared/events'
 import type { Workshop } from '~~/shared/types/workshop'
+
+const HOUSE = new Set<Subject>(['workshop', 'person', 'room', 'station', 'place', 'pigment'])
 
 /** House rules, people, places and colours: what every screen draws and computes with. */
 export const useWorkshopStore = defineStore('workshop', () => {
@@ -11,7 +14,7 @@ export const useWorkshopStore = defineStore('workshop', () => {
   const workshop = shallowRef<Workshop | null>(null)
 
   async function load(): Promise<void> {
-    workshop.value ??= await api.get<Workshop>('/api/workshop')
+    if (workshop.value === null) await reload()
   }
   const byId = <T extends { id: number }>(list: readonly T[] | undefined) =>
     new Map((list ?? []).map((one) => [one.id, one]))
@@ -22,7 +25,12 @@ export const useWorkshopStore = defineStore('workshop', () => {
   const timeZone = computed(() => workshop.value?.timeZone ?? 'UTC')
   /** The warmest that the bench gets. */
   const warmC = computed(
-    () => roomRange((workshop.value?.places ?? []).map((place) => place.climate)).warmC,
+    () =>
+      roomRange(
+        (workshop.value?.places ?? [])
+          .filter((place) => !place.isArchived)
+          .map((place) => place.climate),
+      ).warmC,
   )
   /** Puts a mould as the server has it now among the others. */
   const keepMould = (saved: MouldRow) => {
@@ -38,6 +46,10 @@ export const useWorkshopStore = defineStore('workshop', () => {
     const moulds = await api.get<MouldRow[]>('/api/moulds')
     if (workshop.value) workshop.value = { ...workshop.value, moulds }
   }
+  /** Reads everything again, as after the house was changed. */
+  async function reload(): Promise<void> {
+    workshop.value = await api.get<Workshop>('/api/workshop')
+  }
   const createMould = async (fields: MouldFields) =>
     keepMould(await api.post<MouldRow>('/api/moulds', fields))
   const saveMould = async (id: number, fields: MouldFields & { version: number }) =>
@@ -46,6 +58,11 @@ export const useWorkshopStore = defineStore('workshop', () => {
     ({ subject }) => subject === 'mould',
     () => workshop.value !== null,
     loadMoulds,
+  )
+  keepLive(
+    ({ subject }) => HOUSE.has(subject),
+    () => workshop.value !== null,
+    reload,
   )
   return {
     workshop: computed(() => workshop.value),

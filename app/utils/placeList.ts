@@ -9,4 +9,5 @@ export const PLACES = [
   { path: '/racks', name: 'Racks', key: '7' },
   { path: '/stores', name: 'Stores', key: '8' },
   { path: '/notebook', name: 'Notebook', key: '9' },
+  { path: '/house', name: 'House', key: '0', takes: 'keep the house' },
 ] as const

@@ -46,7 +46,7 @@ export async function startMariadb(folder: string, wantedPort?: number): Promise
   const data = join(folder, 'mariadb')
   makePrivate(folder)
   requireRoom(folder, existsSync(join(data, 'mysql')) ? ROOM_TO_GO_ON_MB : ROOM_TO_BEGIN_MB)
-  const secrets = readSecrets(join(folder, 'database.json'))
+  const secrets = readSecrets(secretsOf(folder))
   const log = join(folder, 'mariadb.log')
   const pidFile = join(folder, 'mariadb.pid')
   await stopLeftover(pidFile, data)
@@ -65,13 +65,7 @@ export async function startMariadb(folder: string, wantedPort?: number): Promise
     })
   }
   const port = wantedPort ?? (await freePort())
-  const settings = {
-    host: '127.0.0.1',
-    port,
-    user: 'velvet',
-    password: secrets.password,
-    database: 'velvet',
-  }
+  const settings = settingsOf(secrets, port)
   writeFileSync(join(folder, 'first.sql'), firstStatements(settings), { mode: 0o600 })
   const out = openSync(log, 'a', 0o600)
   const child = spawn(
@@ -100,6 +94,20 @@ export async function startMariadb(folder: string, wantedPort?: number): Promise
   }
   return { settings, ended, kill, stop: () => stop(child, ended) }
 }
+
+const settingsOf = ({ password }: Secrets, port: number): DatabaseSettings => ({
+  host: '127.0.0.1',
+  port,
+  user: 'velvet',
+  password,
+  database: 'velvet',
+})
+
+/** How to come into the database that somebody else has running on a folder. */
+export const ownSettings = (folder: string, port: number): DatabaseSettings =>
+  settingsOf(readSecrets(secretsOf(folder)), port)
+
+const secretsOf = (folder: string) => join(folder, 'database.json')
 
 function makePrivate(folder: string): void {
   try {

@@ -1,5 +1,7 @@
 import { spawn } from 'node:child_process'
 import { openSync } from 'node:fs'
+import { get } from 'node:http'
+import { get as getSecurely } from 'node:https'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import type { DatabaseSettings } from '../../server/db/knex'
@@ -16,17 +18,46 @@ export interface RunningServer {
   ended: Promise<void>
 }
 
+/** How this machine itself reaches an address on which a server listens. */
+const nearOf = (host: string) =>
+  host === '0.0.0.0'
+    ? '127.0.0.1'
+    : host === '::'
+      ? '[::1]'
+      : host.includes(':')
+        ? `[${host}]`
+        : host
+
+/** Whether a server answers; whose certificate it shows is of no account on one's own machine. */
+const isHealthy = (url: string): Promise<boolean> =>
+  new Promise((resolve) => {
+    const ask = url.startsWith('https:') ? getSecurely : get
+    ask(url, { rejectUnauthorized: false }, (answer) => {
+      answer.resume()
+      resolve(answer.statusCode === 200)
+    }).once('error', () => resolve(false))
+  })
+
 export async function requireFreePort(port: number): Promise<void> {
   if (!(await isFree(port)))
     throw new Sentence(`Port ${port} is in use by another program; choose another with --port.`)
 }
 
-/** Starts the built server on loopback; it ends with the process that started it. */
+/** Where others than this machine reach it, and what it proves itself with. */
+export interface Reach {
+  host?: string
+  tls?: { cert: string; key: string } | null
+  /** What whoever sets up the workshop from another machine is asked for. */
+  setupCode?: string
+}
+
+/** Starts the built server, on loopback unless told otherwise; it ends with whoever started it. */
 export async function startServer(
   root: string,
   port: number,
   database: DatabaseSettings,
   logFile: string | null,
+  { host = '127.0.0.1', tls = null, setupCode = '' }: Reach = {},
 ): Promise<RunningServer> {
   const out = logFile === null ? 'inherit' : openSync(logFile, 'a', 0o600)
   const child = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {
@@ -36,8 +67,10 @@ export async function startServer(
     env: {
       ...process.env,
       NODE_ENV: 'production',
-      NITRO_HOST: '127.0.0.1',
-      HOST: '127.0.0.1',
+      NITRO_HOST: host,
+      HOST: host,
+      ...(tls && { NITRO_SSL_CERT: tls.cert, NITRO_SSL_KEY: tls.key }),
+      VELVET_SETUP_CODE: setupCode,
       NITRO_PORT: String(port),
       PORT: String(port),
       NUXT_PUBLIC_NOW: process.env.VELVET_NOW ?? '',
@@ -55,7 +88,7 @@ export async function startServer(
       resolve()
     }),
   )
-  const address = `http://127.0.0.1:${port}`
+  const address = `${tls ? 'https' : 'http'}://${nearOf(host)}:${port}`
   const stop = async () => {
     if (over) return
     child.kill('SIGTERM')
@@ -67,8 +100,8 @@ export async function startServer(
   }
   const started = Date.now()
   while (!over && Date.now() - started < READY_WITHIN_MS) {
-    const answer = await fetch(`${address}/api/health`).catch(() => null)
-    if (answer?.ok) return { address, pid: child.pid ?? 0, ended, stop }
+    if (await isHealthy(`${address}/api/health`))
+      return { address, pid: child.pid ?? 0, ended, stop }
     await pause(100)
   }
   await stop()

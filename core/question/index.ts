@@ -21,4 +21,5 @@ export {
 } from './planLine'
 export { planRequest } from './planRequest'
 export { rangesOf } from './stints'
+export { whatIsMissing, type Missing } from './whatIsMissing'
 export { boxTaskOf, CLOCK, isBoxTask, isColdBox, isOfClock } from './taskNames'

@@ -220,3 +220,11 @@ export async function markMaking(
     .update({ state: 'making', updated_at: now, version: db.raw('version + 1') })
   return changed === 1
 }
+
+/** How many orders a workshop has ever taken. */
+export async function countOrders(db: Db, workspaceId: number): Promise<number> {
+  const [row] = (await db('orders')
+    .where({ workspace_id: workspaceId })
+    .count({ orders: '*' })) as { orders: number }[]
+  return Number(row?.orders ?? 0)
+}

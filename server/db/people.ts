@@ -8,7 +8,7 @@ interface PersonRow {
   workspace_id: number
   name: string
   role: Role
-  password_hash: string
+  password_hash: string | null
   measure_kind: 'scale' | 'cup'
   measure_step: string
   measure_tare: number
@@ -42,9 +42,27 @@ export async function findPersonBySignIn(
 ): Promise<{ person: Person; workspaceId: number; passwordHash: string } | null> {
   const row = await db<PersonRow>('people')
     .where({ sign_in: signIn } as never)
+    .whereNull('archived_at' as never)
     .first()
-  return row
+  return row?.password_hash
     ? { person: personOf(row), workspaceId: row.workspace_id, passwordHash: row.password_hash }
+    : null
+}
+
+/** Who signs in with a name, whether they have a password or not. */
+export async function findWho(
+  db: Db,
+  signIn: string,
+): Promise<{
+  personId: number
+  workspaceId: number
+  role: Role
+  name: string
+} | null> {
+  const row = (await db('people').where({ sign_in: signIn }).whereNull('archived_at').first()) as
+    PersonRow | undefined
+  return row
+    ? { personId: row.id, workspaceId: row.workspace_id, role: row.role, name: row.name }
     : null
 }
 
@@ -76,6 +94,7 @@ export async function findPersonBySession(
     .join('people', 'people.id', 'sessions.person_id')
     .where('sessions.token_hash', tokenHash)
     .where('sessions.expires_at', '>', now)
+    .whereNull('people.archived_at')
     .first('people.*')) as PersonRow | undefined
   return row ? { person: personOf(row), workspaceId: row.workspace_id } : null
 }
@@ -174,18 +193,20 @@ export async function listPeople(db: Db, workspaceId: number) {
   const people = (await db('people')
     .where({ workspace_id: workspaceId })
     .orderBy('name')
-    .select('id', 'name', 'role', 'helps_others')) as {
+    .select('id', 'name', 'role', 'helps_others', 'archived_at')) as {
     id: number
     name: string
     role: Role
     helps_others: number
+    archived_at: Date | null
   }[]
   const skills = (await db('person_skills')
     .where({ workspace_id: workspaceId })
     .orderBy('skill')
     .select('person_id', 'skill')) as { person_id: number; skill: string }[]
-  return people.map(({ helps_others, ...person }) => ({
+  return people.map(({ helps_others, archived_at, ...person }) => ({
     ...person,
+    hasLeft: archived_at !== null,
     helpsOthers: helps_others === 1,
     skills: skills.filter((one) => one.person_id === person.id).map((one) => one.skill),
   }))
@@ -206,4 +227,137 @@ export async function listShifts(db: Db, workspaceId: number) {
     fromMin: row.from_min,
     toMin: row.to_min,
   }))
+}
+
+/** How many managers a workshop has that are there and can sign in. */
+export async function countManagers(db: Db, workspaceId: number): Promise<number> {
+  const [row] = (await db('people')
+    .where({ workspace_id: workspaceId, role: 'manager' })
+    .whereNull('archived_at')
+    .whereNotNull('password_hash')
+    .count({ managers: '*' })) as { managers: number }[]
+  return Number(row?.managers ?? 0)
+}
+
+export async function setPassword(
+  db: Db,
+  personId: number,
+  passwordHash: string,
+  now: Date,
+): Promise<void> {
+  await db('people').where({ id: personId }).update({
+    password_hash: passwordHash,
+    updated_at: now,
+  })
+}
+
+export async function passwordHashOf(db: Db, personId: number): Promise<string | null> {
+  const row = (await db('people').where({ id: personId }).first('password_hash')) as
+    { password_hash: string | null } | undefined
+  return row?.password_hash ?? null
+}
+
+/** Whether somebody who was invited has come. */
+export async function peopleWithPassword(db: Db, workspaceId: number): Promise<Set<number>> {
+  const rows = (await db('people')
+    .where({ workspace_id: workspaceId })
+    .whereNotNull('password_hash')
+    .select('id')) as { id: number }[]
+  return new Set(rows.map(({ id }) => id))
+}
+
+/** Ends the sessions of a person and forgets their devices. @param but the one that goes on */
+export async function removeSessionsOf(
+  db: Db,
+  personId: number,
+  but: string | null = null,
+): Promise<void> {
+  await db('sessions')
+    .where({ person_id: personId })
+    .whereNot({ token_hash: but ?? '' })
+    .delete()
+  if (but === null) await db('known_devices').where({ person_id: personId }).delete()
+}
+
+export async function listSessions(
+  db: Db,
+  personId: number,
+  now: Date,
+): Promise<{ id: number; tokenHash: string; since: string }[]> {
+  const rows = (await db('sessions')
+    .where({ person_id: personId })
+    .where('expires_at', '>', now)
+    .orderBy('created_at', 'desc')
+    .select('id', 'token_hash', 'created_at')) as {
+    id: number
+    token_hash: string
+    created_at: Date
+  }[]
+  return rows.map((row) => ({
+    id: row.id,
+    tokenHash: row.token_hash,
+    since: row.created_at.toISOString(),
+  }))
+}
+
+export async function removeSessionById(db: Db, personId: number, id: number): Promise<void> {
+  await db('sessions').where({ person_id: personId, id }).delete()
+}
+
+/** One invitation a person: a new one takes the place of the one before. */
+export async function keepInvitation(
+  db: Db,
+  invitation: { workspaceId: number; personId: number; tokenHash: string; expiresAt: Date },
+): Promise<void> {
+  await db('invitations')
+    .insert({
+      workspace_id: invitation.workspaceId,
+      person_id: invitation.personId,
+      token_hash: invitation.tokenHash,
+      expires_at: invitation.expiresAt,
+    })
+    .onConflict('person_id')
+    .merge(['token_hash', 'expires_at'])
+}
+
+export interface InvitedPerson {
+  personId: number
+  workspaceId: number
+  name: string
+  signIn: string
+  workshop: string
+}
+
+/** Whom an invitation that still holds is for. */
+export async function findInvited(
+  db: Db,
+  tokenHash: string,
+  now: Date,
+): Promise<InvitedPerson | null> {
+  const row = (await db('invitations')
+    .join('people', 'people.id', 'invitations.person_id')
+    .join('workspaces', 'workspaces.id', 'invitations.workspace_id')
+    .where('invitations.token_hash', tokenHash)
+    .where('invitations.expires_at', '>', now)
+    .whereNull('people.archived_at')
+    .first(
+      'people.id as personId',
+      'people.workspace_id as workspaceId',
+      'people.name',
+      'people.sign_in as signIn',
+      'workspaces.name as workshop',
+    )) as InvitedPerson | undefined
+  return row ?? null
+}
+
+/** @returns false where somebody has used it meanwhile */
+export const takeInvitation = async (db: Db, tokenHash: string): Promise<boolean> =>
+  (await db('invitations').where({ token_hash: tokenHash }).delete()) === 1
+
+export async function listInvited(db: Db, workspaceId: number, now: Date): Promise<Set<number>> {
+  const rows = (await db('invitations')
+    .where({ workspace_id: workspaceId })
+    .where('expires_at', '>', now)
+    .select('person_id')) as { person_id: number }[]
+  return new Set(rows.map((row) => row.person_id))
 }

@@ -59,6 +59,7 @@ interface PlaceColumns {
   name: string
   kind: 'rack' | 'box'
   area_cm2: string
+  archived_at: Date | null
   box_c: string | null
   runs_from_min: number | null
   runs_until_min: number | null
@@ -88,6 +89,7 @@ export async function listPlaces(db: Db, workspaceId: number): Promise<PlaceRow[
     kind: row.kind,
     areaCm2: decimal(row.area_cm2),
     roomName: row.room,
+    isArchived: row.archived_at !== null,
     climate:
       row.box_c === null
         ? roomOf(row)
@@ -113,11 +115,18 @@ export async function listStations(db: Db, workspaceId: number) {
     .join('rooms', 'rooms.id', 'stations.room_id')
     .where('stations.workspace_id', workspaceId)
     .orderBy('stations.id')
-    .select('stations.id', 'stations.name', 'stations.kind', 'rooms.name as room')) as {
+    .select(
+      'stations.id',
+      'stations.name',
+      'stations.kind',
+      'rooms.name as room',
+      db.raw('stations.archived_at IS NOT NULL AS isArchived'),
+    )) as unknown as {
     id: number
     name: string
     kind: string
     room: string
+    isArchived: 0 | 1
   }[]
 }
 

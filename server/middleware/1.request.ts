@@ -5,9 +5,12 @@ import { log } from '../utils/log'
 
 /** A year; the browser then comes over https only. */
 const HSTS = 'max-age=31536000'
-const CALENDARS = '/api/calendar/'
-/** Who knows the address of a calendar can read it, so it stands in no log. */
-const withoutSecret = (path: string) => (path.startsWith(CALENDARS) ? `${CALENDARS}…` : path)
+const SECRET = ['/api/calendar/', '/api/invitation/']
+/** Who knows the address of a calendar or an invitation can use it, so it stands in no log. */
+function withoutSecret(path: string): string {
+  const before = SECRET.find((one) => path.startsWith(one))
+  return before ? `${before}…` : path
+}
 
 /** Gives every request an id and one log line. */
 export default defineEventHandler((event) => {

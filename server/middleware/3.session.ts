@@ -6,11 +6,12 @@ import { sendProblem } from '../utils/problem'
 import { readSessionCookie } from '../utils/sessionCookie'
 
 /**
- * Signing in, the health check, and a calendar whose secret address one has are all that a stranger
- * may reach.
+ * Signing in, the health check, setting up the first workshop, and an invitation or a calendar
+ * whose secret address one has are all that a stranger may reach.
  */
-const OPEN = new Set(['POST /api/session', 'GET /api/health'])
+const OPEN = new Set(['POST /api/session', 'GET /api/health', 'GET /api/setup', 'POST /api/setup'])
 const CALENDARS = '/api/calendar/'
+const INVITATIONS = '/api/invitation/'
 
 /** Lets nobody without a session past; says who is asking to everything behind. */
 export default defineEventHandler(async (event) => {
@@ -18,6 +19,7 @@ export default defineEventHandler(async (event) => {
   if (
     !path.startsWith('/api/') ||
     OPEN.has(`${event.method} ${path}`) ||
+    path.startsWith(INVITATIONS) ||
     (event.method === 'GET' && path.startsWith(CALENDARS))
   )
     return

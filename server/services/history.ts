@@ -52,6 +52,13 @@ async function requireSeen(who: Who, subject: Subject, id: number): Promise<void
     case 'plan':
     case 'pots':
       throw new AppError('forbidden', 'This is for the members of the workshop to read.')
+    case 'person':
+    case 'room':
+    case 'station':
+    case 'place':
+    case 'workshop':
+      throw new AppError('forbidden', 'This is for the members of the workshop to read.')
+    case 'pigment':
     case 'recipe':
     case 'resin':
     case 'mould':

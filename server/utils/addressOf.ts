@@ -18,6 +18,17 @@ export function addressOf(event: H3Event): string {
   return told.at(-trusted) ?? seen
 }
 
+const LOOPBACK = /^(127\.|::1$|::ffff:127\.)/
+
+/**
+ * Whether whoever asks sits at this very machine. What came through a proxy, trusted or not, did
+ * not.
+ */
+export const isNear = (event: H3Event): boolean =>
+  LOOPBACK.test(event.node.req.socket.remoteAddress ?? '') &&
+  getRequestHeader(event, 'x-forwarded-for') === undefined &&
+  getRequestHeader(event, 'forwarded') === undefined
+
 /** Whether the browser speaks to us over https, by ourselves or by a trusted proxy's word. */
 export function isHttps(event: H3Event): boolean {
   const { socket } = event.node.req

@@ -3,6 +3,21 @@ import { OWN_UNITS, type OwnUnits } from '../../core/units'
 import { body, exact, flag, named, oneOf, positive, text } from './fields'
 import { schemaOf } from './typed'
 
+/** A name to sign in with: what can be typed on any keyboard; capitals do not count. */
+export const signInField = () =>
+  text(64)
+    .required('must not be empty')
+    .matches(/^[a-z0-9][a-z0-9._@-]*$/i, 'takes letters, digits, points, hyphens and @')
+
+const SHORTEST_PASSWORD = 10
+export const passwordField = () => text(200).required('must not be empty').min(SHORTEST_PASSWORD)
+
+export const invitedSchema = body({ password: passwordField() })
+export const changePasswordSchema = body({
+  now: text(200).required('must not be empty'),
+  password: passwordField(),
+})
+
 export const signInSchema = body({
   signIn: named(64),
   password: text(200).required().min(1, 'must not be empty'),

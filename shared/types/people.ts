@@ -1,7 +1,8 @@
 import type { OwnUnits } from '../../core/units'
 import type { MeasureChoice } from '../schemas/people'
 
-export type Role = 'manager' | 'maker' | 'guest'
+export const ROLES = ['manager', 'maker', 'guest'] as const
+export type Role = (typeof ROLES)[number]
 
 export interface Person {
   id: number
@@ -9,4 +10,17 @@ export interface Person {
   role: Role
   measure: MeasureChoice
   units: OwnUnits
+}
+
+/** Who can sign in, and who is invited to choose a password; ids of people. */
+export interface Access {
+  canSignIn: number[]
+  invited: number[]
+}
+
+/** A session that somebody has open. */
+export interface OwnSession {
+  id: number
+  since: string
+  isThisOne: boolean
 }

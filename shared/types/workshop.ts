@@ -9,6 +9,8 @@ export interface PlaceRow {
   kind: 'rack' | 'box'
   areaCm2: number
   roomName: string
+  /** Whether it is put away: nothing is laid there any more. */
+  isArchived: boolean
   climate: PlaceClimate
 }
 
@@ -33,6 +35,8 @@ export interface Workshop {
     skills: string[]
     /** Whether a guest gives a hand with the work of others. */
     helpsOthers: boolean
+    /** Whether they are no more there; what they did stays theirs. */
+    hasLeft: boolean
   }[]
   shifts: WeeklyShift[]
   places: PlaceRow[]

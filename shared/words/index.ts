@@ -1,6 +1,7 @@
 export { eventWords, fieldWords } from './eventWords'
 export { holdingWords, type HoldingNames } from './holdingWords'
 export { allSaid, issueSentence, issueWords, said } from './issueWords'
+export { missingWords } from './missingWords'
 export type { PlanNames } from './names'
 export { objectionWords } from './objectionWords'
 export { STEP_WORDS } from './runWords'

@@ -100,7 +100,15 @@ const ISSUE_WORDS: OtherWords = {
     'this pot waits for another that waits for it: a layer of each lies below one of the other',
   'pours-nothing': () => 'pours nothing',
 
-  'name-taken': ({ what }) => `another ${what} has this name`,
+  'name-taken': ({ what }) =>
+    what === 'sign-in' ? 'somebody else signs in with this name' : `another ${what} has this name`,
+  'in-use': ({ uses }) =>
+    `is in use: ${uses.map(({ what, name }) => (what === 'piece' ? `piece ${name} lies there` : `the ${what} “${name}”`)).join(', ')}`,
+  'last-manager': () => 'is the only manager here; make somebody else one first',
+  'room-unknown': () => 'is no room of this workshop',
+  'setup-over': () => 'this installation has its workshop already; sign in there',
+  'setup-code': () => 'is not the code that the start command printed',
+  'password-wrong': () => 'is not your password',
   'not-in-stores': ({ what }) => `this ${what} is not in the stores`,
   'recipe-missing': () => 'this recipe does not exist',
   'layer-missing': () => 'belongs to a layer that is not there',

@@ -101,6 +101,17 @@ const PARAMS: { [C in IssueCode]: IssueParams[C] } = {
     takesMin: 140_000,
     horizonMin: 131_040,
   },
+  'in-use': {
+    uses: [
+      { what: 'piece', name: '4' },
+      { what: 'recipe', name: 'Dial' },
+    ],
+  },
+  'last-manager': null,
+  'room-unknown': null,
+  'setup-over': null,
+  'setup-code': null,
+  'password-wrong': null,
   'dust-in-open': { task: TASK, open: OTHER },
   'fits-in-part': { fits: 20, pieces: 60, horizonMin: 131040 },
   'no-plan-found': { task: TASK, tries: 40 },

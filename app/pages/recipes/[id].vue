@@ -365,7 +365,8 @@ function useOwnFootprint(): void {
                 :key="warning.code"
                 class="border-l-4 border-hands pl-3"
               >
-                <strong>{{ inOwnWords(warning.message) }}</strong>: {{ inOwnWords(warning.suggestion) }}.
+                <strong>{{ inOwnWords(warning.message) }}</strong>:
+                {{ inOwnWords(warning.suggestion) }}.
               </li>
             </ul>
           </div>

@@ -244,7 +244,7 @@ export async function movePiece(
   return inTransaction(async (trx) => {
     await pieceFor(trx, who, id, 'work on pieces')
     const places = await listPlaces(trx, who.workspaceId)
-    if (!places.some((place) => place.id === input.placeId))
+    if (!places.some((place) => place.id === input.placeId && !place.isArchived))
       throw new AppError('invalid-input', 'This place is not in the workshop.', {
         issues: [issue('placeId', 'place-unknown')],
       })

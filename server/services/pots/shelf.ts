@@ -39,6 +39,7 @@ export async function readShelf(
     pigments: byId(pigments),
     moulds: byId(moulds),
     rules: workspace.rules,
-    warmC: roomRange(places.map((place) => place.climate)).warmC,
+    warmC: roomRange(places.filter((place) => !place.isArchived).map((place) => place.climate))
+      .warmC,
   }
 }

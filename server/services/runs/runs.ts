@@ -333,7 +333,7 @@ async function layDown(
   now: Date,
 ): Promise<void> {
   const places = await listPlaces(db, who.workspaceId)
-  if (!places.some((place) => place.id === placeId))
+  if (!places.some((place) => place.id === placeId && !place.isArchived))
     throw new AppError('invalid-input', 'This place is not in the workshop.', {
       issues: [issue('events', 'place-unknown')],
     })

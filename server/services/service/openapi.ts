@@ -6,7 +6,20 @@ import { feedSchema } from '../../../shared/schemas/calendars'
 import { nothingSchema } from '../../../shared/schemas/fields'
 import { mouldSchema, newMouldSchema } from '../../../shared/schemas/moulds'
 import { newOrderSchema, orderSchema } from '../../../shared/schemas/orders'
-import { measureChoiceSchema, ownUnitsSchema, signInSchema } from '../../../shared/schemas/people'
+import {
+  archiveSchema,
+  HOUSE_KINDS,
+  HOUSE_SCHEMAS,
+  rulesSchema,
+  setUpSchema,
+} from '../../../shared/schemas/house'
+import {
+  changePasswordSchema,
+  invitedSchema,
+  measureChoiceSchema,
+  ownUnitsSchema,
+  signInSchema,
+} from '../../../shared/schemas/people'
 import {
   judgeSchema,
   movePieceSchema,
@@ -24,6 +37,8 @@ interface Route {
   action: Action | null
   summary: string
   body?: Schema
+  /** The same where it is one of several. */
+  bodies?: readonly Schema[]
   /** Query parameters and what they mean. */
   query?: Record<string, string>
   /** What travels where it is not JSON. */
@@ -42,6 +57,76 @@ export const ROUTES: Record<string, Route> = {
   'GET /api/workshop': {
     action: 'see the workshop',
     summary: 'House rules, people, places, moulds and pigments',
+  },
+  'GET /api/setup': { action: null, summary: 'Whether the first workshop is still to be set up' },
+  'POST /api/setup': {
+    action: null,
+    summary: 'Set up the first workshop with its manager, once',
+    body: asSchema(setUpSchema),
+  },
+  'GET /api/invitation/{secret}': {
+    action: null,
+    summary: 'Whom an invitation is for; who has the address needs no session',
+  },
+  'POST /api/invitation/{secret}': {
+    action: null,
+    summary: 'Choose a password and come in, once',
+    body: asSchema(invitedSchema),
+  },
+  'GET /api/start-list': {
+    action: 'see the workshop',
+    summary: 'What the workshop still lacks for a first pour, a plan and a price',
+  },
+  'GET /api/house/{kind}': {
+    action: 'keep the house',
+    summary: `All rows of a kind (${HOUSE_KINDS.join(', ')}), those put away too`,
+  },
+  'POST /api/house/{kind}': {
+    action: 'keep the house',
+    summary: 'Add a row',
+    bodies: HOUSE_KINDS.map((kind) => asSchema(HOUSE_SCHEMAS[kind].fresh)),
+  },
+  'PUT /api/house/{kind}/{id}': {
+    action: 'keep the house',
+    summary: 'Change a row, with the version that was read',
+    bodies: HOUSE_KINDS.map((kind) => asSchema(HOUSE_SCHEMAS[kind].known)),
+  },
+  'DELETE /api/house/{kind}/{id}': {
+    action: 'keep the house',
+    summary: 'Remove a row that was never used',
+  },
+  'POST /api/house/{kind}/{id}/archive': {
+    action: 'keep the house',
+    summary: 'Put a row away, or bring it back',
+    body: asSchema(archiveSchema),
+  },
+  'GET /api/rules': { action: 'keep the house', summary: 'The rules of the house' },
+  'PUT /api/rules': {
+    action: 'keep the house',
+    summary: 'Change the rules of the house, with the version that was read',
+    body: asSchema(rulesSchema),
+  },
+  'GET /api/people/access': {
+    action: 'keep the house',
+    summary: 'Who can sign in, and who is invited',
+  },
+  'POST /api/people/{id}/invitation': {
+    action: 'keep the house',
+    summary: 'Make the one link with which somebody chooses a password; it is told once',
+    body: asSchema(nothingSchema),
+  },
+  'PUT /api/me/password': {
+    action: 'choose own units and measure',
+    summary: 'Change one’s own password; other sessions end',
+    body: asSchema(changePasswordSchema),
+  },
+  'GET /api/me/sessions': {
+    action: 'choose own units and measure',
+    summary: 'The sessions one has open',
+  },
+  'DELETE /api/me/sessions/{id}': {
+    action: 'choose own units and measure',
+    summary: 'End a session of one’s own',
   },
   'PUT /api/me/measure': {
     action: 'choose own units and measure',
@@ -287,8 +372,12 @@ function operationOf(path: string, route: Route) {
     description,
     schema: { type: 'string' },
   }))
-  const content = route.body
-    ? { 'application/json': { schema: convertSchema(route.body as never) } }
+  const schemaOf = (schema: Schema) => convertSchema(schema as never)
+  const schema = route.bodies
+    ? { oneOf: route.bodies.map(schemaOf) }
+    : route.body && schemaOf(route.body)
+  const content = schema
+    ? { 'application/json': { schema } }
     : route.sends
       ? { [route.sends]: {} }
       : null

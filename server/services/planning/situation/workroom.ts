@@ -15,7 +15,7 @@ export async function readWorkroom(
   origin: Date,
   horizonMin: number,
 ): Promise<Workroom> {
-  const [{ timeZone }, people, shifts, stations, places, moulds] = await Promise.all([
+  const [{ timeZone }, everybody, shifts, allStations, allPlaces, moulds] = await Promise.all([
     getWorkspace(db, workspaceId),
     listPeople(db, workspaceId),
     listShifts(db, workspaceId),
@@ -23,6 +23,10 @@ export async function readWorkroom(
     listPlaces(db, workspaceId),
     listMoulds(db, workspaceId),
   ])
+  // Who has left and what is put away does no work any more.
+  const people = everybody.filter(({ hasLeft }) => !hasLeft)
+  const stations = allStations.filter(({ isArchived }) => isArchived === 0)
+  const places = allPlaces.filter(({ isArchived }) => !isArchived)
   const end = origin.getTime() + horizonMin * MS_PER_MIN
   const minute = (instant: number) => Math.round((instant - origin.getTime()) / MS_PER_MIN)
   const boxes = places.flatMap(({ climate, areaCm2 }) =>
@@ -71,6 +75,6 @@ export async function readWorkroom(
                 )
               : [[0, horizonMin]],
           },
-    range: roomRange(places.map((place) => place.climate)),
+    range: roomRange(places.map(({ climate }) => climate)),
   }
 }

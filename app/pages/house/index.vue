@@ -1,0 +1,7 @@
+<script setup lang="ts">
+definePageMeta({ redirect: '/house/people' })
+</script>
+
+<template>
+  <div />
+</template>

@@ -1,0 +1,86 @@
+import type { RulesFields } from '~~/shared/schemas/house'
+
+type NumberRule = {
+  [K in keyof RulesFields]: RulesFields[K] extends number ? K : never
+}[keyof RulesFields]
+type SumRule = 'labourRate' | 'packaging' | 'feeFixed'
+
+/** A rule of the house: what it is, what it begins with, and what depends on it. */
+export type RuleLine = {
+  label: string
+  /** An ordinary starting value, as it is told. */
+  start: string
+  needs: string
+} & ({ key: Exclude<NumberRule, 'version'>; unit: string } | { key: SumRule })
+
+/** The rules that mixes, cures and promises go by. */
+export const WORK_RULES: readonly RuleLine[] = [
+  {
+    key: 'reservePct',
+    label: 'reserve',
+    unit: '%',
+    start: '5 %',
+    needs: 'how much more is mixed of every pot than the pieces take',
+  },
+  {
+    key: 'perCupMl',
+    label: 'stays in a cup',
+    unit: 'ml',
+    start: '3 ml',
+    needs: 'added to every mix for each cup that it is poured from',
+  },
+  {
+    key: 'cureMarginPct',
+    label: 'margin on cures',
+    unit: '%',
+    start: '10 %',
+    needs: 'how much longer than its figures say a cure is planned',
+  },
+  {
+    key: 'yieldPct',
+    label: 'pieces that turn out good',
+    unit: '%',
+    start: '95 %, until the log knows better',
+    needs: 'the odds of promises, and the cost of a good piece',
+  },
+]
+
+/** The rules that costs and prices go by. */
+export const PRICE_RULES: readonly RuleLine[] = [
+  {
+    key: 'labourRate',
+    label: 'an hour of work',
+    start: 'what you pay yourselves',
+    needs: 'the cost of every piece',
+  },
+  {
+    key: 'overheadPct',
+    label: 'overhead',
+    unit: '%',
+    start: '0 %',
+    needs: 'added to material and work: rent, power, tools',
+  },
+  { key: 'packaging', label: 'packing of a piece', start: '0', needs: 'the cost of every piece' },
+  {
+    key: 'feePct',
+    label: 'fee of a sale',
+    unit: '%',
+    start: '0 %',
+    needs: 'taken off the price: a platform’s or a card’s share',
+  },
+  { key: 'feeFixed', label: 'fixed fee of a sale', start: '0', needs: 'taken off every price' },
+  {
+    key: 'taxPct',
+    label: 'tax',
+    unit: '%',
+    start: '0 %; your local rules decide',
+    needs: 'added to the price',
+  },
+  {
+    key: 'marginPct',
+    label: 'margin',
+    unit: '%',
+    start: '30 %',
+    needs: 'what is to be left of the price',
+  },
+]

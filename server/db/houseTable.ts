@@ -1,0 +1,89 @@
+import { isoOrNull, updateVersioned, type Db } from './rows'
+
+/** A row of the house as it is edited: its fields, its version, and since when it is put away. */
+export type HouseRow<F> = F & { id: number; version: number; archivedAt: string | null }
+
+/** What can be done to the rows of one kind; a row of another workshop is none. */
+export interface HouseTable<F> {
+  list: (db: Db, workspaceId: number) => Promise<HouseRow<F>[]>
+  get: (db: Db, workspaceId: number, id: number) => Promise<HouseRow<F> | null>
+  insert: (db: Db, workspaceId: number, fields: F, now: Date) => Promise<number>
+  /** @returns false where somebody saved in between */
+  update: (
+    db: Db,
+    workspaceId: number,
+    id: number,
+    fields: F & { version: number },
+    now: Date,
+  ) => Promise<boolean>
+  setArchived: (
+    db: Db,
+    workspaceId: number,
+    row: { id: number; version: number; archived: boolean },
+    now: Date,
+  ) => Promise<boolean>
+  remove: (db: Db, workspaceId: number, id: number) => Promise<void>
+}
+
+/** Columns that every kind has. */
+export interface HouseColumns {
+  id: number
+  version: number
+  archived_at: Date | null
+}
+
+/** What tells the kinds apart: their columns. */
+interface Mapping<F, C extends HouseColumns> {
+  table: string
+  fieldsOf: (row: C) => F
+  columnsOf: (fields: F) => Record<string, unknown>
+}
+
+/** The rows of one table, each by itself. */
+export function houseTable<F extends object, C extends HouseColumns>({
+  table,
+  fieldsOf,
+  columnsOf,
+}: Mapping<F, C>): HouseTable<F> {
+  const rowOf = (row: C): HouseRow<F> => ({
+    ...fieldsOf(row),
+    id: row.id,
+    version: row.version,
+    archivedAt: isoOrNull(row.archived_at),
+  })
+  return {
+    async list(db, workspaceId) {
+      const rows = (await db(table).where({ workspace_id: workspaceId }).orderBy('name')) as C[]
+      return rows.map(rowOf)
+    },
+    async get(db, workspaceId, id) {
+      const row = (await db(table).where({ workspace_id: workspaceId, id }).first()) as
+        C | undefined
+      return row ? rowOf(row) : null
+    },
+    async insert(db, workspaceId, fields, now) {
+      const row = { workspace_id: workspaceId, ...columnsOf(fields), updated_at: now }
+      const [id = 0] = await db(table).insert(row)
+      return id
+    },
+    update: (db, workspaceId, id, fields, now) =>
+      updateVersioned(
+        db,
+        table,
+        { workspaceId, id, version: fields.version },
+        columnsOf(fields),
+        now,
+      ),
+    setArchived: (db, workspaceId, { id, version, archived }, now) =>
+      updateVersioned(
+        db,
+        table,
+        { workspaceId, id, version },
+        { archived_at: archived ? now : null },
+        now,
+      ),
+    async remove(db, workspaceId, id) {
+      await db(table).where({ workspace_id: workspaceId, id }).delete()
+    },
+  }
+}

@@ -1,0 +1,81 @@
+import type { RulesFields } from '../../shared/schemas/house'
+import { decimal, type Db } from './rows'
+
+/** What a workshop's prices begin with, until its own are known: nothing. */
+const NO_WAGE = '0.00'
+
+export async function hasWorkspace(db: Db): Promise<boolean> {
+  const row: unknown = await db('workspaces').first('id')
+  return row !== undefined
+}
+
+/** @throws the database's refusal where another was the first meanwhile */
+export async function addWorkspace(
+  db: Db,
+  workspace: { name: string; timeZone: string; currency: string; isFirst: boolean },
+  now: Date,
+): Promise<number> {
+  const [id = 0] = await db('workspaces').insert({
+    name: workspace.name.trim(),
+    time_zone: workspace.timeZone,
+    currency: workspace.currency,
+    labour_rate: NO_WAGE,
+    is_first: workspace.isFirst ? true : null,
+    updated_at: now,
+  })
+  await db('workspace_turns').insert({ workspace_id: id })
+  return id
+}
+
+const COLUMNS = {
+  perCupMl: 'per_cup_ml',
+  reservePct: 'reserve_pct',
+  cureMarginPct: 'cure_margin_pct',
+  yieldPct: 'yield_pct',
+  overheadPct: 'overhead_pct',
+  feePct: 'fee_pct',
+  taxPct: 'tax_pct',
+  marginPct: 'margin_pct',
+} as const
+const TEXTS = {
+  name: 'name',
+  timeZone: 'time_zone',
+  currency: 'currency',
+  labourRate: 'labour_rate',
+  packaging: 'packaging',
+  feeFixed: 'fee_fixed',
+} as const
+type Named<T extends object> = { [K in keyof T]: string }
+const namedBy = <T extends object>(columns: T) => Object.entries(columns) as [keyof T, string][]
+
+/** The workshop's own rules, as they are edited. */
+export async function getRules(db: Db, workspaceId: number): Promise<RulesFields> {
+  const row = (await db('workspaces').where({ id: workspaceId }).first()) as Record<string, string>
+  const texts = Object.fromEntries(
+    namedBy(TEXTS).map(([field, column]) => [field, row[column] ?? '']),
+  ) as Named<typeof TEXTS>
+  const numbers = Object.fromEntries(
+    namedBy(COLUMNS).map(([field, column]) => [field, decimal(row[column] ?? '')]),
+  ) as { [K in keyof typeof COLUMNS]: number }
+  return { ...texts, ...numbers, version: Number(row.version) }
+}
+
+/** @returns false where somebody saved in between */
+export async function updateRules(
+  db: Db,
+  workspaceId: number,
+  fields: RulesFields,
+  now: Date,
+): Promise<boolean> {
+  const { version, ...rules } = fields
+  const changed = await db('workspaces')
+    .where({ id: workspaceId, version })
+    .update({
+      ...Object.fromEntries(
+        namedBy({ ...TEXTS, ...COLUMNS }).map(([field, column]) => [column, rules[field]]),
+      ),
+      version: version + 1,
+      updated_at: now,
+    })
+  return changed === 1
+}

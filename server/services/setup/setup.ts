@@ -1,0 +1,96 @@
+import { timingSafeEqual } from 'node:crypto'
+import { issue } from '../../../core/result'
+import type { SetUpFields } from '../../../shared/schemas/house'
+import type { SetUpState } from '../../../shared/types/house'
+import { database } from '../../db/database'
+import { HOUSE_TABLES } from '../../db/house'
+import { saveUnits, setPassword } from '../../db/people'
+import { addWorkspace, hasWorkspace } from '../../db/workspaces'
+import type { Db } from '../../db/rows'
+import { tell } from '../../events/tell'
+import { AppError } from '../AppError'
+import { hashPassword, signIn, type SignInFrom } from '../people/auth'
+import { hashOf } from '../people/secrets'
+import { inTransaction } from '../transactions'
+import { STARTS } from './beginnings'
+
+/** Whether the first workshop is still to be set up. @param isNear whoever asks sits at this machine */
+export async function setUpState(isNear: boolean): Promise<SetUpState> {
+  const isNeeded = !(await hasWorkspace(database()))
+  return { isNeeded, asksCode: isNeeded && !isNear }
+}
+
+const OVER = issue('', 'setup-over')
+
+/**
+ * Makes the first workshop with its first manager, and signs them in. Whoever comes from another
+ * machine proves by the code that they started the server; nobody can do it twice.
+ * @param code what the start command printed; null where it printed none
+ */
+export async function setUp(
+  fields: SetUpFields,
+  { isNear, code, from }: { isNear: boolean; code: string | null; from: SignInFrom },
+  now: Date,
+): ReturnType<typeof signIn> {
+  if (!isNear && !isSame(fields.code, code))
+    throw new AppError('invalid-input', 'Whoever sets up the workshop has started it.', {
+      issues: [issue('code', 'setup-code')],
+    })
+  const passwordHash = await hashPassword(fields.person.password)
+  await inTransaction(async (trx) => {
+    if (await hasWorkspace(trx))
+      throw new AppError('invalid-input', 'This installation has its workshop already.', {
+        issues: [OVER],
+      })
+    const workspaceId = await addWorkspace(trx, { ...fields.workshop, isFirst: true }, now)
+    const personId = await furnish(trx, workspaceId, fields, now)
+    await setPassword(trx, personId, passwordHash, now)
+    await saveUnits(trx, workspaceId, personId, fields.units, now)
+    tell(trx, workspaceId, {
+      subject: 'workshop',
+      kind: 'set up',
+      id: workspaceId,
+      by: personId,
+      at: now,
+    })
+  }, OVER)
+  return signIn(fields.person.signIn, fields.person.password, from, now)
+}
+
+/** Both are hashed first, so that they are of one length and compared in the same time. */
+const isSame = (typed: string, wanted: string | null) =>
+  wanted !== null && timingSafeEqual(Buffer.from(hashOf(typed.trim())), Buffer.from(hashOf(wanted)))
+
+/** What it begins with. @returns the first manager */
+async function furnish(
+  trx: Db,
+  workspaceId: number,
+  { beginning, person }: SetUpFields,
+  now: Date,
+): Promise<number> {
+  const start = STARTS[beginning]
+  const rooms = new Map<string, number>()
+  for (const room of start.rooms)
+    rooms.set(room.name, await HOUSE_TABLES.rooms.insert(trx, workspaceId, room, now))
+  const placed = <F extends { room: string }>({ room, ...fields }: F) => ({
+    ...fields,
+    roomId: rooms.get(room) ?? 0,
+  })
+  for (const station of start.stations)
+    await HOUSE_TABLES.stations.insert(trx, workspaceId, placed(station), now)
+  for (const place of start.places)
+    await HOUSE_TABLES.places.insert(trx, workspaceId, placed(place), now)
+  return HOUSE_TABLES.people.insert(
+    trx,
+    workspaceId,
+    {
+      name: person.name,
+      signIn: person.signIn,
+      role: 'manager',
+      helpsOthers: true,
+      skills: start.skills,
+      shifts: start.shifts,
+    },
+    now,
+  )
+}
