@@ -75,29 +75,36 @@ async function sayWhere(
   code: string,
 ): Promise<void> {
   const others = addressesOf(args).filter((one) => one !== address)
-  say(`Velvet Batch is at ${[address, ...others].join(' and ')} (Ctrl-C stops it)`)
+  const where = [address, ...others].join(' and ')
   const knex = openDatabase(database)
-  try {
-    if (await hasWorkspace(knex)) return
-    say('Open it to set up your workshop.')
-    if (others.length > 0) say(`From another machine you are asked for this code: ${code}`)
-  } finally {
-    await knex.destroy()
-  }
+  const isSetUp = await hasWorkspace(knex).finally(() => knex.destroy())
+  say(
+    [
+      `Velvet Batch is at ${where} (Ctrl-C stops it)`,
+      ...(isSetUp ? [] : ['Open it to set up your workshop.']),
+      ...(isSetUp || others.length === 0
+        ? []
+        : [`From another machine you are asked for this code: ${code}`]),
+    ].join('\n'),
+  )
+}
+
+interface Serving {
+  /** Where requests are written down; null for this terminal. */
+  logFile: string | null
+  onStarted?: (address: string) => void
+  databaseEnded?: Promise<void>
 }
 
 /** Serves a database until somebody stops it. @returns the exit code */
 async function serve(
   args: StartArgs,
   database: DatabaseSettings,
-  {
-    onStarted,
-    databaseEnded,
-  }: { onStarted?: (address: string) => void; databaseEnded?: Promise<void> },
+  { logFile, onStarted, databaseEnded }: Serving,
 ): Promise<number> {
   await buildIfStale(ROOT)
   const reach = reachOf(args)
-  const server = await startServer(ROOT, args.port, database, null, reach)
+  const server = await startServer(ROOT, args.port, database, logFile, reach)
   onStarted?.(server.address)
   await sayWhere(args, server.address, database, reach.setupCode ?? '')
   const why = await Promise.race([
@@ -123,7 +130,7 @@ export async function startCommand(words: readonly string[]): Promise<number> {
   if (named) {
     await requireDatabase(named)
     await bringUpToDate(named, folder)
-    return serve(args, named, {})
+    return serve(args, named, { logFile: null })
   }
   requireIdle(folder)
   say(`Everything is kept in ${folder}`)
@@ -134,6 +141,7 @@ export async function startCommand(words: readonly string[]): Promise<number> {
     mark('an address that it will tell')
     await bringUpToDate(database.settings, folder)
     return await serve(args, database.settings, {
+      logFile: join(folder, 'server.log'),
       onStarted: mark,
       databaseEnded: database.ended,
     })

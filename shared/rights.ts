@@ -15,7 +15,6 @@ const managers = { manager: 'all', maker: 'none', guest: 'none' } as const
  */
 export const RIGHTS = {
   'see the workshop': everybody,
-  'see the house': members,
   'keep the house': managers,
   'see prices': members,
   'change prices': managers,

@@ -87,7 +87,7 @@ const form = useForm({
         />
       </section>
       <fieldset>
-        <legend class="font-label text-xl">It begins with</legend>
+        <legend class="font-semibold">It begins with</legend>
         <label
           v-for="(words, beginning) in BEGINNING_WORDS"
           :key="beginning"

@@ -33,7 +33,7 @@ const groups = computed(() => {
   return [...map.values()].sort((x, y) => soonest(x.first).localeCompare(soonest(y.first)))
 })
 const widestCm = computed(() =>
-  Math.max(...(workshop.workshop?.places ?? []).map((place) => place.areaCm2 / RACK_DEPTH_CM)),
+  Math.max(...workshop.placesInUse.map((place) => place.areaCm2 / RACK_DEPTH_CM)),
 )
 const canLift = (piece: PieceRow) =>
   piece.layersLeft === 0 && piece.state === 'curing' && piece.hasMould
@@ -121,7 +121,7 @@ const openingAt = (piece: PieceRow, milestone: Milestone) =>
     <div v-else class="grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,24rem)_minmax(0,1fr)]">
       <section class="space-y-3" aria-label="The racks from above">
         <RackFloor
-          v-for="place in workshop.workshop?.places"
+          v-for="place in workshop.placesInUse"
           :key="place.id"
           :place="place"
           :pieces="racks.pieces.filter((piece) => piece.placeId === place.id)"

@@ -1,6 +1,5 @@
 import { keepLive } from '~/live/happened'
 import { roomRange } from '~~/core/cure'
-import type { Pigment } from '~~/core/trade'
 import type { MouldFields } from '~~/shared/schemas/moulds'
 import type { MouldRow } from '~~/shared/types/moulds'
 import type { Subject } from '~~/shared/events'
@@ -18,20 +17,23 @@ export const useWorkshopStore = defineStore('workshop', () => {
   }
   const byId = <T extends { id: number }>(list: readonly T[] | undefined) =>
     new Map((list ?? []).map((one) => [one.id, one]))
-  const pigments = computed<ReadonlyMap<number, Pigment>>(() => byId(workshop.value?.pigments))
+  const pigments = computed(() => byId(workshop.value?.pigments))
   const moulds = computed<ReadonlyMap<number, MouldRow>>(() => byId(workshop.value?.moulds))
   const people = computed(() => byId(workshop.value?.people))
   const places = computed(() => byId(workshop.value?.places))
+  /** Those that are offered: who has left and what is put away is only remembered. */
+  const peopleThere = computed(() =>
+    (workshop.value?.people ?? []).filter((person) => !person.hasLeft),
+  )
+  const placesInUse = computed(() =>
+    (workshop.value?.places ?? []).filter((place) => !place.isArchived),
+  )
+  const pigmentsInUse = computed(() =>
+    (workshop.value?.pigments ?? []).filter((pigment) => !pigment.isArchived),
+  )
   const timeZone = computed(() => workshop.value?.timeZone ?? 'UTC')
   /** The warmest that the bench gets. */
-  const warmC = computed(
-    () =>
-      roomRange(
-        (workshop.value?.places ?? [])
-          .filter((place) => !place.isArchived)
-          .map((place) => place.climate),
-      ).warmC,
-  )
+  const warmC = computed(() => roomRange(placesInUse.value.map((place) => place.climate)).warmC)
   /** Puts a mould as the server has it now among the others. */
   const keepMould = (saved: MouldRow) => {
     if (!workshop.value) return saved
@@ -72,6 +74,9 @@ export const useWorkshopStore = defineStore('workshop', () => {
     moulds,
     people,
     places,
+    peopleThere,
+    placesInUse,
+    pigmentsInUse,
     timeZone,
     warmC,
     loadMoulds,

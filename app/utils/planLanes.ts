@@ -87,29 +87,33 @@ export function lanesOf(kind: LaneKind, sources: LaneSources): Lane[] {
 }
 
 function makerLanes({ tasks, workshop, closings, shiftsOf }: LaneSources): Lane[] {
-  return workshop.people.map((person) =>
-    lane(
-      makerId.of(person.id),
-      person.name,
-      person.skills.join(', '),
-      tasks.filter((task) => task.personId === person.id).map((task) => spanOf(task, closings)),
-      { personId: person.id, shifts: shiftsOf(person.id) },
-    ),
-  )
+  return workshop.people
+    .filter((person) => !person.hasLeft)
+    .map((person) =>
+      lane(
+        makerId.of(person.id),
+        person.name,
+        person.skills.join(', '),
+        tasks.filter((task) => task.personId === person.id).map((task) => spanOf(task, closings)),
+        { personId: person.id, shifts: shiftsOf(person.id) },
+      ),
+    )
 }
 
 function placeLanes({ tasks, workshop, closings, runsOf }: LaneSources): Lane[] {
-  return workshop.places.map((place) =>
-    lane(
-      placeId.of(place.id),
-      place.name,
-      place.roomName,
-      tasks
-        .filter((task) => task.placeId === place.id && task.personId === null)
-        .map((task) => spanOf(task, closings)),
-      { shifts: runsOf(place) },
-    ),
-  )
+  return workshop.places
+    .filter((place) => !place.isArchived)
+    .map((place) =>
+      lane(
+        placeId.of(place.id),
+        place.name,
+        place.roomName,
+        tasks
+          .filter((task) => task.placeId === place.id && task.personId === null)
+          .map((task) => spanOf(task, closings)),
+        { shifts: runsOf(place) },
+      ),
+    )
 }
 
 /** A mould is held from its pour until the task that gives it back has ended. */

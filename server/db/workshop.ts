@@ -130,7 +130,7 @@ export async function listStations(db: Db, workspaceId: number) {
   }[]
 }
 
-export async function listPigments(db: Db, workspaceId: number): Promise<Pigment[]> {
+export async function listPigments(db: Db, workspaceId: number): Promise<(Pigment & { isArchived: boolean })[]> {
   const rows = (await db('pigments').where({ workspace_id: workspaceId }).orderBy('name')) as {
     id: number
     name: string
@@ -140,6 +140,7 @@ export async function listPigments(db: Db, workspaceId: number): Promise<Pigment
     density: string | null
     bulk_density: string | null
     drop_ml: string | null
+    archived_at: Date | null
   }[]
   return rows.map((row) => ({
     id: row.id,
@@ -147,6 +148,7 @@ export async function listPigments(db: Db, workspaceId: number): Promise<Pigment
     hex: row.hex,
     form: row.form,
     pricePerG: row.price_per_g,
+    isArchived: row.archived_at !== null,
     density: decimalOrNull(row.density) ?? undefined,
     bulkDensity: decimalOrNull(row.bulk_density) ?? undefined,
     dropMl: decimalOrNull(row.drop_ml) ?? undefined,

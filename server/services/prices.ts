@@ -17,7 +17,7 @@ export const resinFor = <T extends Pick<Resin, 'kitPrice' | 'otherKits'>>(who: W
 export const mouldFor = <T extends Pick<Mould, 'price'>>(who: Who, mould: T): T =>
   may(who, 'see prices') ? mould : { ...mould, price: null }
 
-export const pigmentFor = (who: Who, pigment: Pigment): Pigment =>
+export const pigmentFor = <T extends Pick<Pigment, 'pricePerG'>>(who: Who, pigment: T): T =>
   may(who, 'see prices') ? pigment : { ...pigment, pricePerG: null }
 
 export const rulesFor = (who: Who, rules: StudioRules): StudioRules =>

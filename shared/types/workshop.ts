@@ -41,5 +41,6 @@ export interface Workshop {
   shifts: WeeklyShift[]
   places: PlaceRow[]
   moulds: MouldRow[]
-  pigments: Pigment[]
+  /** Those put away too: recipes that have them are drawn in their colour. */
+  pigments: (Pigment & { isArchived: boolean })[]
 }

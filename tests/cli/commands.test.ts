@@ -1,8 +1,11 @@
 import { spawnSync } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { describe, expect, test } from '@jest/globals'
+import { afterAll, describe, expect, test } from '@jest/globals'
 import { serveArgs } from '../../cli/lib/args'
+import { dataFolder, markRunning, requireIdle, runningOn, unmark } from '../../cli/lib/dataFolder'
 import { freePort } from '../../cli/lib/ports'
 import { requireRoom } from '../../cli/lib/requireRoom'
 import { Sentence } from '../../cli/lib/Sentence'
@@ -63,9 +66,9 @@ describe('room on the disk', () => {
 describe('what goes wrong is one plain sentence and a status that is not zero', () => {
   test.each<[string, string[], NodeJS.ProcessEnv, RegExp]>([
     [
-      'no database named',
+      'half a database named',
       ['start', '--port', PORT],
-      {},
+      { VELVET_DB_HOST: '127.0.0.1' },
       /^VELVET_DB_USER is not set; the database is given by/,
     ],
     [
@@ -87,6 +90,9 @@ describe('what goes wrong is one plain sentence and a status that is not zero', 
       /does not answer/,
     ],
     ['a strange option', ['demo', '--fast'], {}, /--fast/],
+    ['a strange address', ['start', '--host', 'everywhere'], {}, /"everywhere"/],
+    ['a certificate without its key', ['start', '--tls-cert', 'it.pem'], {}, /go together/],
+    ['nobody’s password', ['password'], {}, /Say whose password it is/],
   ])('%s', (_what, args, env, sentence) => {
     const { lines, status } = velvet(args, env)
     expect(lines).toHaveLength(1)
@@ -109,5 +115,27 @@ describe('what goes wrong is one plain sentence and a status that is not zero', 
       `Port ${port} is in use by another program; choose another with --port.`,
     ])
     expect(status).toBe(1)
+  })
+})
+
+describe('a folder of one’s own', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'velvet-folder-'))
+  afterAll(() => rmSync(folder, { recursive: true, force: true }))
+
+  test('is asked for, or lies with the person’s own data', () => {
+    expect(dataFolder('some/where')).toBe(join(process.cwd(), 'some/where'))
+    expect(dataFolder(null)).toMatch(/velvet-batch$/)
+    expect(dataFolder(null)).not.toContain(ROOT)
+  })
+  test('is run by one command at a time; a mark left by a killed one counts for nothing', () => {
+    requireIdle(folder)
+    markRunning(folder, { pid: process.pid, databasePort: 3307, address: 'http://127.0.0.1:4310' })
+    expect(() => requireIdle(folder)).toThrow(/is running already, at http:\/\/127.0.0.1:4310/)
+    expect(runningOn(folder)?.databasePort).toBe(3307)
+    const nobody = spawnSync('true').pid
+    markRunning(folder, { pid: nobody, databasePort: 3307, address: '' })
+    expect(runningOn(folder)).toBeNull()
+    unmark(folder)
+    expect(runningOn(folder)).toBeNull()
   })
 })

@@ -32,7 +32,7 @@ const { lines, errorAt } = defineProps<{
         :error="errorAt(line.key)"
         @update:model-value="rules[line.key] = $event ?? ''"
       />
-      <p class="pb-2 text-sm text-soft">For {{ line.needs }}. Starting value: {{ line.start }}.</p>
+      <p class="pb-2 text-sm text-soft">{{ line.needs }}. Starting value: {{ line.start }}.</p>
     </li>
   </ul>
 </template>

@@ -104,7 +104,7 @@ const owners = computed(() =>
   session.may('plan')
     ? [
         { value: 0, label: 'the workshop’s' },
-        ...[...workshop.people.values()]
+        ...workshop.peopleThere
           .filter((person) => person.role === 'guest')
           .map(({ id, name }) => ({ value: id, label: `${name}’s own` })),
       ]

@@ -24,7 +24,7 @@ const resins = useResinStore()
 const kind = ref<WhatIfKind>('away')
 const today = useWhen().localNow()
 const draft = reactive<WhatIfDraft>({
-  personId: workshop.workshop?.people[0]?.id ?? 0,
+  personId: workshop.peopleThere[0]?.id ?? 0,
   mouldId: workshop.workshop?.moulds[0]?.id ?? 0,
   lineId: lines[0]?.id ?? 0,
   resinId: resins.resins[0]?.id ?? 0,
@@ -68,7 +68,7 @@ const kinds = computed(() =>
 )
 const choices = <T extends { id: number }>(list: readonly T[], label: (one: T) => string) =>
   list.map((one) => ({ value: one.id, label: label(one) }))
-const people = computed(() => choices(workshop.workshop?.people ?? [], ({ name }) => name))
+const people = computed(() => choices(workshop.peopleThere, ({ name }) => name))
 const moulds = computed(() =>
   choices(workshop.workshop?.moulds ?? [], ({ name, count }) => `${name} (there are ${count})`),
 )

@@ -23,7 +23,7 @@ const resinOptions = computed(() =>
   resins.resins.map((resin) => ({ value: resin.id, label: resin.name })),
 )
 const pigmentOptions = computed(() =>
-  [...workshop.pigments.values()].map((pigment) => ({ value: pigment.id, label: pigment.name })),
+  workshop.pigmentsInUse.map((pigment) => ({ value: pigment.id, label: pigment.name })),
 )
 const RECOATS = [
   { value: 'either', label: 'tacky, else sanded' },

@@ -9,6 +9,10 @@ const pigments = defineModel<LayerPigment[]>({ required: true })
 const workshop = useWorkshopStore()
 const FIRST_LOAD_PCT = 1
 
+/** What is put away is still taken out of where it is. */
+const offered = computed(() =>
+  [...workshop.pigments].filter(([id, { isArchived }]) => !isArchived || loadOf(id) !== undefined),
+)
 const loadOf = (id: number) => pigments.value.find((one) => one.pigmentId === id)?.loadPct
 const total = computed(() => pigments.value.reduce((sum, one) => sum + one.loadPct, 0))
 function toggle(id: number): void {
@@ -35,7 +39,7 @@ const setLoad = (id: number, event: Event) =>
         ></span
       >
       <button
-        v-for="[id, pigment] in workshop.pigments"
+        v-for="[id, pigment] in offered"
         :key="id"
         type="button"
         class="size-8 border-2"

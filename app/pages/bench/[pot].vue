@@ -56,9 +56,7 @@ watch(
   { immediate: true },
 )
 
-const racks = computed(() =>
-  (workshop.workshop?.places ?? []).filter((place) => place.kind === 'rack'),
-)
+const racks = computed(() => workshop.placesInUse.filter((place) => place.kind === 'rack'))
 const plannedRack = computed(
   () =>
     plan.plan?.tasks.find((task) => task.potId === potId && task.kind === 'cure')?.placeId ??

@@ -18,7 +18,7 @@ const titles = computed(
 )
 const hands = computed(() => (plan.plan?.tasks ?? []).filter((task) => task.attended))
 const rows = computed(() =>
-  (workshop.workshop?.people ?? []).map((person) => ({
+  workshop.peopleThere.map((person) => ({
     person,
     days: days.value.map((day) =>
       hands.value.filter(

@@ -96,7 +96,7 @@ function startWith(): object {
       <p v-if="form.failure.value && !theirs" role="alert" class="wrong mb-2">
         {{ form.failure.value }}
       </p>
-      <component :is="FIELDS[kind]" v-model="draft as never" :error-at="form.errorAt" />
+      <component :is="FIELDS[kind]" :model-value="draft as never" :error-at="form.errorAt" />
       <template v-if="opened">
         <InvitationLink v-if="kind === 'people'" :person-id="opened.id" />
         <PutAway :kind="kind" :row="opened" @done="show" />

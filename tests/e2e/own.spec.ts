@@ -1,0 +1,193 @@
+import { expect, type Page } from '@playwright/test'
+import { test } from './ownWorkshop'
+
+/** A Tuesday evening, and the Monday after it. */
+const BEGINS = '2027-03-02T18:05:00Z'
+const CURED = '2027-03-08T18:05:00Z'
+const PASSWORD = 'nine geese and a kettle'
+const RESIN = 'Slow clear'
+const RECIPE = 'Paperweight'
+const ORDER = 'A paperweight for the reading room'
+
+const field = (page: Page, label: string) => page.getByLabel(label, { exact: true })
+/** What the start list says is missing, and where it leads. */
+const seeTo = async (page: Page, missing: string) => {
+  await page.goto('/')
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: missing })
+    .getByRole('link', { name: 'See to it' })
+    .click()
+}
+
+test('from an empty machine to a first piece that is poured, cured, judged and priced', async ({
+  workshop,
+  visitor,
+}) => {
+  test.setTimeout(180_000)
+  const page = await (await visitor()).newPage()
+
+  await test.step('one command, and the door leads to setting it up', async () => {
+    const said = await workshop.start(BEGINS)
+    expect(said).toContain('Everything is kept in')
+    expect(said).toContain('Open it to set up your workshop.')
+    await page.goto('/orders')
+    await expect(page.getByRole('heading', { name: 'A new workshop' })).toBeVisible()
+    await field(page, 'Name of the workshop').fill('Reading Lane')
+    await field(page, 'Your name').fill('Ines Warrow')
+    await field(page, 'Name to sign in with').fill('Ines')
+    await page.getByLabel('Password').fill('short')
+    await page.getByRole('button', { name: 'Set up the workshop' }).click()
+    await expect(page.getByText('needs at least 10 characters')).toBeVisible()
+    await page.getByLabel('Password').fill(PASSWORD)
+    await page.getByLabel('One person at a table').check()
+    await page.getByRole('button', { name: 'Set up the workshop' }).click()
+    await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+    await expect(page.getByText('Reading Lane')).toBeVisible()
+  })
+
+  await test.step('nobody sets it up twice', async () => {
+    const again = await page.request.post('/api/setup', {
+      data: {
+        workshop: { name: 'Another', timeZone: 'UTC', currency: 'EUR' },
+        units: { mass: 'g', volume: 'ml', length: 'mm', temperature: '°C' },
+        person: { name: 'Somebody', signIn: 'somebody', password: PASSWORD },
+        beginning: 'empty',
+        code: '',
+      },
+    })
+    expect(again.status()).toBe(422)
+  })
+
+  await test.step('the start list leads to what is missing, one after the other', async () => {
+    await seeTo(page, 'No wage')
+    await page.getByLabel('an hour of work').fill('18,00')
+    await page.getByRole('button', { name: 'Save the rules' }).click()
+    await expect(page.getByText('Saved.')).toBeVisible()
+
+    await seeTo(page, 'No resin')
+    await field(page, 'Name').fill(RESIN)
+    await field(page, 'density of A').fill('1.1')
+    await field(page, 'density of B').fill('1.0')
+    await field(page, 'greatest layer').fill('25')
+    await page.getByRole('button', { name: 'Save the resin' }).click()
+    await expect(page).toHaveURL(/stores\/\d+$/)
+
+    await seeTo(page, 'No recipe')
+    await field(page, 'Name').fill(RECIPE)
+    await field(page, 'width').fill('60')
+    await field(page, 'length').fill('60')
+    await field(page, 'height').fill('20')
+    await page.getByLabel('Add a step after the last layer').selectOption('Demould')
+    await page.getByRole('button', { name: 'Save the recipe' }).click()
+    await expect(page).toHaveURL(/recipes\/\d+$/)
+
+    await seeTo(page, 'No order')
+    await field(page, 'What').fill(ORDER)
+    await field(page, 'For whom').fill('The reading room')
+    await field(page, 'Recipe').selectOption({ label: RECIPE })
+    await field(page, 'How many').fill('1')
+    await page.getByRole('button', { name: 'Take the order' }).click()
+    await expect(page.getByRole('heading', { name: ORDER })).toBeVisible()
+    await page.goto('/')
+    await expect(page.getByRole('heading', { name: 'Hands, now and next' })).toBeVisible()
+    await expect(page.getByText('Before the first piece')).toHaveCount(0)
+  })
+
+  await test.step('it is planned, and poured', async () => {
+    await page.goto('/plan')
+    await page.getByRole('button', { name: 'Plan from now' }).first().click()
+    await expect(page.getByRole('listitem').filter({ hasText: ORDER })).toContainText('ready')
+    await page.goto('/pots')
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: ORDER })
+      .getByRole('link', { name: 'To the bench' })
+      .click()
+    await expect(page.getByText('until it shows')).toBeVisible()
+    await page.keyboard.press('Enter')
+    await page.keyboard.press(' ')
+    await page.getByRole('button', { name: 'Stir now' }).click()
+    await page.getByRole('button', { name: 'Stirred, no streaks' }).click()
+    await page.getByRole('button', { name: 'Pour already' }).click()
+    await page.getByRole('button', { name: 'All poured' }).click()
+    await page.getByRole('button', { name: 'Heat pass done' }).click()
+    await page.getByRole('button', { name: 'Shelf' }).click()
+    await page.getByRole('button', { name: 'It lies there, cure begins' }).click()
+    await expect(page.getByText('is poured and curing')).toBeVisible()
+  })
+
+  await test.step('days later it has cured, is judged, and tells what it cost', async () => {
+    await workshop.stop()
+    await workshop.start(CURED)
+    await page.goto('/racks')
+    const row = page.getByRole('row').filter({ hasText: RECIPE })
+    await expect(row).toContainText('Shelf')
+    await row.getByRole('button', { name: `${RECIPE} 1` }).click()
+    await page.getByRole('button', { name: 'Demould', exact: true }).first().click()
+    await page.getByLabel('What was seen').fill('Clear and flat.')
+    await page.getByRole('button', { name: 'Sold as good' }).click()
+    await expect(page.getByText(`${RECIPE} 1: good.`)).toBeVisible()
+    await page.goto('/orders')
+    await page.getByRole('link', { name: ORDER }).click()
+    // 72 ml + 3 ml film, 5 % more: 78.75 ml of a kit of 1,500 ml for 50.00 are 2.63
+    await expect(page.getByRole('row', { name: RESIN })).toContainText('2.63')
+    await expect(page.getByRole('row', { name: /the batch/ })).toBeVisible()
+  })
+})
+
+test('a second maker is invited, comes in once, and leaves', async ({ workshop, visitor }) => {
+  test.setTimeout(120_000)
+  const [page, other] = [await (await visitor()).newPage(), await (await visitor()).newPage()]
+  await workshop.start(BEGINS)
+  const setUp = await page.request.post('/api/setup', {
+    data: {
+      workshop: { name: 'Hollow Lane', timeZone: 'Europe/Dublin', currency: 'EUR' },
+      units: { mass: 'g', volume: 'ml', length: 'mm', temperature: '°C' },
+      person: { name: 'Ines Warrow', signIn: 'ines', password: PASSWORD },
+      beginning: 'empty',
+      code: '',
+    },
+  })
+  expect(setUp.ok(), await setUp.text()).toBe(true)
+  await page.goto('/')
+  await expect(page.getByText('No station of the kind “pour table”')).toBeVisible()
+  await expect(page.getByText('Nobody has the skill “pour”')).toBeVisible()
+
+  await page.goto('/house/people/new')
+  await field(page, 'Name').fill('Tamsin Brook')
+  await field(page, 'Name to sign in with').fill('Tamsin')
+  await field(page, 'Monday').fill('9-12:30, 13')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('is written like 9–12:30, 13–17')).toBeVisible()
+  await field(page, 'Monday').fill('9-12:30, 13-17')
+  await page.getByRole('button', { name: 'Monday’s hours till Friday' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page).toHaveURL(/people\/\d+$/)
+  await page.getByRole('button', { name: 'Make the link' }).click()
+  const link = (await page.getByTestId('invitation-link').textContent()) ?? ''
+
+  await other.goto(link)
+  await expect(other.getByText('Welcome, Tamsin Brook')).toBeVisible()
+  await other.getByLabel('Password').fill(PASSWORD)
+  await other.getByRole('button', { name: 'Come in' }).click()
+  await expect(other.getByRole('heading', { name: 'Today' })).toBeVisible()
+  // The house is the manager's to keep, and a link holds once.
+  await expect(other.getByRole('link', { name: 'House' })).toHaveCount(0)
+  expect((await other.request.get('/api/house/people')).status()).toBe(403)
+  await page.goto(link)
+  await expect(page.getByRole('alert')).toContainText('This invitation holds no more')
+
+  await page.goto('/house/people')
+  await expect(page.getByRole('row', { name: /Tamsin/ })).toContainText('can sign in')
+  await expect(page.getByRole('row', { name: /Tamsin/ })).toContainText('37.5')
+  await page.getByRole('link', { name: 'Tamsin Brook' }).click()
+  await page.getByRole('button', { name: 'They have left' }).click()
+  await expect(page.getByText('Has left.')).toBeVisible()
+  expect((await other.request.get('/api/session')).status()).toBe(401)
+
+  await page.goto('/house/people')
+  await page.getByRole('link', { name: 'Ines Warrow' }).click()
+  await page.getByRole('button', { name: 'They have left' }).click()
+  await expect(page.getByRole('alert')).toContainText('only manager here')
+})
