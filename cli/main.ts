@@ -15,6 +15,8 @@ type Command = (args: readonly string[]) => Promise<number>
 const COMMANDS: Record<string, () => Promise<Command>> = {
   demo: async () => (await import('./demo')).demoCommand,
   start: async () => (await import('./start')).startCommand,
+  backup: async () => (await import('./backup')).backupCommand,
+  restore: async () => (await import('./backup')).restoreCommand,
   password: async () => (await import('./password')).passwordCommand,
   test: async () => (await import('./test')).testCommand,
   pictures: async () => (await import('./pictures')).picturesCommand,

@@ -1,5 +1,5 @@
 import { randomInt } from 'node:crypto'
-import { readFileSync } from 'node:fs'
+import { mkdirSync, readFileSync } from 'node:fs'
 import { networkInterfaces } from 'node:os'
 import { join } from 'node:path'
 import mysql from 'mysql2/promise'
@@ -9,6 +9,8 @@ import { hasWorkspace } from '../server/db/workspaces'
 import { startArgs, type StartArgs } from './lib/args'
 import { buildIfStale } from './lib/build'
 import { dataFolder, markRunning, requireIdle, unmark } from './lib/dataFolder'
+import { dumpDatabase } from './lib/dump'
+import { everyNight, nightlyFile, removeOldNights } from './lib/nightly'
 import { startMariadb } from './lib/mariadb'
 import { upgrade } from './lib/migrate'
 import { namedDatabase } from './lib/namedDatabase'
@@ -135,17 +137,29 @@ export async function startCommand(words: readonly string[]): Promise<number> {
   requireIdle(folder)
   say(`Everything is kept in ${folder}`)
   const database = await startMariadb(folder)
+  const backups = join(folder, 'backups')
+  let stopNights = () => {}
   try {
     const mark = (address: string) =>
       markRunning(folder, { pid: process.pid, databasePort: database.settings.port, address })
     mark('an address that it will tell')
     await bringUpToDate(database.settings, folder)
+    stopNights = everyNight(
+      now,
+      async () => {
+        mkdirSync(backups, { recursive: true, mode: 0o700 })
+        await dumpDatabase(database.settings, nightlyFile(backups, now()))
+        removeOldNights(backups)
+      },
+      say,
+    )
     return await serve(args, database.settings, {
       logFile: join(folder, 'server.log'),
       onStarted: mark,
       databaseEnded: database.ended,
     })
   } finally {
+    stopNights()
     unmark(folder)
     await database.stop()
   }

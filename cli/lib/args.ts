@@ -46,21 +46,28 @@ export function serveArgs(args: readonly string[], mayReset: boolean): ServeArgs
   return { port: portOf(values.port), reset: values.reset ?? false }
 }
 
-/** Reads a name and `--data FOLDER`. @throws Sentence for anything else */
-export function passwordArgs(args: readonly string[]): { name: string; data: string | null } {
+/**
+ * Reads one word and `--data FOLDER`.
+ * @param missing what to say where the word is not there
+ * @throws Sentence for anything else
+ */
+export function wordArgs(
+  args: readonly string[],
+  missing: string,
+): { word: string; data: string | null } {
+  let parsed
   try {
-    const { values, positionals } = parseArgs({
+    parsed = parseArgs({
       args: [...args],
       options: { data: { type: 'string' } },
       allowPositionals: true,
     })
-    const [name, ...more] = positionals
-    if (name === undefined || more.length > 0)
-      throw new Error('Say whose password it is: ./velvet password NAME')
-    return { name, data: values.data ?? null }
   } catch (error) {
     throw new Sentence((error as Error).message)
   }
+  const [word, ...more] = parsed.positionals
+  if (word === undefined || more.length > 0) throw new Sentence(missing)
+  return { word, data: parsed.values.data ?? null }
 }
 
 /**

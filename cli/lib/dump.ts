@@ -57,8 +57,30 @@ export async function dumpDatabase(settings: DatabaseSettings, file: string): Pr
   }
 }
 
-/** Puts a database back as a dump holds it. Everything that it held is gone first. */
+/** What the program that writes dumps writes last. */
+const LAST_LINE = /^-- Dump completed/m
+const TAIL = 400
+
+/** @throws Sentence where a file is no dump, or was cut short */
+export async function requireWhole(file: string): Promise<void> {
+  let tail = ''
+  const keepTail = async (chunks: AsyncIterable<Buffer>) => {
+    for await (const chunk of chunks) tail = `${tail}${chunk.toString('latin1')}`.slice(-TAIL)
+  }
+  try {
+    await pipeline(createReadStream(file), createGunzip(), keepTail)
+  } catch (error) {
+    throw new Sentence(`${file} cannot be read as a backup: ${(error as Error).message}`)
+  }
+  if (!LAST_LINE.test(tail)) throw new Sentence(`${file} is no whole backup: its end is missing.`)
+}
+
+/**
+ * Puts a database back as a dump holds it. Everything that it held is gone first, so nothing is
+ * touched unless the dump is whole.
+ */
 export async function loadDump(settings: DatabaseSettings, file: string): Promise<void> {
+  await requireWhole(file)
   const { args, env } = asUser(settings)
   const child = spawn(
     'mariadb',

@@ -93,6 +93,8 @@ describe('what goes wrong is one plain sentence and a status that is not zero', 
     ['a strange address', ['start', '--host', 'everywhere'], {}, /"everywhere"/],
     ['a certificate without its key', ['start', '--tls-cert', 'it.pem'], {}, /go together/],
     ['nobody’s password', ['password'], {}, /Say whose password it is/],
+    ['a backup to nowhere', ['backup'], {}, /Say where to/],
+    ['a backup that is none', ['restore', 'velvet'], {}, /cannot be read as a backup/],
   ])('%s', (_what, args, env, sentence) => {
     const { lines, status } = velvet(args, env)
     expect(lines).toHaveLength(1)

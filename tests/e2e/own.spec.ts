@@ -124,14 +124,13 @@ test('from an empty machine to a first piece that is poured, cured, judged and p
     const row = page.getByRole('row').filter({ hasText: RECIPE })
     await expect(row).toContainText('Shelf')
     await row.getByRole('button', { name: `${RECIPE} 1` }).click()
-    await page.getByRole('button', { name: 'Demould', exact: true }).first().click()
     await page.getByLabel('What was seen').fill('Clear and flat.')
     await page.getByRole('button', { name: 'Sold as good' }).click()
     await expect(page.getByText(`${RECIPE} 1: good.`)).toBeVisible()
     await page.goto('/orders')
     await page.getByRole('link', { name: ORDER }).click()
     // 72 ml + 3 ml film, 5 % more: 78.75 ml of a kit of 1,500 ml for 50.00 are 2.63
-    await expect(page.getByRole('row', { name: RESIN })).toContainText('2.63')
+    await expect(page.getByRole('row', { name: `${RESIN}, face` })).toContainText('2.63')
     await expect(page.getByRole('row', { name: /the batch/ })).toBeVisible()
   })
 })
@@ -190,4 +189,16 @@ test('a second maker is invited, comes in once, and leaves', async ({ workshop, 
   await page.getByRole('link', { name: 'Ines Warrow' }).click()
   await page.getByRole('button', { name: 'They have left' }).click()
   await expect(page.getByRole('alert')).toContainText('only manager here')
+
+  await test.step('who is locked out gets a link from whoever sits at the machine', async () => {
+    const said = workshop.run('password', 'INES')
+    const [, address = ''] = /at (http\S+)/.exec(said) ?? []
+    expect(address).toContain(workshop.address)
+    const anew = await (await visitor()).newPage()
+    await anew.goto(address)
+    await anew.getByLabel('Password').fill('another kettle of geese')
+    await anew.getByRole('button', { name: 'Come in' }).click()
+    await expect(anew.getByRole('heading', { name: 'Today' })).toBeVisible()
+    expect((await page.request.get('/api/session')).status()).toBe(401)
+  })
 })

@@ -1,4 +1,4 @@
-import { spawn, type ChildProcess } from 'node:child_process'
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -43,6 +43,13 @@ class OwnWorkshop {
       child.once('exit', (code) => reject(new Error(`it ended with ${code}: ${said}`)))
     })
     return said
+  }
+  /** Another command on the same folder. @returns what it said */
+  run(...args: string[]): string {
+    return execFileSync(join(ROOT, 'velvet'), [...args, '--data', this.folder], {
+      encoding: 'utf8',
+      env: withoutDatabase(),
+    })
   }
   async stop(): Promise<void> {
     const { child } = this
