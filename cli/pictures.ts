@@ -74,7 +74,7 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
   ['racks', (page) => page.goto('/racks')],
   ['stores', (page) => page.goto('/stores')],
   ['resin', firstOf('/stores')],
-  ['resins-compared', (page) => page.goto('/stores/compare?resins=1,3,6')],
+  ['house', (page) => page.goto('/house/people')],
   ['notebook', (page) => page.goto('/notebook')],
   [
     'piece',

@@ -7,7 +7,15 @@ interface Operation {
   requestBody?: { content: Record<string, unknown> }
 }
 const METHODS = ['get', 'post', 'put', 'delete'] as const
-const OPEN = new Set(['GET /api/health', 'POST /api/session', 'GET /api/calendar/{secret}'])
+const OPEN = new Set([
+  'GET /api/health',
+  'POST /api/session',
+  'GET /api/calendar/{secret}',
+  'GET /api/setup',
+  'POST /api/setup',
+  'GET /api/invitation/{secret}',
+  'POST /api/invitation/{secret}',
+])
 
 /** Every operation of the API's own description, with an id in its path that nothing has. */
 async function operations(request: APIRequestContext) {

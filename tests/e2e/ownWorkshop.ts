@@ -15,6 +15,7 @@ const withoutDatabase = () =>
 class OwnWorkshop {
   private readonly folder = mkdtempSync(join(tmpdir(), 'velvet-own-'))
   private child: ChildProcess | null = null
+  private now = ''
   private constructor(readonly port: number) {}
 
   static async at(): Promise<OwnWorkshop> {
@@ -32,6 +33,7 @@ class OwnWorkshop {
       { env: { ...withoutDatabase(), VELVET_NOW: now }, stdio: ['ignore', 'pipe', 'pipe'] },
     )
     this.child = child
+    this.now = now
     let said = ''
     await new Promise<void>((resolve, reject) => {
       const hear = (chunk: Buffer) => {
@@ -48,7 +50,7 @@ class OwnWorkshop {
   run(...args: string[]): string {
     return execFileSync(join(ROOT, 'velvet'), [...args, '--data', this.folder], {
       encoding: 'utf8',
-      env: withoutDatabase(),
+      env: { ...withoutDatabase(), VELVET_NOW: this.now },
     })
   }
   async stop(): Promise<void> {

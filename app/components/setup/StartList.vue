@@ -3,9 +3,10 @@ import type { Missing } from '~~/core/question'
 import { missingWords } from '~~/shared/words'
 
 /** What the workshop still lacks, each leading to where it is added; nothing where all is there. */
-const { only = undefined } = defineProps<{
+const { only = undefined, title = 'Before pieces can be poured and priced' } = defineProps<{
   /** Leaves out what this place does not need. */
   only?: (missing: Missing) => boolean
+  title?: string
 }>()
 const house = useHouseStore()
 const session = useSessionStore()
@@ -43,7 +44,7 @@ const lines = computed(() =>
 
 <template>
   <section v-if="lines.length > 0" aria-labelledby="start-list" class="sheet mb-6 p-5">
-    <h2 id="start-list">Before the first piece can be poured and priced</h2>
+    <h2 id="start-list">{{ title }}</h2>
     <ol class="mt-2">
       <li
         v-for="line in lines"

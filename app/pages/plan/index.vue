@@ -70,6 +70,10 @@ function show(key: string): void {
       @refresh="({ terms }) => askTerms(terms)"
       @afresh="afresh"
     />
+    <StartList
+      title="What the plan lacks"
+      :only="({ code }) => code !== 'no-wage' && code !== 'no-order'"
+    />
     <p v-if="refused" role="alert" class="wrong mb-2">{{ refused }}</p>
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the plan …</p>
