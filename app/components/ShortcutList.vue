@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import { PLACES } from '~/utils/placeList'
 
+const session = useSessionStore()
+const places = computed(() =>
+  PLACES.filter((place) => !('takes' in place) || session.may(place.takes)),
+)
 const { open } = defineProps<{ open: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 const BENCH = [
@@ -27,7 +31,7 @@ const PLAN = [
   <AskDialog :open="open" title="Shortcuts" @close="emit('close')">
     <table class="ledger">
       <tbody>
-        <tr v-for="place in PLACES" :key="place.key">
+        <tr v-for="place in places" :key="place.key">
           <td>
             <kbd>{{ place.key }}</kbd>
           </td>

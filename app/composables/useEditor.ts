@@ -42,14 +42,19 @@ export function useEditor<
   const missing = ref(false)
   const saved = ref(false)
 
+  /** Whether somebody has typed something that is not saved. */
+  const isTouched = () =>
+    JSON.stringify(opened.value ? fieldsOf(opened.value) : untouched.value) !==
+    JSON.stringify(draft.value)
+  const untouched = shallowRef<Fields>(options.blank())
+  useLeaving(() => isTouched() && !form.sending.value && !isGoingOn)
+  /** After something new is saved the page goes on to its own address. */
+  let isGoingOn = false
+
   const others = useOthersSaved<Row>({
     subject: options.subject,
     opened: () => opened.value,
-    isTouched: () => {
-      return (
-        JSON.stringify(opened.value ? fieldsOf(opened.value) : {}) !== JSON.stringify(draft.value)
-      )
-    },
+    isTouched,
     isSending: () => form.sending.value,
     read: async () => {
       await options.load()
@@ -66,6 +71,7 @@ export function useEditor<
     await options.load()
     if (isNew) {
       draft.value = options.blank()
+      untouched.value = JSON.parse(JSON.stringify(draft.value)) as Fields
       return
     }
     const row = options.find(Number(id))
@@ -79,6 +85,7 @@ export function useEditor<
         ? options.save(opened.value.id, { ...value, version: opened.value.version })
         : options.create(value),
     done: (row) => {
+      isGoingOn = isNew
       if (isNew) void navigateTo(`${options.path}/${row.id}`)
       show(row)
       saved.value = true

@@ -15,8 +15,11 @@ const places = computed(() =>
 )
 
 const isHere = (path: string) => (path === '/' ? route.path === '/' : route.path.startsWith(path))
+/** Whether a key is meant for what has the focus: a field, a button of a form, a slider. */
 const isTyping = (event: KeyboardEvent) =>
-  /^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName) ||
+  (event.target as HTMLElement).closest(
+    'input, textarea, select, form, [role="slider"], [role="dialog"]',
+  ) !== null ||
   event.ctrlKey ||
   event.metaKey ||
   event.altKey
@@ -76,6 +79,7 @@ async function leave(): Promise<void> {
     <main id="main" class="min-w-0 px-4 py-5 lg:px-8" tabindex="-1"><slot /></main>
     <WhyPanel />
     <SignInAgain />
+    <LeavingDialog />
     <ShortcutList :open="shortcuts" @close="shortcuts = false" />
     <CalendarDialog :open="subscribing" @close="subscribing = false" />
     <AccountDialog :open="accounting" @close="accounting = false" />

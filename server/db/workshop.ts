@@ -130,7 +130,10 @@ export async function listStations(db: Db, workspaceId: number) {
   }[]
 }
 
-export async function listPigments(db: Db, workspaceId: number): Promise<(Pigment & { isArchived: boolean })[]> {
+export async function listPigments(
+  db: Db,
+  workspaceId: number,
+): Promise<(Pigment & { isArchived: boolean })[]> {
   const rows = (await db('pigments').where({ workspace_id: workspaceId }).orderBy('name')) as {
     id: number
     name: string

@@ -3,14 +3,9 @@ import type { Action } from '../../shared/rights'
 import type { Problem } from '../../shared/types/exchange'
 import { AppError } from '../services/AppError'
 import { requireMay } from '../services/rights'
-import { ROUTES } from '../services/service/openapi'
+import { ROUTE_PATTERNS } from '../services/service/openapi'
 import { whoOf } from '../utils/api'
 import { sendProblem } from '../utils/problem'
-
-const NAMES = Object.entries(ROUTES).map(([name, { action }]) => {
-  const [method = '', path = ''] = name.split(' ')
-  return { method, path: new RegExp(`^${path.replace(/\{\w+\}/g, '[^/]+')}$`), action }
-})
 
 /**
  * Whatever is no route of the API is refused before a page could answer it: an address that there
@@ -19,7 +14,7 @@ const NAMES = Object.entries(ROUTES).map(([name, { action }]) => {
 export default defineEventHandler((event) => {
   const [path = ''] = event.path.split('?')
   if (!path.startsWith('/api/')) return
-  const here = NAMES.filter((one) => one.path.test(path))
+  const here = ROUTE_PATTERNS.filter((one) => one.path.test(path))
   const methods = here.map(({ method }) => method)
   const asked = event.method === 'HEAD' ? 'GET' : event.method
   const route = here.find(({ method }) => method === asked)

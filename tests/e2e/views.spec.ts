@@ -8,7 +8,9 @@ const firstLink = async (page: Page, list: string, pattern: RegExp) => {
   await page
     .getByRole('main')
     .getByRole('link')
-    .filter({ hasNotText: /Take an order|Write a recipe|Add a resin|Size a mould|Gather pots/ })
+    .filter({
+      hasNotText: /Add a person|Take an order|Write a recipe|Add a resin|Size a mould|Gather pots/,
+    })
     .and(page.locator(`a[href*="${list}/"]`))
     .first()
     .click()
@@ -40,6 +42,10 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
   ['a resin', (page) => firstLink(page, '/stores', /stores\/\d+/)],
   ['Resins side by side', (page) => page.goto('/stores/compare?resins=1,2,3')],
   ['Notebook', (page) => page.goto('/notebook')],
+  ['People of the house', (page) => page.goto('/house/people')],
+  ['a person', (page) => firstLink(page, '/house/people', /people\/\d+/)],
+  ['a new place', (page) => page.goto('/house/places/new')],
+  ['the rules', (page) => page.goto('/house/rules')],
   ['a page of the notebook', (page) => firstLink(page, '/notebook', /notebook\/\d+/)],
 ]
 const settled = async (page: Page) => {

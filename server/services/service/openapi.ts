@@ -35,6 +35,8 @@ import { runEventsSchema, startRunSchema } from '../../../shared/schemas/runs'
 interface Route {
   /** What of the table of rights it takes; null where nobody needs a right for it. */
   action: Action | null
+  /** Whether a stranger may call it. */
+  isOpen?: true
   summary: string
   body?: Schema
   /** The same where it is one of several. */
@@ -50,26 +52,38 @@ const asSchema = (schema: unknown) => schema as Schema
 
 /** Every route of the API; a test compares this list with the files in `server/api`. */
 export const ROUTES: Record<string, Route> = {
-  'GET /api/health': { action: null, summary: 'Whether the database answers' },
-  'POST /api/session': { action: null, summary: 'Sign in', body: asSchema(signInSchema) },
+  'GET /api/health': { action: null, isOpen: true, summary: 'Whether the database answers' },
+  'POST /api/session': {
+    action: null,
+    isOpen: true,
+    summary: 'Sign in',
+    body: asSchema(signInSchema),
+  },
   'GET /api/session': { action: null, summary: 'Who is signed in' },
   'DELETE /api/session': { action: null, summary: 'Sign out' },
   'GET /api/workshop': {
     action: 'see the workshop',
     summary: 'House rules, people, places, moulds and pigments',
   },
-  'GET /api/setup': { action: null, summary: 'Whether the first workshop is still to be set up' },
+  'GET /api/setup': {
+    action: null,
+    isOpen: true,
+    summary: 'Whether the first workshop is still to be set up',
+  },
   'POST /api/setup': {
     action: null,
+    isOpen: true,
     summary: 'Set up the first workshop with its manager, once',
     body: asSchema(setUpSchema),
   },
   'GET /api/invitation/{secret}': {
     action: null,
+    isOpen: true,
     summary: 'Whom an invitation is for; who has the address needs no session',
   },
   'POST /api/invitation/{secret}': {
     action: null,
+    isOpen: true,
     summary: 'Choose a password and come in, once',
     body: asSchema(invitedSchema),
   },
@@ -243,6 +257,7 @@ export const ROUTES: Record<string, Route> = {
   },
   'GET /api/calendar/{secret}': {
     action: null,
+    isOpen: true,
     summary: 'The plan as iCalendar (RFC 5545); who has the address needs no session',
     answers: 'text/calendar',
   },
@@ -359,12 +374,23 @@ const PROBLEM = {
   },
 }
 
-function operationOf(path: string, route: Route) {
+/** `POST /api/pieces/{id}/judge` is `postPiecesIdJudge`. */
+const operationIdOf = (method: string, path: string) =>
+  `${method}${path
+    .replace('/api', '')
+    .split(/[^a-z0-9]+/i)
+    .map((word) => word.charAt(0).toUpperCase() + word.slice(1))
+    .join('')}`
+
+/** What stands in a path and is no row's number. */
+const WORDS_IN_PATHS = new Set(['kind', 'secret', 'whose'])
+
+function operationOf(method: string, path: string, route: Route) {
   const inPath = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
     name,
     in: 'path',
     required: true,
-    schema: { type: 'integer' },
+    schema: { type: WORDS_IN_PATHS.has(name ?? '') ? 'string' : 'integer' },
   }))
   const inQuery = Object.entries(route.query ?? {}).map(([name, description]) => ({
     name,
@@ -382,12 +408,14 @@ function operationOf(path: string, route: Route) {
       ? { [route.sends]: {} }
       : null
   return {
+    operationId: operationIdOf(method, path),
     summary: route.summary,
+    security: route.isOpen ? [] : [{ session: [] }],
     ...(inPath.length + inQuery.length > 0 && { parameters: [...inPath, ...inQuery] }),
     ...(content && { requestBody: { required: true, content } }),
     responses: {
       200: { description: 'Done', content: { [route.answers ?? 'application/json']: {} } },
-      default: {
+      '4XX': {
         description: 'What is wrong, field by field',
         content: {
           'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } },
@@ -397,17 +425,36 @@ function operationOf(path: string, route: Route) {
   }
 }
 
+/** The routes of a request's path, each as a pattern. */
+export const ROUTE_PATTERNS = Object.entries(ROUTES).map(([name, { action, isOpen = false }]) => {
+  const [method = '', path = ''] = name.split(' ')
+  return { method, path: new RegExp(`^${path.replace(/\{\w+\}/g, '[^/]+')}$`), action, isOpen }
+})
+
 /** Describes the API in OpenAPI 3.1, from the schemas that check the requests. */
 export function openApiDocument() {
   const paths: Record<string, Record<string, unknown>> = {}
   for (const [key, route] of Object.entries(ROUTES)) {
     const [method = '', path = ''] = key.split(' ')
-    paths[path] = { ...paths[path], [method.toLowerCase()]: operationOf(path, route) }
+    paths[path] = {
+      ...paths[path],
+      [method.toLowerCase()]: operationOf(method.toLowerCase(), path, route),
+    }
   }
   return {
     openapi: '3.1.0',
-    info: { title: 'Velvet Batch', version: '0.1.0' },
+    info: {
+      title: 'Velvet Batch',
+      version: '0.1.0',
+      description: 'What the application itself asks its server.',
+    },
+    servers: [{ url: '/', description: 'this server' }],
     paths,
-    components: { schemas: { Problem: PROBLEM } },
+    components: {
+      schemas: { Problem: PROBLEM },
+      securitySchemes: {
+        session: { type: 'apiKey', in: 'cookie', name: 'velvet_session' },
+      },
+    },
   }
 }
