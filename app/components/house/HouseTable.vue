@@ -11,8 +11,8 @@ const shown = computed(() => table.rows.filter((row) => showsAll.value || !row.i
 
 <template>
   <div class="overflow-x-auto">
-    <table class="ledger">
-      <thead>
+    <table class="ledger max-sm:block">
+      <thead class="max-sm:sr-only">
         <tr>
           <th>name</th>
           <th v-for="one in table.heads" :key="one.head" :class="one.isFigure ? 'figure' : ''">
@@ -20,9 +20,14 @@ const shown = computed(() => table.rows.filter((row) => showsAll.value || !row.i
           </th>
         </tr>
       </thead>
-      <tbody>
-        <tr v-for="row in shown" :key="row.id" :class="row.isAway ? 'text-soft' : ''">
-          <td>
+      <tbody class="max-sm:block">
+        <tr
+          v-for="row in shown"
+          :key="row.id"
+          class="max-sm:block max-sm:border-b max-sm:border-hair max-sm:py-2"
+          :class="row.isAway ? 'text-soft' : ''"
+        >
+          <td class="max-sm:block max-sm:border-0 max-sm:py-0">
             <NuxtLink :to="`/house/${kind}/${row.id}`" class="link font-semibold">{{
               row.name
             }}</NuxtLink>
@@ -31,9 +36,10 @@ const shown = computed(() => table.rows.filter((row) => showsAll.value || !row.i
           <td
             v-for="(cell, i) in row.cells"
             :key="table.heads[i]?.head"
+            class="max-sm:block max-sm:border-0 max-sm:py-0 max-sm:text-left"
             :class="table.heads[i]?.isFigure ? 'figure whitespace-nowrap' : ''"
           >
-            {{ cell }}
+            <span class="text-soft sm:hidden">{{ table.heads[i]?.head }}: </span>{{ cell }}
           </td>
         </tr>
       </tbody>

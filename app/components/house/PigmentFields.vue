@@ -19,7 +19,7 @@ const setNumber = (field: 'density' | 'bulkDensity' | 'dropMl', value: number | 
     <div class="grid grid-cols-[auto_1fr] items-end gap-3">
       <label class="block"
         ><span class="block text-soft">Colour once cured</span
-        ><input v-model="pigment.hex" type="color" class="h-11 w-24 border border-firm" />
+        ><input v-model="pigment.hex" type="color" class="block h-9 w-24 border border-firm" />
       </label>
       <FieldChoice v-model="pigment.form" label="Form" :options="FORMS" />
     </div>

@@ -72,6 +72,8 @@ export async function acceptInvitation(
   from: SignInFrom,
   now: Date,
 ): ReturnType<typeof signIn> {
+  // A stranger's guess costs no more than a look.
+  await invitedBy(secret, now)
   const passwordHash = await hashPassword(password)
   const signInName = await inTransaction(async (trx) => {
     const person = await rows.findInvited(trx, hashOf(secret), now)

@@ -21,6 +21,8 @@ export async function setUpState(isNear: boolean): Promise<SetUpState> {
 }
 
 const OVER = issue('', 'setup-over')
+const over = () =>
+  new AppError('invalid-input', 'This installation has its workshop already.', { issues: [OVER] })
 
 /**
  * Makes the first workshop with its first manager, and signs them in. Whoever comes from another
@@ -36,12 +38,10 @@ export async function setUp(
     throw new AppError('invalid-input', 'Whoever sets up the workshop has started it.', {
       issues: [issue('code', 'setup-code')],
     })
+  if (await hasWorkspace(database())) throw over()
   const passwordHash = await hashPassword(fields.person.password)
   await inTransaction(async (trx) => {
-    if (await hasWorkspace(trx))
-      throw new AppError('invalid-input', 'This installation has its workshop already.', {
-        issues: [OVER],
-      })
+    if (await hasWorkspace(trx)) throw over()
     const workspaceId = await addWorkspace(trx, { ...fields.workshop, isFirst: true }, now)
     const personId = await furnish(trx, workspaceId, fields, now)
     await setPassword(trx, personId, passwordHash, now)
