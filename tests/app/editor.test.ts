@@ -31,6 +31,8 @@ const schemas = {
 let rows: Map<number, Row>
 let went: string[]
 let somebodyElse: (() => void) | null
+/** Whether leaving the page would lose something. */
+let asksOnLeaving: () => boolean
 
 /** A server that refuses a save over a version that has moved on. */
 const server = {
@@ -64,6 +66,7 @@ async function anEditor(id: string) {
     useForm,
     useLoading,
     useOthersSaved,
+    useLeaving: (isTouched: () => boolean) => (asksOnLeaving = isTouched),
     useRoute: () => ({ params: { id } }),
     navigateTo: (path: string) => went.push(path),
     document: { querySelector: () => null },
@@ -125,6 +128,21 @@ describe('a page that edits a row', () => {
     ])
     editor.draft.value.note = 'x'
     expect(editor.saved.value).toBe(false)
+  })
+  test('asks before it is left only while something typed is not saved', async () => {
+    const editor = await anEditor('4')
+    expect(asksOnLeaving()).toBe(false)
+    editor.draft.value.note = 'chipped'
+    expect(asksOnLeaving()).toBe(true)
+    await editor.submit()
+    expect(asksOnLeaving()).toBe(false)
+    const fresh = await anEditor('new')
+    expect(asksOnLeaving()).toBe(false)
+    fresh.draft.value.name = 'Cup'
+    expect(asksOnLeaving()).toBe(true)
+    // Once it is kept it goes on to its own address, and nobody is asked on the way.
+    await fresh.submit()
+    expect(asksOnLeaving()).toBe(false)
   })
   test('the draft is no part of the row it came from', async () => {
     const editor = await anEditor('4')
