@@ -45,6 +45,11 @@ const hoursOf = (weekday: number) =>
 /** What is typed for a day, until it can be read. */
 const typed = reactive(new Map<number, string>())
 const unread = reactive(new Set<number>())
+// Another draft, as after somebody else's save, is shown as it is.
+watch(person, () => {
+  typed.clear()
+  unread.clear()
+})
 function setDay(weekday: number, text: string): void {
   typed.set(weekday, text)
   const hours = readHours(text)

@@ -24,6 +24,7 @@ const form = useForm({
   },
 })
 watch(draft, () => (saved.value = false), { deep: true, flush: 'sync' })
+useLeaving(() => JSON.stringify(draft.value) !== JSON.stringify(opened.value))
 const submit = () => draft.value && form.submit(draft.value)
 /** The rules as somebody else left them, after a conflict. */
 const theirs = computed(() => form.conflict.value as HouseRules | null)
