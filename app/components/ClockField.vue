@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { MINUTES_PER_DAY } from '~~/core/units'
 import { clockOfDay } from '~/utils/clockOfDay'
 import { readHours } from '~~/shared/time/hours'
 
@@ -8,7 +9,8 @@ const model = defineModel<number>({ required: true })
 const typed = ref(clockOfDay(model.value))
 const read = (text: string): number =>
   // A time alone is read as the beginning of hours that last to the end of the day.
-  readHours(`${text}-24`)?.[0]?.fromMin ?? (/^24(:00)?$/.test(text.trim()) ? 1440 : Number.NaN)
+  readHours(`${text}-24`)?.[0]?.fromMin ??
+  (/^24(:00)?$/.test(text.trim()) ? MINUTES_PER_DAY : Number.NaN)
 watch(typed, (text) => (model.value = read(text)))
 watch(model, (minute) => {
   if (!Number.isNaN(minute) && minute !== read(typed.value)) typed.value = clockOfDay(minute)

@@ -1,5 +1,6 @@
 import { clockOfDay } from '~/utils/clockOfDay'
 import { figure } from '~/utils/figure'
+import { MINUTES_PER_HOUR } from '~~/core/units'
 import type { HouseKind } from '~~/shared/schemas/house'
 import type { HouseRowOf } from '~~/shared/types/house'
 
@@ -9,8 +10,6 @@ interface Column<K extends HouseKind> {
   of: (row: HouseRowOf<K>) => string
 }
 type Columns = { [K in HouseKind]: readonly Column<K>[] }
-
-const HOURS = 60
 
 /** A list of the house as a table: heads, and a row of words for each. */
 export interface HouseTableOf {
@@ -44,7 +43,7 @@ function useColumns(): Columns {
         ? 'invited'
         : 'not invited yet'
   const weekly = (shifts: HouseRowOf<'people'>['shifts']) =>
-    shifts.reduce((sum, { fromMin, toMin }) => sum + toMin - fromMin, 0) / HOURS
+    shifts.reduce((sum, { fromMin, toMin }) => sum + toMin - fromMin, 0) / MINUTES_PER_HOUR
   return {
     people: [
       { head: 'is', of: ({ role }) => role },

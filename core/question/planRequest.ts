@@ -26,6 +26,7 @@ import {
 } from './stints'
 import { BOX, CLOCK, coldBoxOf, jobOf, keyOf } from './taskNames'
 import {
+  POURING,
   HEAT_PASS_MIN,
   MEASURE_MIN,
   type Layer,
@@ -318,8 +319,8 @@ class Builder {
     const pouring = this.add(line, key('pour'), 'pour', `pour ${layer.name}`, pot.id, {
       durationMin: pourMin,
       attended: true,
-      skill: 'pour',
-      station: 'pour table',
+      skill: POURING.skill,
+      station: POURING.pouredAt,
       openWet: true,
       mould: index === 0 ? mould : null,
     })
@@ -343,7 +344,7 @@ class Builder {
       const pass = this.add(line, key(`heat${i}`), 'heat', `heat pass ${i + 1}`, pot.id, {
         durationMin: HEAT_PASS_MIN,
         attended: true,
-        skill: 'pour',
+        skill: POURING.skill,
       })
       this.lag(pouring, pass, Math.round(after), Math.round(after) + HEAT_SLACK_MIN)
     })
@@ -526,8 +527,8 @@ class Builder {
     const mix = this.add(line, keyOf(layer, pot, 'mix'), 'mix', `mix ${layer.name}`, pot.id, {
       durationMin: Math.ceil(MEASURE_MIN + pot.stirMin),
       attended: true,
-      skill: 'pour',
-      station: 'bench',
+      skill: POURING.skill,
+      station: POURING.mixedAt,
     })
     const rest = this.add(line, keyOf(layer, pot, 'rest'), 'rest', `${layer.name} rests`, pot.id, {
       durationMin: Math.ceil(pot.restMin),

@@ -1,4 +1,4 @@
-import type { Recipe } from '../trade'
+import { POURING, type Recipe } from '../trade'
 
 /** What a workshop has, as far as a first pour, its plan and its price ask for it. */
 export interface Furniture {
@@ -28,9 +28,7 @@ export type Missing =
   | { code: 'rack-too-small'; for: string; areaCm2: number; largestCm2: number }
   | { code: 'no-mould'; mould: string; for: string }
 
-/** Every pot is mixed at a bench and poured at a level table, by somebody who pours. */
-const POUR_STATIONS = ['bench', 'pour table']
-const POUR_SKILL = 'pour'
+const POUR_STATIONS = [POURING.mixedAt, POURING.pouredAt]
 
 /**
  * What stands between a workshop and its first poured piece, plan and price, in the order in which
@@ -89,7 +87,7 @@ function missingRacks({ rackAreasCm2, recipes }: Furniture): Missing[] {
 function missingHands({ people, recipes }: Furniture): Missing[] {
   const wanted = new Map<string, string | null>([
     ...askedFor(recipes, (step) => step.skill),
-    [POUR_SKILL, null],
+    [POURING.skill, null],
   ])
   return [...wanted].flatMap(([skill, recipe]): Missing[] => {
     const able = people.filter(({ skills }) => skills.includes(skill))

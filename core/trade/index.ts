@@ -3,6 +3,7 @@ export { SIZED_HOW, type SizedHow, type Mould } from './mould'
 export { ORIGINS, type Origin } from './origins'
 export { type Pigment } from './pigment'
 export { type Portion } from './portion'
+export { POURING } from './pouring'
 export {
   type LayerPigment,
   type NamedInclusion,

@@ -1,9 +1,9 @@
 import type { RoomClimate } from '../../core/cure'
 import type { Pigment, StudioRules } from '../../core/trade'
 import type { PlaceRow } from '../../shared/types/workshop'
-import { decimal, decimalOrNull, type Db } from './rows'
-
-type Row = Record<string, string>
+import { HOUSE_TABLES } from './house'
+import { decimal, type Db } from './rows'
+import { getRules } from './workspaces'
 
 /**
  * Takes the workshop's turn until the transaction ends, so that those who change what its pots and
@@ -28,29 +28,13 @@ export async function getWorkspace(
   db: Db,
   workspaceId: number,
 ): Promise<{ name: string; timeZone: string; rules: StudioRules }> {
-  const row = (await db('workspaces').where({ id: workspaceId }).first()) as Row | undefined
-  if (!row) throw new Error(`workspace ${workspaceId} is gone`)
-  const number = (column: string) => decimal(row[column] ?? '')
-  const money = (column: string) => row[column] ?? ''
+  const { name, timeZone, currency, perCupMl, reservePct, cureMarginPct, yieldPct, ...others } =
+    await getRules(db, workspaceId)
+  const { version: _version, ...money } = others
   return {
-    name: money('name'),
-    timeZone: money('time_zone'),
-    rules: {
-      currency: money('currency'),
-      perCupMl: number('per_cup_ml'),
-      reservePct: number('reserve_pct'),
-      cureMarginPct: number('cure_margin_pct'),
-      yieldPct: number('yield_pct'),
-      money: {
-        labourRate: money('labour_rate'),
-        overheadPct: number('overhead_pct'),
-        packaging: money('packaging'),
-        feePct: number('fee_pct'),
-        feeFixed: money('fee_fixed'),
-        taxPct: number('tax_pct'),
-        marginPct: number('margin_pct'),
-      },
-    },
+    name,
+    timeZone,
+    rules: { currency, perCupMl, reservePct, cureMarginPct, yieldPct, money },
   }
 }
 
@@ -130,30 +114,19 @@ export async function listStations(db: Db, workspaceId: number) {
   }[]
 }
 
+/** All pigments, as mixes are worked out with them; what is not known is left out. */
 export async function listPigments(
   db: Db,
   workspaceId: number,
 ): Promise<(Pigment & { isArchived: boolean })[]> {
-  const rows = (await db('pigments').where({ workspace_id: workspaceId }).orderBy('name')) as {
-    id: number
-    name: string
-    hex: string
-    form: Pigment['form']
-    price_per_g: string
-    density: string | null
-    bulk_density: string | null
-    drop_ml: string | null
-    archived_at: Date | null
-  }[]
-  return rows.map((row) => ({
-    id: row.id,
-    name: row.name,
-    hex: row.hex,
-    form: row.form,
-    pricePerG: row.price_per_g,
-    isArchived: row.archived_at !== null,
-    density: decimalOrNull(row.density) ?? undefined,
-    bulkDensity: decimalOrNull(row.bulk_density) ?? undefined,
-    dropMl: decimalOrNull(row.drop_ml) ?? undefined,
-  }))
+  const rows = await HOUSE_TABLES.pigments.list(db, workspaceId)
+  return rows.map(
+    ({ version: _version, archivedAt, density, bulkDensity, dropMl, ...pigment }) => ({
+      ...pigment,
+      isArchived: archivedAt !== null,
+      density: density ?? undefined,
+      bulkDensity: bulkDensity ?? undefined,
+      dropMl: dropMl ?? undefined,
+    }),
+  )
 }

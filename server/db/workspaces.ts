@@ -50,7 +50,9 @@ const namedBy = <T extends object>(columns: T) => Object.entries(columns) as [ke
 
 /** The workshop's own rules, as they are edited. */
 export async function getRules(db: Db, workspaceId: number): Promise<RulesFields> {
-  const row = (await db('workspaces').where({ id: workspaceId }).first()) as Record<string, string>
+  const row = (await db('workspaces').where({ id: workspaceId }).first()) as
+    Record<string, string> | undefined
+  if (!row) throw new Error(`workspace ${workspaceId} is gone`)
   const texts = Object.fromEntries(
     namedBy(TEXTS).map(([field, column]) => [field, row[column] ?? '']),
   ) as Named<typeof TEXTS>

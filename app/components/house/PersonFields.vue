@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { KINDS_OF_STEP } from '~~/core/trade'
+import { KINDS_OF_STEP, POURING } from '~~/core/trade'
 import type { HouseFields } from '~~/shared/schemas/house'
 import { readHours, writeHours } from '~~/shared/time/hours'
 
@@ -17,7 +17,7 @@ const SHIPPED = Object.values(KINDS_OF_STEP).flatMap(({ usual }) => usual.skill 
 const skills = computed(() =>
   [
     ...new Set([
-      'pour',
+      POURING.skill,
       ...SHIPPED,
       ...house.listOf('people').flatMap((one) => one.skills),
       ...person.value.skills,

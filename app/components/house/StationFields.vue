@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { KINDS_OF_STEP } from '~~/core/trade'
+import { KINDS_OF_STEP, POURING } from '~~/core/trade'
 import type { HouseFields } from '~~/shared/schemas/house'
 
 /** A place where hands work. */
@@ -9,8 +9,8 @@ const house = useHouseStore()
 const kinds = computed(() =>
   [
     ...new Set([
-      'bench',
-      'pour table',
+      POURING.mixedAt,
+      POURING.pouredAt,
       ...Object.values(KINDS_OF_STEP).flatMap(({ usual }) => usual.stationKind ?? []),
       ...house.listOf('stations').map(({ kind }) => kind),
     ]),

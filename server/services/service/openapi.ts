@@ -374,6 +374,11 @@ const PROBLEM = {
   },
 }
 
+const PROBLEM_ANSWER = {
+  description: 'What is wrong, field by field',
+  content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+}
+
 /** `POST /api/pieces/{id}/judge` is `postPiecesIdJudge`. */
 const operationIdOf = (method: string, path: string) =>
   `${method}${path
@@ -415,12 +420,8 @@ function operationOf(method: string, path: string, route: Route) {
     ...(content && { requestBody: { required: true, content } }),
     responses: {
       200: { description: 'Done', content: { [route.answers ?? 'application/json']: {} } },
-      '4XX': {
-        description: 'What is wrong, field by field',
-        content: {
-          'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } },
-        },
-      },
+      '4XX': PROBLEM_ANSWER,
+      default: PROBLEM_ANSWER,
     },
   }
 }
