@@ -143,7 +143,18 @@ export interface IssueParams {
 
   /** What only the workshop's rows can tell. */
   'name-taken': {
-    what: 'recipe' | 'mould' | 'resin' | 'room' | 'station' | 'place' | 'pigment' | 'sign-in'
+    what:
+      | 'recipe'
+      | 'mould'
+      | 'resin'
+      | 'room'
+      | 'station'
+      | 'place'
+      | 'pigment'
+      | 'material'
+      | 'customer'
+      | 'holiday'
+      | 'sign-in'
   }
   /** What is to be put away, and where work goes on with it. */
   'in-use': { uses: { what: string; name: string }[] }
@@ -154,6 +165,7 @@ export interface IssueParams {
   'password-wrong': null
   'not-in-stores': { what: 'resin' | 'pigment' | 'mould' }
   'recipe-missing': null
+  'resin-missing': null
   'layer-missing': null
   'keeps-recipe': null
   'owner-unknown': null

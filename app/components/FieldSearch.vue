@@ -21,6 +21,11 @@ const found = computed(() => {
   const wanted = typed.value.trim().toLowerCase()
   return options.filter((option) => option.toLowerCase().includes(wanted))
 })
+/** What is typed holds at once: whoever goes on to the next field loses nothing. */
+function type(text: string): void {
+  typed.value = text
+  model.value = text
+}
 const isNew = computed(() => {
   const wanted = typed.value.trim().toLowerCase()
   return wanted !== '' && !options.some((option) => option.toLowerCase() === wanted)
@@ -36,7 +41,7 @@ const isNew = computed(() => {
         autocomplete="off"
         :display-value="(value) => value as string"
         :aria-invalid="!!error"
-        @change="typed = ($event.target as HTMLInputElement).value"
+        @change="type(($event.target as HTMLInputElement).value)"
         @focus="typed = ''"
       />
       <ComboboxButton
@@ -49,6 +54,11 @@ const isNew = computed(() => {
     <ComboboxOptions
       class="absolute z-30 mt-1 max-h-60 w-full overflow-auto border border-firm bg-sheet py-1 shadow-sm"
     >
+      <ComboboxOption v-if="isNew" v-slot="{ active }" :value="typed.trim()" as="template">
+        <li class="cursor-pointer px-3 py-2" :class="active ? 'bg-ink text-ground' : 'text-soft'">
+          a new one: “{{ typed.trim() }}”
+        </li>
+      </ComboboxOption>
       <ComboboxOption
         v-for="option in found"
         :key="option"
@@ -58,14 +68,9 @@ const isNew = computed(() => {
       >
         <li
           class="cursor-pointer px-3 py-2"
-          :class="[active ? 'bg-ink text-paper' : '', selected ? 'font-semibold' : '']"
+          :class="[active ? 'bg-ink text-ground' : '', selected ? 'font-semibold' : '']"
         >
           {{ option }}
-        </li>
-      </ComboboxOption>
-      <ComboboxOption v-if="isNew" v-slot="{ active }" :value="typed.trim()" as="template">
-        <li class="cursor-pointer px-3 py-2" :class="active ? 'bg-ink text-paper' : 'text-soft'">
-          a new one: “{{ typed.trim() }}”
         </li>
       </ComboboxOption>
     </ComboboxOptions>

@@ -1,3 +1,4 @@
+import { mouldsInUse } from '~~/core/trade'
 import { potsOfLayer, tintOf, type LayerPots } from '~~/core/pot'
 import { costBatch, sizeBatch } from '~~/core/recipe'
 import type { Recipe, Resin, Layer } from '~~/core/trade'
@@ -38,7 +39,7 @@ export function useBatch(recipe: () => Recipe, pieces: () => number) {
         resin,
         rules,
         workshop.warmC,
-        mould.value?.count,
+        mould.value ? mouldsInUse(mould.value) : undefined,
         workshop.pigments,
       )
       return [

@@ -34,7 +34,12 @@ export function useEditor<
   /** A copy of what is edited of a row: not its key, its version, or since when it is put away. */
   const fieldsOf = (row: Row): Fields => {
     const { id: _id, version: _version, ...rest } = JSON.parse(JSON.stringify(row)) as Row
-    const { archivedAt: _archived, ...fields } = rest as { archivedAt?: unknown }
+    // Neither what is worked out of other rows.
+    const {
+      archivedAt: _archived,
+      uses: _uses,
+      ...fields
+    } = rest as { archivedAt?: unknown; uses?: unknown }
     return fields as unknown as Fields
   }
   const opened = shallowRef<Row | null>(null)
@@ -48,6 +53,12 @@ export function useEditor<
     JSON.stringify(draft.value)
   const untouched = shallowRef<Fields>(options.blank())
   useLeaving(() => isTouched() && !form.sending.value && !isGoingOn)
+  const kept = useKeptDraft<Fields>({
+    key: useRoute().path,
+    draft,
+    version: () => opened.value?.version ?? null,
+    isTouched,
+  })
   /** After something new is saved the page goes on to its own address. */
   let isGoingOn = false
 
@@ -72,12 +83,20 @@ export function useEditor<
     if (isNew) {
       draft.value = options.blank()
       untouched.value = JSON.parse(JSON.stringify(draft.value)) as Fields
+      kept.takeUp()
       return
     }
     const row = options.find(Number(id))
     missing.value = row === undefined
-    if (row) show(row)
+    if (!row) return
+    show(row)
+    kept.takeUp()
   })
+  function dropDraft(): void {
+    kept.forget()
+    if (opened.value) show(opened.value)
+    else draft.value = JSON.parse(JSON.stringify(untouched.value)) as Fields
+  }
   const form = useForm<Fields, Row>({
     schema: (isNew ? options.schemas.fresh : options.schemas.changed) as SchemaOf<Fields>,
     send: (value) =>
@@ -86,6 +105,7 @@ export function useEditor<
         : options.create(value),
     done: (row) => {
       isGoingOn = isNew
+      kept.forget()
       if (isNew) void navigateTo(`${options.path}/${row.id}`)
       show(row)
       saved.value = true
@@ -119,6 +139,8 @@ export function useEditor<
     form,
     theirs,
     savedBy: others.savedBy,
+    restored: kept.restored,
+    dropDraft,
     submit,
     keepMine,
     takeTheirs,

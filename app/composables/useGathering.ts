@@ -96,7 +96,9 @@ export function useGathering(open: () => readonly Pot[]) {
       const resin = resins.byId.get(id)
       return resin ? [{ resin, portions: mergePortions(pots.flatMap((pot) => pot.portions)) }] : []
     })
-    const copies = new Map([...moulds].map(([id, { name, count }]) => [id, { name, count }]))
+    const copies = new Map(
+      [...moulds].map(([id, { name, count, outOfUse }]) => [id, { name, count, outOfUse }]),
+    )
     const terms = {
       rules: { perCupMl: rules.perCupMl, reservePct: rules.reservePct },
       warmC,

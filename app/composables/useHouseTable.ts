@@ -1,6 +1,9 @@
+import { DateTime } from 'luxon'
 import { clockOfDay } from '~/utils/clockOfDay'
 import { figure } from '~/utils/figure'
 import { MINUTES_PER_HOUR } from '~~/core/units'
+import { writeDay } from '~~/shared/time/days'
+import { formatNumber } from '~~/core/units'
 import type { HouseKind } from '~~/shared/schemas/house'
 import type { HouseRowOf } from '~~/shared/types/house'
 
@@ -10,6 +13,8 @@ interface Column<K extends HouseKind> {
   of: (row: HouseRowOf<K>) => string
 }
 type Columns = { [K in HouseKind]: readonly Column<K>[] }
+
+const dayOfYear = (day: string) => DateTime.fromISO(`2024-${day}`).toFormat('d LLL')
 
 /** A list of the house as a table: heads, and a row of words for each. */
 export interface HouseTableOf {
@@ -61,6 +66,13 @@ function useColumns(): Columns {
       { head: 'by day', isFigure: true, of: ({ dayC }) => figure(dayC, '°C', 1) },
       { head: 'at night', isFigure: true, of: ({ nightC }) => figure(nightC, '°C', 1) },
       {
+        head: 'other season',
+        of: ({ season }) =>
+          season === null
+            ? ''
+            : `${dayOfYear(season.fromDay)} to ${dayOfYear(season.untilDay)}: ${figure(season.dayC, '°C', 0)}, ${figure(season.nightC, '°C', 0)}`,
+      },
+      {
         head: 'day is',
         of: ({ dayFromMin, nightFromMin }) =>
           `${clockOfDay(dayFromMin)} to ${clockOfDay(nightFromMin)}`,
@@ -73,7 +85,16 @@ function useColumns(): Columns {
     places: [
       { head: 'kind', of: ({ kind }) => (kind === 'box' ? 'heated box' : 'rack') },
       { head: 'room', of: ({ roomId }) => roomName(roomId) },
-      { head: 'level area', isFigure: true, of: ({ areaCm2 }) => `${areaCm2} cm²` },
+      {
+        head: 'level area',
+        isFigure: true,
+        of: ({ areaCm2 }) => `${formatNumber(areaCm2, 0)} cm²`,
+      },
+      {
+        head: 'shelves',
+        isFigure: true,
+        of: ({ shelves }) => (shelves.length === 0 ? '' : `${shelves.length}`),
+      },
       {
         head: 'warmth',
         of: ({ boxC, runs }) =>
@@ -81,6 +102,34 @@ function useColumns(): Columns {
             ? 'as the room'
             : `${figure(boxC, '°C', 0)}${runs ? `, ${clockOfDay(runs.fromMin)} to ${clockOfDay(runs.untilMin)}` : ', day and night'}`,
       },
+    ],
+    materials: [
+      { head: 'kind', of: ({ kind: what }) => what },
+      {
+        head: 'pack',
+        isFigure: true,
+        of: ({ packSize, unit }) => `${formatNumber(packSize, 2)} ${unit}`,
+      },
+      {
+        head: 'price of a pack',
+        isFigure: true,
+        of: ({ packPrice }) => `${packPrice} ${workshop.rules?.currency ?? ''}`,
+      },
+      { head: 'from', of: ({ supplier }) => supplier },
+      {
+        head: 'comes in',
+        isFigure: true,
+        of: ({ leadDays }) => (leadDays === 0 ? 'at once' : `${leadDays} d`),
+      },
+    ],
+    customers: [
+      { head: 'letters', of: ({ email }) => email },
+      { head: 'telephone', of: ({ phone }) => phone },
+      { head: 'address', of: ({ address }) => address.split('\n').join(', ') },
+    ],
+    holidays: [
+      { head: 'first day', of: ({ from }) => writeDay(from, workshop.dateStyle) },
+      { head: 'last day', of: ({ until }) => writeDay(until, workshop.dateStyle) },
     ],
     pigments: [
       { head: 'form', of: ({ form }) => form },

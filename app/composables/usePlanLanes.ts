@@ -1,7 +1,7 @@
 import { changedShifts } from '~~/shared/time/changedShifts'
-import { everyDay, shiftsBetween } from '~~/shared/time/shiftsBetween'
+import { everyDay, hoursOf, shiftsBetween, type UsualHours } from '~~/shared/time/shiftsBetween'
 import type { TimeSpan } from '~~/shared/schemas/planTerms'
-import type { PlaceRow, WeeklyShift } from '~~/shared/types/workshop'
+import type { PlaceRow } from '~~/shared/types/workshop'
 import type { PlanShown } from '~/composables/usePlanShown'
 import { lanesOf, type LaneKind } from '~/utils/planLanes'
 import { closings, taskWindows, type TaskWindow } from '~/utils/taskWindows'
@@ -10,35 +10,34 @@ interface PlanLanesOptions {
   shown: PlanShown
   kind: () => LaneKind
 }
-type WeeklyHours = readonly Pick<WeeklyShift, 'weekday' | 'fromMin' | 'toMin'>[]
 
 /** The lanes of the plan that is looked at, and when each of its tasks may begin. */
 export function usePlanLanes({ shown, kind }: PlanLanesOptions) {
   const plan = usePlanStore()
   const workshop = useWorkshopStore()
 
-  /** Weekly hours as the plan has them: with those beyond, without those away. */
-  function hoursOf(
-    weekly: WeeklyHours,
+  /** Usual hours as the plan has them: with those beyond, without those away. */
+  function planned(
+    hours: UsualHours,
     less: readonly TimeSpan[],
     more: readonly TimeSpan[],
   ): [number, number][] {
     const { fromMs, toMs } = shown.range.value
     const spans = (changes: readonly TimeSpan[]) =>
       changes.map((one): [number, number] => [Date.parse(one.fromAt), Date.parse(one.toAt)])
-    const usual = shiftsBetween(weekly, fromMs, toMs, workshop.timeZone)
+    const usual = shiftsBetween(hours, fromMs, toMs, workshop.timeZone)
     return changedShifts(usual, spans(less), spans(more))
   }
   function shiftsOf(personId: number): [number, number][] {
     const isOwn = (one: { personId: number }) => one.personId === personId
     const { away, extra } = shown.terms.value
-    const weekly = (workshop.workshop?.shifts ?? []).filter(isOwn)
-    return hoursOf(weekly, away.filter(isOwn), extra.filter(isOwn))
+    const { workshop: own } = workshop
+    return own ? planned(hoursOf(own, personId), away.filter(isOwn), extra.filter(isOwn)) : []
   }
   function runsOf({ climate }: PlaceRow): [number, number][] {
     const runs = 'boxC' in climate ? climate.runs : null
     const { boxOff, boxOn } = shown.terms.value
-    return runs ? hoursOf(everyDay(runs.fromMin, runs.untilMin), boxOff, boxOn) : []
+    return runs ? planned({ weekly: everyDay(runs.fromMin, runs.untilMin) }, boxOff, boxOn) : []
   }
 
   const windows = computed(() =>

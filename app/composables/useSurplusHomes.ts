@@ -32,7 +32,7 @@ export function useSurplusHomes() {
         roundingMl: mixed && typeof mixed !== 'string' ? mixed.measured.surplusMl : null,
       }
     })
-    const homes = surplusHomes(spare, [...workshop.moulds.values()], workshop.rules.reservePct)
+    const homes = surplusHomes(spare, workshop.offeredMoulds, workshop.rules.reservePct)
     return homes.ok ? homes.value : null
   }
   /** What a pot leaves, laid out together with the other pots of its day. */

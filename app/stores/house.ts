@@ -1,9 +1,17 @@
 import { keepLive } from '~/live/happened'
 import { HOUSE_LISTS } from '~/utils/houseLists'
-import { HOUSE_KINDS, type HouseFields, type HouseKind } from '~~/shared/schemas/house'
+import {
+  HOUSE_KINDS,
+  type HouseFields,
+  type HouseKind,
+  type KeptKind,
+} from '~~/shared/schemas/house'
 import type { Missing } from '~~/core/question'
-import type { HouseRowOf, HouseRules } from '~~/shared/types/house'
+import type { HouseRowOf, HouseRules, KeptRow } from '~~/shared/types/house'
 import type { Access } from '~~/shared/types/people'
+
+const isHouseKind = (kind: KeptKind): kind is HouseKind =>
+  (HOUSE_KINDS as readonly string[]).includes(kind)
 
 type Rows = { [K in HouseKind]: HouseRowOf<K>[] | null }
 
@@ -16,6 +24,9 @@ export const useHouseStore = defineStore('house', () => {
     stations: null,
     places: null,
     pigments: null,
+    materials: null,
+    customers: null,
+    holidays: null,
   })
   const access = shallowRef<Access>({ canSignIn: [], invited: [] })
   const rules = shallowRef<HouseRules | null>(null)
@@ -46,24 +57,22 @@ export const useHouseStore = defineStore('house', () => {
     id: number,
     fields: HouseFields[K] & { version: number },
   ) => keep(kind, await api.put<HouseRowOf<K>>(`/api/house/${kind}/${id}`, fields))
-  const setArchived = async <K extends HouseKind>(
-    kind: K,
-    row: { id: number; version: number },
-    archived: boolean,
-  ) =>
-    keep(
-      kind,
-      await api.post<HouseRowOf<K>>(`/api/house/${kind}/${row.id}/archive`, {
-        archived,
-        version: row.version,
-      }),
-    )
-  async function remove(kind: HouseKind, id: number): Promise<void> {
+  /** @returns the row as it is now */
+  async function setArchived<R extends KeptRow>(kind: KeptKind, row: R, archived: boolean) {
+    const saved = await api.post<R>(`/api/house/${kind}/${row.id}/archive`, {
+      archived,
+      version: row.version,
+    })
+    if (isHouseKind(kind)) keep(kind, saved as never)
+    return saved
+  }
+  async function remove(kind: KeptKind, id: number): Promise<void> {
     await api.remove(`/api/house/${kind}/${id}`)
-    put(
-      kind,
-      listOf(kind).filter((row) => row.id !== id),
-    )
+    if (isHouseKind(kind))
+      put(
+        kind,
+        listOf(kind).filter((row) => row.id !== id),
+      )
   }
   /** @returns the address that is told once */
   async function invite(personId: number): Promise<string> {

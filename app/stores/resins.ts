@@ -11,6 +11,9 @@ export const useResinStore = defineStore('resins', () => {
     () => new Map(resins.value.map((resin) => [resin.id, resin])),
   )
 
+  /** Those that are offered: what is put away is only remembered. */
+  const offered = computed(() => resins.value.filter(({ archivedAt }) => archivedAt === null))
+
   async function load(): Promise<void> {
     resins.value = await api.get<ResinRow[]>('/api/resins')
     loaded.value = true
@@ -30,5 +33,5 @@ export const useResinStore = defineStore('resins', () => {
     () => loaded.value,
     load,
   )
-  return { resins, loaded: readonly(loaded), byId, load, create, save, keep }
+  return { resins, offered, loaded: readonly(loaded), byId, load, create, save, keep }
 })

@@ -41,6 +41,8 @@ export const useSessionStore = defineStore('session', () => {
   async function signOut(): Promise<void> {
     await api.remove('/api/session')
     person.value = null
+    // What one person has typed is not for the next at this device.
+    sessionStorage.clear()
   }
   onSignedOut(() => {
     if (person.value) expired.value = true

@@ -1,11 +1,20 @@
 import { keepLive } from '~/live/happened'
 import { roomRange } from '~~/core/cure'
+import { STARTING_WORK_RULES } from '~~/core/trade'
 import type { MouldFields } from '~~/shared/schemas/moulds'
 import type { MouldRow } from '~~/shared/types/moulds'
 import type { Subject } from '~~/shared/events'
 import type { Workshop } from '~~/shared/types/workshop'
 
-const HOUSE = new Set<Subject>(['workshop', 'person', 'room', 'station', 'place', 'pigment'])
+const HOUSE = new Set<Subject>([
+  'workshop',
+  'person',
+  'room',
+  'station',
+  'place',
+  'pigment',
+  'holiday',
+])
 
 /** House rules, people, places and colours: what every screen draws and computes with. */
 export const useWorkshopStore = defineStore('workshop', () => {
@@ -31,9 +40,16 @@ export const useWorkshopStore = defineStore('workshop', () => {
   const pigmentsInUse = computed(() =>
     (workshop.value?.pigments ?? []).filter((pigment) => !pigment.isArchived),
   )
+  /** Pigment above this share of the resin is warned of. */
+  const pigmentCapPct = computed(() => (workshop.value?.rules ?? STARTING_WORK_RULES).pigmentCapPct)
+  const dateStyle = computed(() => workshop.value?.dateStyle ?? 'dmy')
   const timeZone = computed(() => workshop.value?.timeZone ?? 'UTC')
   /** The warmest that the bench gets. */
   const warmC = computed(() => roomRange(placesInUse.value.map((place) => place.climate)).warmC)
+  /** Moulds that are offered. */
+  const offeredMoulds = computed(() =>
+    [...moulds.value.values()].filter((mould) => mould.archivedAt === null),
+  )
   /** Puts a mould as the server has it now among the others. */
   const keepMould = (saved: MouldRow) => {
     if (!workshop.value) return saved
@@ -78,6 +94,9 @@ export const useWorkshopStore = defineStore('workshop', () => {
     placesInUse,
     pigmentsInUse,
     timeZone,
+    dateStyle,
+    pigmentCapPct,
+    offeredMoulds,
     warmC,
     loadMoulds,
     createMould,

@@ -16,6 +16,27 @@ export type RuleLine = {
 /** The rules that mixes, cures and promises go by. */
 export const WORK_RULES: readonly RuleLine[] = [
   {
+    key: 'measureMin',
+    label: 'measuring a pot',
+    unit: 'min',
+    start: '4 min',
+    needs: 'How long the plan gives the hands for both parts, and what they cost',
+  },
+  {
+    key: 'heatPassMin',
+    label: 'a heat pass',
+    unit: 'min',
+    start: '2 min',
+    needs: 'How long the plan gives the hands for one pass over a pot’s pieces',
+  },
+  {
+    key: 'pigmentCapPct',
+    label: 'most pigment',
+    unit: '%',
+    start: '10 %; what the resin’s sheet says comes first',
+    needs: 'More than this is warned of on recipes and pots',
+  },
+  {
     key: 'reservePct',
     label: 'reserve',
     unit: '%',
@@ -84,3 +105,16 @@ export const PRICE_RULES: readonly RuleLine[] = [
     needs: 'What is to be left of the price',
   },
 ]
+
+/** How days are written. */
+export const DATE_STYLE_OPTIONS = [
+  { value: 'dmy', label: '14 Mar 2027; in numbers the day first' },
+  { value: 'mdy', label: 'Mar 14, 2027; in numbers the month first' },
+  { value: 'ymd', label: '2027-03-14; in numbers the year first' },
+] as const
+
+/** How decimals are written in files. */
+export const DECIMAL_OPTIONS = [
+  { value: '.', label: '1.5, a point' },
+  { value: ',', label: '1,5, a comma' },
+] as const

@@ -1,3 +1,4 @@
+import { mouldsInUse } from '~~/core/trade'
 import type { PlanQuestionView, PlanTaskRow } from '~~/shared/types/plan'
 import type { Pot } from '~~/shared/types/pots'
 import type { PlaceRow, Workshop } from '~~/shared/types/workshop'
@@ -139,7 +140,7 @@ function mouldLanes({ tasks, workshop, question, closings }: LaneSources): Lane[
           lane(
             mouldId.of(mould.id),
             mould.name,
-            `there are ${mould.count}`,
+            `there are ${mouldsInUse(mould)}`,
             own.map((hold) => hold.span),
           ),
         ]

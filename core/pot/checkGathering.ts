@@ -1,6 +1,6 @@
 import { issue, LIMIT_TOLERANCE, type Issue } from '../result'
 import { colourKey, potOf } from './potOf'
-import type { Mould, Portion, Resin, StudioRules } from '../trade'
+import { mouldsInUse, type Mould, type Portion, type Resin, type StudioRules } from '../trade'
 
 export type GatheringProblem = Issue & {
   /** The pot it is about, by its place in the list. */
@@ -11,7 +11,7 @@ export type GatheringProblem = Issue & {
 
 export interface GatheringShelf {
   resins: ReadonlyMap<number, Resin>
-  moulds: ReadonlyMap<number, Pick<Mould, 'name' | 'count'>>
+  moulds: ReadonlyMap<number, Pick<Mould, 'name' | 'count' | 'outOfUse'>>
   rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>
   warmC: number
 }
@@ -57,10 +57,9 @@ function ofPot(
   if (twice) found.push(breaks(issue(path, 'same-piece', { layer: twice.layer.name })))
   for (const [mouldId, pieces] of piecesByMould(portions)) {
     const mould = moulds.get(mouldId)
-    if (mould && pieces > mould.count)
-      found.push(
-        breaks(issue(path, 'not-enough-moulds', { mould: mould.name, pieces, there: mould.count })),
-      )
+    const there = mould ? mouldsInUse(mould) : Infinity
+    if (mould && pieces > there)
+      found.push(breaks(issue(path, 'not-enough-moulds', { mould: mould.name, pieces, there })))
   }
   if (!resin) return found
   const { needMl, busyMin, workMin } = potOf(portions, resin, rules, warmC)

@@ -1,6 +1,5 @@
 import { checkLayer, type LayerWarning } from '../resin'
 import { isWhite } from './isWhite'
-import { PIGMENT_CAP_PCT } from './tintOfPot'
 import type { Layer, Pigment, Resin } from '../trade'
 
 /** A layer that is poured from a pot, with what the pot says of it. */
@@ -16,6 +15,7 @@ export interface PouredLayer {
 /**
  * What will go wrong with a layer that is poured from one pot.
  * @param tempC of the bench, °C
+ * @param pigmentCapPct of the workshop, per cent of the resin by mass
  * @returns as `checkLayer`, with the studio's pigment cap
  */
 export function checkPot(
@@ -23,11 +23,12 @@ export function checkPot(
   resin: Resin,
   pigments: ReadonlyMap<number, Pigment>,
   tempC: number,
+  pigmentCapPct: number,
 ): LayerWarning[] {
   const checked = checkLayer({
     resin,
     tempC,
-    maxLoadPct: PIGMENT_CAP_PCT,
+    maxLoadPct: pigmentCapPct,
     layer: {
       depthMm: depthMm ?? resin.minDepthMm,
       mixMl,

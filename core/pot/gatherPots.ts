@@ -3,7 +3,7 @@ import { workableMin } from '../resin'
 import { mixMlOf } from '../size'
 import { checkGathering, type GatheringShelf } from './checkGathering'
 import { colourKey, potOf } from './potOf'
-import type { Portion, Resin, StudioRules } from '../trade'
+import { mouldsInUse, type Portion, type Resin, type StudioRules } from '../trade'
 
 export interface Gathering<P extends Portion = Portion> {
   pots: P[][]
@@ -77,7 +77,7 @@ function roundsOf<P extends Portion>(portions: readonly P[], moulds: GatherTerms
           sum + (one.mouldId === portion.mouldId && one.layerIndex === 0 ? one.pieces : 0),
         0,
       )
-      return !mould || portion.layerIndex > 0 || held + portion.pieces <= mould.count
+      return !mould || portion.layerIndex > 0 || held + portion.pieces <= mouldsInUse(mould)
     }
     const round = rounds.findIndex((one, i) => i > below && hasRoom(one))
     if (round < 0) rounds.push([portion])

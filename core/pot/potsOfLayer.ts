@@ -41,7 +41,7 @@ export function potsOfLayer(
   sized: SizedLayer,
   pieces: number,
   resin: Resin,
-  rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>,
+  rules: Pick<StudioRules, 'perCupMl' | 'reservePct' | 'pigmentCapPct'>,
   warmC: number,
   mostPieces = Infinity,
   pigments: ReadonlyMap<number, Pigment> = new Map(),
@@ -67,7 +67,10 @@ export function potsOfLayer(
     pots.push({ partNo, firstPiece, ...part(inThis) })
     firstPiece += inThis
   }
-  return { pots, warnings: warningsOf(pots, layer, sized, resin, warmC, pigments) }
+  return {
+    pots,
+    warnings: warningsOf(pots, layer, sized, resin, warmC, pigments, rules.pigmentCapPct),
+  }
 }
 
 function warningsOf(
@@ -77,6 +80,7 @@ function warningsOf(
   resin: Resin,
   warmC: number,
   pigments: ReadonlyMap<number, Pigment>,
+  pigmentCapPct: number,
 ): string[] {
   const largest = pots.reduce((most, pot) => (pot.needMl > most.needMl ? pot : most))
   const warnings = checkPot(
@@ -84,6 +88,7 @@ function warningsOf(
     resin,
     pigments,
     warmC,
+    pigmentCapPct,
   )
   return warnings.map(({ message, suggestion }) => `${message}: ${suggestion}`)
 }

@@ -1,7 +1,7 @@
 import type { Result } from '../result'
 import { solidOf } from '../size'
 import { surplus, type SurplusAnswer, type SurplusEffort } from '../surplus'
-import type { Mould } from '../trade'
+import { mouldsInUse, type Mould } from '../trade'
 
 /** A layout on a screen is ready in tens of milliseconds; beyond, the best so far is shown. */
 const ON_A_SCREEN: SurplusEffort = { together: 14, mostSteps: 50_000 }
@@ -38,8 +38,9 @@ export function surplusHomes(
     const solid = mould.shape && solidOf(mould.shape)
     const { filler } = mould
     if (!solid || !filler) return []
-    return Array.from({ length: mould.count }, (_, i) => ({
-      id: mould.count > 1 ? `${mould.name} ${i + 1}` : mould.name,
+    const there = mouldsInUse(mould)
+    return Array.from({ length: there }, (_, i) => ({
+      id: there > 1 ? `${mould.name} ${i + 1}` : mould.name,
       volumeMl: solid.capacityMl,
       depthMm: solid.heightMm,
       leastMm: Math.min(filler.leastMm, solid.heightMm),

@@ -4,14 +4,13 @@ import { answer, type Result } from '../result'
 import type { PotFigures } from './potOf'
 import type { Pigment, Resin } from '../trade'
 
-/** Pigment above this share of the resin is warned of; the trade's usual cap. */
-export const PIGMENT_CAP_PCT = 10
 const RESERVE = 'clear in reserve'
 
 /**
  * The pigment of every colour that a pot is split into after stirring; the reserve stays clear.
  * The mass is that of the exact mix, shared by volume; where a density is missing nothing can be
  * said in grams.
+ * @param pigmentCapPct of the workshop, per cent of the resin by mass
  * @returns the dosed colours in the order of `colours`, each named by its layers, or null for a
  *   resin whose mass is unknown
  */
@@ -19,13 +18,14 @@ export function tintOfPot(
   { needMl, reserveMl, colours }: Pick<PotFigures, 'needMl' | 'reserveMl' | 'colours'>,
   resin: Resin,
   pigments: ReadonlyMap<number, Pigment>,
+  pigmentCapPct: number,
 ): Result<TintedCup[] | null> {
   const mixed = mix({ resin, need: { volumeMl: needMl }, measure: { kind: 'exact' } })
   const mixG = mixed.ok ? mixed.value.exact.total.massG : null
   if (mixG === null) return answer(null)
   const result = tint({
     mixG,
-    maxLoadPct: PIGMENT_CAP_PCT,
+    maxLoadPct: pigmentCapPct,
     colours: [
       ...colours.map((colour) => ({
         id: colour.names.join(', '),

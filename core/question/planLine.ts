@@ -109,7 +109,7 @@ export interface PlanOptions {
   lines: PlanLine[]
   resins: ReadonlyMap<number, Resin>
   workroom: Workroom
-  rules: Pick<StudioRules, 'cureMarginPct'>
+  rules: Pick<StudioRules, 'cureMarginPct' | 'measureMin' | 'heatPassMin'>
   paths: LinePaths
   iterations: number
   seed: number

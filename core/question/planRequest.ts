@@ -25,16 +25,7 @@ import {
   type Stint,
 } from './stints'
 import { BOX, CLOCK, coldBoxOf, jobOf, keyOf } from './taskNames'
-import {
-  POURING,
-  HEAT_PASS_MIN,
-  MEASURE_MIN,
-  type Layer,
-  type Milestone,
-  type Recipe,
-  type Resin,
-  type Step,
-} from '../trade'
+import { POURING, type Layer, type Milestone, type Recipe, type Resin, type Step } from '../trade'
 import { mouldId } from './ids'
 
 /** A poured piece is on its rack within these minutes. */
@@ -342,7 +333,7 @@ class Builder {
     this.lag(pouring, curing, 0, TO_RACK_MIN)
     layer.heatAfterMin.forEach((after, i) => {
       const pass = this.add(line, key(`heat${i}`), 'heat', `heat pass ${i + 1}`, pot.id, {
-        durationMin: HEAT_PASS_MIN,
+        durationMin: Math.ceil(this.options.rules.heatPassMin),
         attended: true,
         skill: POURING.skill,
       })
@@ -525,7 +516,7 @@ class Builder {
     const known = this.mixes.get(pot.id)
     if (known) return known
     const mix = this.add(line, keyOf(layer, pot, 'mix'), 'mix', `mix ${layer.name}`, pot.id, {
-      durationMin: Math.ceil(MEASURE_MIN + pot.stirMin),
+      durationMin: Math.ceil(this.options.rules.measureMin + pot.stirMin),
       attended: true,
       skill: POURING.skill,
       station: POURING.mixedAt,

@@ -4,8 +4,6 @@ import { mix } from '../mix'
 import { answer, invalid, type Result } from '../result'
 import { sizeBatch } from './sizeBatch'
 import {
-  HEAT_PASS_MIN,
-  MEASURE_MIN,
   type Layer,
   type MoneyRules,
   type Mould,
@@ -48,7 +46,7 @@ function costRequestOf(parts: CostParts): Result<CostRequest> {
       return [
         {
           name: `mix ${layer.name}`,
-          minutes: (MEASURE_MIN + layer.stirMin) * pots,
+          minutes: (rules.measureMin + layer.stirMin) * pots,
           ratePerHour: money.labourRate,
           per: 'batch' as const,
         },
@@ -62,7 +60,7 @@ function costRequestOf(parts: CostParts): Result<CostRequest> {
           ? [
               {
                 name: `heat passes ${layer.name}`,
-                minutes: HEAT_PASS_MIN * layer.heatAfterMin.length * pots,
+                minutes: rules.heatPassMin * layer.heatAfterMin.length * pots,
                 ratePerHour: money.labourRate,
                 per: 'batch' as const,
               },

@@ -19,4 +19,16 @@ export interface Mould {
   sizedFrom: string
   /** How deep surplus may stand in it; null when it is no filler mould. */
   filler: { leastMm: number; greatestMm: number } | null
+  /** What it takes on a rack, from outside; null where nobody has measured it. */
+  outer: { widthMm: number; depthMm: number; heightMm: number } | null
+  /** How many of them are torn, lent or resting. */
+  outOfUse: number
+  /** Why they are. */
+  outWhy: string
+  /** Castings made in all of them before the workshop kept count here. */
+  usedBefore: number
 }
+
+/** How many of a mould can be poured into. */
+export const mouldsInUse = ({ count, outOfUse }: Pick<Mould, 'count' | 'outOfUse'>): number =>
+  Math.max(0, count - outOfUse)

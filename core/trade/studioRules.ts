@@ -1,7 +1,17 @@
 import type { Money } from '../cost'
 
 /** The studio's own figures that every batch is worked out with. */
-export interface StudioRules {
+/** How long the hands take at every pot, and how much pigment it bears. */
+export interface WorkRules {
+  /** For measuring both parts into one cup, minutes. */
+  measureMin: number
+  /** Hands for one heat pass over one pot's pieces, minutes. */
+  heatPassMin: number
+  /** Pigment above this share of the resin is warned of, per cent by mass. */
+  pigmentCapPct: number
+}
+
+export interface StudioRules extends WorkRules {
   currency: string
   perCupMl: number
   reservePct: number

@@ -56,7 +56,7 @@ const withManners = (
 
 /**
  * Opens a pool. Instants travel as UTC; DECIMAL arrives as text and is read by the row mappers
- * alone.
+ * alone; a DATE is text, too.
  * @param directory of the migrations, for the commands that migrate
  */
 export function openDatabase(settings: DatabaseSettings, migrations?: string): Knex {
@@ -66,6 +66,8 @@ export function openDatabase(settings: DatabaseSettings, migrations?: string): K
     charset: 'utf8mb4',
     decimalNumbers: false,
     jsonStrings: true,
+    // A day of the calendar is no instant: it stays the text that it is.
+    dateStrings: ['DATE'],
   }
   return knexFactory({
     client: 'mysql2',

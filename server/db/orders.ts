@@ -1,5 +1,5 @@
 import type { Page } from '../../shared/types/exchange'
-import type { OrderFields, OrderState } from '../../shared/schemas/orders'
+import type { OrderFields, OrderFilter, OrderSort, OrderState } from '../../shared/schemas/orders'
 import type { Order } from '../../shared/types/orders'
 import { removePlannedPortions } from './pots'
 import { groupBy, iso, updateVersioned, type Db } from './rows'
@@ -57,39 +57,73 @@ async function readOrders(
   }))
 }
 
-/** A page of orders by promise; `after` is the cursor of the page before. */
+/** By which column a list stands, and which way. */
+const SORTS: Record<OrderSort, { column: string; way: 'asc' | 'desc' }> = {
+  promise: { column: 'promised_at', way: 'asc' },
+  latest: { column: 'promised_at', way: 'desc' },
+  title: { column: 'title', way: 'asc' },
+  customer: { column: 'customer', way: 'asc' },
+}
+const SEARCHED = ['title', 'customer', 'colours', 'note']
+/** What is typed means itself, signs of a pattern too. */
+const containing = (word: string) => `%${word.replace(/[\\%_]/g, '\\$&')}%`
+
+/** Where a list goes on: behind the row of this value and id. */
+export interface OrderCursor {
+  value: string
+  id: number
+}
+
+/** A page of orders; `after` is the cursor of the page before. */
 export async function listOrders(
   db: Db,
   workspaceId: number,
-  options: {
+  options: Partial<Pick<OrderFilter, 'find' | 'kind' | 'customerId' | 'sort'>> & {
     states: readonly OrderState[]
     limit: number
-    after: { promisedAt: Date; id: number } | null
+    after: OrderCursor | null
     /** Only those of this person; null for all. */
     ownerId?: number | null
   },
 ): Promise<Page<Order>> {
+  const { after, ownerId, find = '', kind, customerId, sort = 'promise' } = options
+  const { column, way } = SORTS[sort]
   const query = db('orders')
     .where({ workspace_id: workspaceId })
     .whereIn('state', [...options.states])
-    .orderBy([{ column: 'promised_at' }, { column: 'id' }])
+    .orderBy([
+      { column, order: way },
+      { column: 'id', order: way },
+    ])
     .limit(options.limit + 1)
-  const { after, ownerId } = options
   if (ownerId) query.where('owner_id', ownerId)
-  if (after)
+  if (kind) query.where({ kind })
+  if (customerId) query.where('customer_id', customerId)
+  // Market days are for nobody, and stand in no list by customer.
+  if (sort === 'customer') query.whereNotNull('customer')
+  for (const word of find.split(/\s+/).filter((one) => one !== ''))
+    query.where((any) => {
+      for (const field of SEARCHED) any.orWhere(field, 'like', containing(word))
+    })
+  if (after) {
+    const value = column === 'promised_at' ? new Date(after.value) : after.value
+    const beyond = way === 'asc' ? '>' : '<'
     query.where((rest) =>
       rest
-        .where('promised_at', '>', after.promisedAt)
-        .orWhere((same) => same.where('promised_at', after.promisedAt).where('id', '>', after.id)),
+        .where(column, beyond, value)
+        .orWhere((same) => same.where(column, value).where('id', beyond, after.id)),
     )
+  }
   const rows = (await query) as OrderColumns[]
   const orders = await readOrders(db, workspaceId, rows.slice(0, options.limit))
   const last = orders.at(-1)
   return {
     rows: orders,
-    next: rows.length > options.limit && last ? `${last.promisedAt}_${last.id}` : null,
+    next: rows.length > options.limit && last ? `${keyOf(last, sort)}_${last.id}` : null,
   }
 }
+const keyOf = (order: Order, sort: OrderSort) =>
+  sort === 'title' ? order.title : sort === 'customer' ? order.customer : order.promisedAt
 
 export async function getOrder(db: Db, workspaceId: number, id: number): Promise<Order | null> {
   const [order] = await readOrders(
@@ -113,10 +147,14 @@ export async function ownersByOrder(
   return new Map(found.map(({ id, ownerId }) => [id, ownerId]))
 }
 
-const columnsOf = (fields: OrderFields) => ({
+/** An order with whom it is kept for, where that is a customer of the workshop. */
+type KeptOrder = OrderFields & { customerId: number | null }
+
+const columnsOf = (fields: KeptOrder) => ({
   kind: fields.kind,
   title: fields.title.trim(),
   customer: fields.customer.trim() || null,
+  customer_id: fields.customerId,
   promised_at: new Date(fields.promisedAt),
   state: fields.state,
   colours: fields.colours || null,
@@ -157,7 +195,7 @@ async function writeLines(
 export async function insertOrder(
   db: Db,
   workspaceId: number,
-  fields: OrderFields,
+  fields: KeptOrder,
   now: Date,
 ): Promise<number> {
   const [id = 0] = await db('orders').insert({
@@ -174,7 +212,7 @@ export async function updateOrder(
   db: Db,
   workspaceId: number,
   id: number,
-  fields: OrderFields & { version: number },
+  fields: KeptOrder & { version: number },
   now: Date,
 ): Promise<boolean> {
   const saved = await updateVersioned(

@@ -212,23 +212,6 @@ export async function listPeople(db: Db, workspaceId: number) {
   }))
 }
 
-export async function listShifts(db: Db, workspaceId: number) {
-  const rows = (await db('shifts')
-    .where({ workspace_id: workspaceId })
-    .select('person_id', 'weekday', 'from_min', 'to_min')) as {
-    person_id: number
-    weekday: number
-    from_min: number
-    to_min: number
-  }[]
-  return rows.map((row) => ({
-    personId: row.person_id,
-    weekday: row.weekday,
-    fromMin: row.from_min,
-    toMin: row.to_min,
-  }))
-}
-
 /** How many managers a workshop has that are there and can sign in. */
 export async function countManagers(db: Db, workspaceId: number): Promise<number> {
   const [row] = (await db('people')

@@ -1,16 +1,15 @@
 import { MILESTONES, type Milestone } from '../../core/trade'
 import type { ResinFields } from '../../shared/schemas/resins'
 import type { ResinRow } from '../../shared/types/resins'
-import { decimal, decimalOrNull, groupBy, updateVersioned, type Db } from './rows'
+import type { HouseColumns, KeptTable } from './house/houseTable'
+import { decimal, decimalOrNull, groupBy, isoOrNull, updateVersioned, type Db } from './rows'
 import { originsColumnSchema, otherKitsColumnSchema } from '../../shared/schemas/resins'
 import { jsonColumn } from './jsonColumn'
 
 const otherKitsColumn = jsonColumn({ name: 'resins.other_kits', schema: otherKitsColumnSchema })
 const originsColumn = jsonColumn({ name: 'resins.origins', schema: originsColumnSchema })
 
-interface ResinColumns {
-  id: number
-  version: number
+interface ResinColumns extends HouseColumns {
   name: string
   ratio_basis: 'volume' | 'mass'
   ratio_a: string
@@ -52,6 +51,7 @@ function resinOf(row: ResinColumns, milestones: readonly MilestoneColumns[]): Re
   return {
     id: row.id,
     version: row.version,
+    archivedAt: isoOrNull(row.archived_at),
     name: row.name,
     ratio: { basis: row.ratio_basis, a: decimal(row.ratio_a), b: decimal(row.ratio_b) },
     densityA: decimalOrNull(row.density_a) ?? undefined,
@@ -189,4 +189,20 @@ export async function updateResin(
   )
   if (saved) await writeMilestones(db, workspaceId, id, fields)
   return saved
+}
+
+/** Resins as rows that can be put away. */
+export const resinTable: KeptTable = {
+  get: getResin,
+  setArchived: (db, workspaceId, { id, version, archived }, now) =>
+    updateVersioned(
+      db,
+      'resins',
+      { workspaceId, id, version },
+      { archived_at: archived ? now : null },
+      now,
+    ),
+  async remove(db, workspaceId, id) {
+    await db('resins').where({ workspace_id: workspaceId, id }).delete()
+  },
 }

@@ -1,7 +1,11 @@
-import type { RoomClimate } from '../../core/cure'
+import { DateTime } from 'luxon'
+import { climateOn, type RoomClimate } from '../../core/cure'
 import type { Pigment, StudioRules } from '../../core/trade'
+import type { DateStyle } from '../../shared/time/days'
 import type { PlaceRow } from '../../shared/types/workshop'
+import { now } from '../clock'
 import { HOUSE_TABLES } from './house'
+import { seasonOf, type SeasonColumns } from './house/rooms'
 import { decimal, type Db } from './rows'
 import { getRules } from './workspaces'
 
@@ -27,18 +31,28 @@ export async function lockWorkspace(db: Db, workspaceId: number): Promise<void> 
 export async function getWorkspace(
   db: Db,
   workspaceId: number,
-): Promise<{ name: string; timeZone: string; rules: StudioRules }> {
-  const { name, timeZone, currency, perCupMl, reservePct, cureMarginPct, yieldPct, ...others } =
-    await getRules(db, workspaceId)
-  const { version: _version, ...money } = others
+): Promise<{ name: string; timeZone: string; dateStyle: DateStyle; rules: StudioRules }> {
+  const {
+    version: _version,
+    name,
+    timeZone,
+    dateStyle,
+    decimalMark: _mark,
+    ...rules
+  } = await getRules(db, workspaceId)
+  const { labourRate, overheadPct, packaging, feePct, feeFixed, taxPct, marginPct, ...work } = rules
   return {
     name,
     timeZone,
-    rules: { currency, perCupMl, reservePct, cureMarginPct, yieldPct, money },
+    dateStyle,
+    rules: {
+      ...work,
+      money: { labourRate, overheadPct, packaging, feePct, feeFixed, taxPct, marginPct },
+    },
   }
 }
 
-interface PlaceColumns {
+interface PlaceColumns extends SeasonColumns {
   id: number
   name: string
   kind: 'rack' | 'box'
@@ -52,11 +66,21 @@ interface PlaceColumns {
   night_c: string
   day_from_min: number
   night_from_min: number
+  time_zone: string
 }
 
-export async function listPlaces(db: Db, workspaceId: number): Promise<PlaceRow[]> {
+/**
+ * Racks and boxes with how warm it is there.
+ * @param at decides which season it is
+ */
+export async function listPlaces(
+  db: Db,
+  workspaceId: number,
+  at: Date = now(),
+): Promise<PlaceRow[]> {
   const rows = (await db('places')
     .join('rooms', 'rooms.id', 'places.room_id')
+    .join('workspaces', 'workspaces.id', 'places.workspace_id')
     .where('places.workspace_id', workspaceId)
     .orderBy('places.id')
     .select(
@@ -66,7 +90,18 @@ export async function listPlaces(db: Db, workspaceId: number): Promise<PlaceRow[
       'rooms.night_c',
       'rooms.day_from_min',
       'rooms.night_from_min',
+      'rooms.season_from',
+      'rooms.season_until',
+      'rooms.season_day_c',
+      'rooms.season_night_c',
+      'workspaces.time_zone',
     )) as PlaceColumns[]
+  const room = (row: PlaceColumns) =>
+    climateOn(
+      roomOf(row),
+      seasonOf(row),
+      DateTime.fromJSDate(at, { zone: row.time_zone }).toFormat('MM-dd'),
+    )
   return rows.map((row) => ({
     id: row.id,
     name: row.name,
@@ -76,13 +111,13 @@ export async function listPlaces(db: Db, workspaceId: number): Promise<PlaceRow[
     isArchived: row.archived_at !== null,
     climate:
       row.box_c === null
-        ? roomOf(row)
+        ? room(row)
         : {
             boxC: decimal(row.box_c),
             runs:
               row.runs_from_min === null || row.runs_until_min === null
                 ? null
-                : { fromMin: row.runs_from_min, untilMin: row.runs_until_min, room: roomOf(row) },
+                : { fromMin: row.runs_from_min, untilMin: row.runs_until_min, room: room(row) },
           },
   }))
 }
@@ -121,7 +156,16 @@ export async function listPigments(
 ): Promise<(Pigment & { isArchived: boolean })[]> {
   const rows = await HOUSE_TABLES.pigments.list(db, workspaceId)
   return rows.map(
-    ({ version: _version, archivedAt, density, bulkDensity, dropMl, ...pigment }) => ({
+    ({
+      version: _version,
+      archivedAt,
+      note: _note,
+      trials: _trials,
+      density,
+      bulkDensity,
+      dropMl,
+      ...pigment
+    }) => ({
       ...pigment,
       isArchived: archivedAt !== null,
       density: density ?? undefined,

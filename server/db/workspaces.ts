@@ -36,6 +36,9 @@ const COLUMNS = {
   feePct: 'fee_pct',
   taxPct: 'tax_pct',
   marginPct: 'margin_pct',
+  measureMin: 'measure_min',
+  heatPassMin: 'heat_pass_min',
+  pigmentCapPct: 'pigment_cap_pct',
 } as const
 const TEXTS = {
   name: 'name',
@@ -44,8 +47,9 @@ const TEXTS = {
   labourRate: 'labour_rate',
   packaging: 'packaging',
   feeFixed: 'fee_fixed',
+  dateStyle: 'date_style',
+  decimalMark: 'decimal_mark',
 } as const
-type Named<T extends object> = { [K in keyof T]: string }
 const namedBy = <T extends object>(columns: T) => Object.entries(columns) as [keyof T, string][]
 
 /** The workshop's own rules, as they are edited. */
@@ -55,7 +59,7 @@ export async function getRules(db: Db, workspaceId: number): Promise<RulesFields
   if (!row) throw new Error(`workspace ${workspaceId} is gone`)
   const texts = Object.fromEntries(
     namedBy(TEXTS).map(([field, column]) => [field, row[column] ?? '']),
-  ) as Named<typeof TEXTS>
+  ) as Pick<RulesFields, keyof typeof TEXTS>
   const numbers = Object.fromEntries(
     namedBy(COLUMNS).map(([field, column]) => [field, decimal(row[column] ?? '')]),
   ) as { [K in keyof typeof COLUMNS]: number }

@@ -53,6 +53,9 @@ async function requireSeen(who: Who, subject: Subject, id: number): Promise<void
     case 'pots':
       throw new AppError('forbidden', 'This is for the members of the workshop to read.')
     case 'person':
+    case 'customer':
+    case 'holiday':
+    case 'material':
     case 'room':
     case 'station':
     case 'place':

@@ -13,6 +13,7 @@ import {
   type ObjectShape,
   type Schema,
 } from 'yup'
+import { DateTime } from 'luxon'
 import type { SchemaOf } from './typed'
 
 /**
@@ -151,6 +152,19 @@ export const givenInstant = () =>
   })
 /** The same in milliseconds since 1970. */
 export const givenInstantMs = () => whole().min(FIRST_MS, BOUNDS).lessThan(LAST_MS, BOUNDS)
+/** A day of the calendar as YYYY-MM-DD. */
+export const date = () =>
+  text(10)
+    .matches(/^\d{4}-\d{2}-\d{2}$/, 'must be a day')
+    .test('real', 'must be a real day', (value) => !value || DateTime.fromISO(value).isValid)
+/** A last day, of a first that stands beside it as `from`. */
+export const lastDay = () =>
+  date()
+    .required()
+    .test('later', 'must not be before the first day', function (value) {
+      const { from } = this.parent as { from?: unknown }
+      return typeof value !== 'string' || typeof from !== 'string' || value >= from
+    })
 /** The key of a row that may be new: 0 until it is kept. */
 export const optionalId = () => whole().min(0)
 /** The version of a row that was read. */

@@ -1,12 +1,16 @@
 import type { InferType } from 'yup'
+import { DateTime } from 'luxon'
 import { MINUTES_PER_DAY } from '../../core/units'
+import { DATE_STYLES } from '../time/days'
 import { ROLES } from '../types/people'
 import { ownUnitsSchema, passwordField, signInField } from './people'
 import {
   body,
+  date,
   exact,
   flag,
   id,
+  lastDay,
   list,
   money,
   named,
@@ -20,10 +24,32 @@ import {
 } from './fields'
 
 /** What is looked at as a whole, one list for each kind. */
-export const HOUSE_KINDS = ['people', 'rooms', 'stations', 'places', 'pigments'] as const
+export const HOUSE_KINDS = [
+  'people',
+  'rooms',
+  'stations',
+  'places',
+  'pigments',
+  'materials',
+  'customers',
+  'holidays',
+] as const
 export type HouseKind = (typeof HOUSE_KINDS)[number]
+/** What can be put away: the house's lists, and what has places of its own. */
+export const KEPT_KINDS = [...HOUSE_KINDS, 'moulds', 'resins'] as const
+export type KeptKind = (typeof KEPT_KINDS)[number]
 
 const minuteOfDay = () => whole().min(0).max(MINUTES_PER_DAY)
+const dayOfYear = () =>
+  text(5)
+    .required('is missing')
+    .test(
+      'real',
+      'must be a day of the year',
+      (value) =>
+        value === undefined ||
+        (/^\d{2}-\d{2}$/.test(value) && DateTime.fromISO(`2024-${value}`).isValid),
+    )
 const roomC = () => num().min(0).max(45)
 
 const roomFields = {
@@ -37,6 +63,15 @@ const roomFields = {
       const { dayFromMin } = this.parent as { dayFromMin?: unknown }
       return typeof value !== 'number' || typeof dayFromMin !== 'number' || value > dayFromMin
     }),
+  /** A part of each year in which it is otherwise; days as MM-DD, from the first to the last. */
+  season: exact({
+    fromDay: dayOfYear(),
+    untilDay: dayOfYear(),
+    dayC: roomC().required(),
+    nightC: roomC().required(),
+  })
+    .nullable()
+    .defined('is missing'),
 }
 
 const stationFields = { name: named(80), kind: named(40), roomId: id().required('choose a room') }
@@ -48,6 +83,22 @@ const placeFields = {
   kind: oneOf(PLACE_KINDS).required(),
   roomId: id().required('choose a room'),
   areaCm2: positive().required().max(1_000_000),
+  /** From the top; where some are said, they are its area. */
+  shelves: list(
+    exact({
+      widthMm: positive().required().max(10_000),
+      depthMm: positive().required().max(10_000),
+      clearMm: positive().required().max(10_000),
+      isLevel: flag().required(),
+    }).required(),
+  )
+    .required()
+    .max(30)
+    .test(
+      'level',
+      'need one that is level',
+      (shelves) => !shelves?.length || shelves.some(({ isLevel }) => isLevel),
+    ),
   boxC: num()
     .min(20)
     .max(90)
@@ -73,6 +124,7 @@ const placeFields = {
     }),
 }
 
+export const TRIAL_VERDICTS = ['good', 'poor'] as const
 const PIGMENT_FORMS = ['powder', 'paste', 'ink'] as const
 const pigmentFields = {
   name: named(80),
@@ -84,18 +136,73 @@ const pigmentFields = {
   density: positive().max(25).nullable().defined('is missing'),
   bulkDensity: positive().max(25).nullable().defined('is missing'),
   dropMl: positive().max(5).nullable().defined('is missing'),
+  note: text(4000).defined('is missing'),
+  /** How it went with resins of the house. */
+  trials: list(
+    exact({
+      resinId: id().required('choose a resin'),
+      verdict: oneOf(TRIAL_VERDICTS).required(),
+      note: text(400).defined('is missing'),
+    }).required(),
+  )
+    .required()
+    .max(100)
+    .test('once', 'names a resin twice', (trials) =>
+      trials ? new Set(trials.map(({ resinId }) => resinId)).size === trials.length : true,
+    ),
 }
 
-const weeklyShift = () =>
+const materialFields = {
+  name: named(),
+  /** In a word: stones, tape, gloves. */
+  kind: named(40),
+  /** What it is counted in. */
+  unit: named(20),
+  packSize: positive().required().max(1_000_000),
+  packPrice: money().required('must be a sum, 0 where it costs nothing'),
+  supplier: text(120).defined('is missing'),
+  leadDays: whole().required().min(0).max(1000),
+  note: text(4000).defined('is missing'),
+}
+
+const customerFields = {
+  name: named(160),
+  address: text(400).defined('is missing'),
+  email: text(254)
+    .defined('is missing')
+    .test('email', 'is no address for letters', (value) => !value || /^\S+@\S+\.\S+$/.test(value)),
+  phone: text(40).defined('is missing'),
+  note: text(4000).defined('is missing'),
+}
+
+const holidayFields = { name: named(80), from: date().required('is missing'), until: lastDay() }
+
+const hoursOfDay = {
+  fromMin: minuteOfDay().required(),
+  toMin: minuteOfDay()
+    .required()
+    .test('later', 'must be later than the beginning', function (value) {
+      const { fromMin } = this.parent as { fromMin?: unknown }
+      return typeof value !== 'number' || typeof fromMin !== 'number' || value > fromMin
+    }),
+}
+const weekday = () => whole().required().min(1).max(7)
+const weeklyShift = () => exact({ weekday: weekday(), ...hoursOfDay }).required()
+/** A shift that comes round every few weeks, from the week of its first day on. */
+const roundShift = () =>
   exact({
-    weekday: whole().required().min(1).max(7),
-    fromMin: minuteOfDay().required(),
-    toMin: minuteOfDay()
-      .required()
-      .test('later', 'must be later than the beginning', function (value) {
-        const { fromMin } = this.parent as { fromMin?: unknown }
-        return typeof value !== 'number' || typeof fromMin !== 'number' || value > fromMin
-      }),
+    weekday: weekday(),
+    ...hoursOfDay,
+    everyWeeks: whole().required().min(2).max(8),
+    firstDay: date().required('is missing'),
+  }).required()
+/** Days on which somebody is away, or there at other hours than usual. */
+const otherDays = () =>
+  exact({
+    from: date().required('is missing'),
+    until: lastDay(),
+    hours: exact(hoursOfDay).nullable().defined('is missing'),
+    note: text(160).defined('is missing'),
   }).required()
 
 interface Shift {
@@ -131,6 +238,8 @@ const personFields = {
         this.createError({ path: `${this.path}[${at}].fromMin`, message: 'overlaps another' })
       )
     }),
+  rounds: list(roundShift()).required().max(50),
+  otherwise: list(otherDays()).required().max(300),
 }
 
 /** By kind: what is new, and what was read before, with its version. */
@@ -140,6 +249,15 @@ export const HOUSE_SCHEMAS = {
   stations: { fresh: body(stationFields), known: body({ ...stationFields, version: version() }) },
   places: { fresh: body(placeFields), known: body({ ...placeFields, version: version() }) },
   pigments: { fresh: body(pigmentFields), known: body({ ...pigmentFields, version: version() }) },
+  materials: {
+    fresh: body(materialFields),
+    known: body({ ...materialFields, version: version() }),
+  },
+  customers: {
+    fresh: body(customerFields),
+    known: body({ ...customerFields, version: version() }),
+  },
+  holidays: { fresh: body(holidayFields), known: body({ ...holidayFields, version: version() }) },
 } as const satisfies Record<HouseKind, unknown>
 
 export interface HouseFields {
@@ -148,6 +266,9 @@ export interface HouseFields {
   stations: InferType<typeof HOUSE_SCHEMAS.stations.fresh>
   places: InferType<typeof HOUSE_SCHEMAS.places.fresh>
   pigments: InferType<typeof HOUSE_SCHEMAS.pigments.fresh>
+  materials: InferType<typeof HOUSE_SCHEMAS.materials.fresh>
+  customers: InferType<typeof HOUSE_SCHEMAS.customers.fresh>
+  holidays: InferType<typeof HOUSE_SCHEMAS.holidays.fresh>
 }
 
 /** Puts a row away or brings it back. */
@@ -174,6 +295,9 @@ const workshopFields = {
     ),
 }
 
+/** What stands before the decimals of a number. */
+export const DECIMAL_MARKS = ['.', ','] as const
+
 const percent = (most: number) => notNegative().max(most).required()
 export const rulesSchema = body({
   ...workshopFields,
@@ -188,6 +312,11 @@ export const rulesSchema = body({
   feeFixed: money().required(),
   taxPct: percent(100),
   marginPct: percent(99),
+  measureMin: notNegative().max(240).required(),
+  heatPassMin: notNegative().max(240).required(),
+  pigmentCapPct: positive().max(50).required(),
+  dateStyle: oneOf(DATE_STYLES).required(),
+  decimalMark: oneOf(DECIMAL_MARKS).required(),
   version: version(),
 })
 export type RulesFields = InferType<typeof rulesSchema>

@@ -28,6 +28,22 @@ const mouldFields = {
   })
     .nullable()
     .defined('is missing'),
+  outer: exact({
+    widthMm: positive().required(),
+    depthMm: positive().required(),
+    heightMm: positive().required(),
+  })
+    .nullable()
+    .defined('is missing'),
+  outOfUse: whole()
+    .required()
+    .min(0)
+    .test('some', 'cannot be more than there are', function (value) {
+      const { count } = this.parent as { count?: unknown }
+      return typeof value !== 'number' || typeof count !== 'number' || value <= count
+    }),
+  outWhy: text(160).defined('is missing'),
+  usedBefore: whole().required().min(0).max(10_000_000),
 }
 export type MouldFields = Omit<Mould, 'id'>
 export const newMouldSchema = schemaOf<MouldFields>()(exact(mouldFields))

@@ -10,6 +10,31 @@ export const ORDER_STATES = [
   'declined',
 ] as const
 export type OrderState = (typeof ORDER_STATES)[number]
+/** In which order a list of orders stands. */
+export const ORDER_SORTS = ['promise', 'latest', 'title', 'customer'] as const
+export type OrderSort = (typeof ORDER_SORTS)[number]
+
+/** Which orders are listed. */
+export interface OrderFilter {
+  /** Delivered and declined ones, too. */
+  all: boolean
+  /** Words of the title, the customer, the colours or the note; all of them. */
+  find: string
+  kind: 'commission' | 'market' | null
+  state: OrderState | null
+  /** Of one customer. */
+  customerId: number | null
+  sort: OrderSort
+}
+export const EVERY_OPEN_ORDER: OrderFilter = {
+  all: false,
+  find: '',
+  kind: null,
+  state: null,
+  customerId: null,
+  sort: 'promise',
+}
+
 /** Of what is neither handed over nor refused. */
 export const OPEN_STATES: readonly OrderState[] = ['asked', 'accepted', 'making', 'ready']
 

@@ -11,7 +11,7 @@ export const changedShifts = (
 ): Span[] => away.reduce(without, united([...shifts, ...extra.filter(([from, to]) => from < to)]))
 
 /** Shifts that touch or overlap become one: who stays longer works on. */
-function united(shifts: readonly Span[]): Span[] {
+export function united(shifts: readonly Span[]): Span[] {
   const all: Span[] = []
   for (const [from, to] of [...shifts].sort((x, y) => x[0] - y[0])) {
     const last = all.at(-1)

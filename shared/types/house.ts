@@ -7,6 +7,14 @@ export type HouseRowOf<K extends HouseKind> = HouseFields[K] & {
   archivedAt: string | null
 }
 
+/** What every row that can be put away has. */
+export interface KeptRow {
+  id: number
+  name: string
+  version: number
+  archivedAt: string | null
+}
+
 /** The workshop's own rules as they are edited. */
 export type HouseRules = RulesFields
 

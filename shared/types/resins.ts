@@ -1,4 +1,5 @@
 import type { Resin } from '../../core/trade'
 import type { Versioned } from './exchange'
 
-export type ResinRow = Versioned<Resin>
+/** A resin of the workshop, and since when it is put away. */
+export type ResinRow = Versioned<Resin> & { archivedAt: string | null }

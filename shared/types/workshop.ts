@@ -1,5 +1,6 @@
 import type { PlaceClimate } from '../../core/cure'
 import type { Pigment, StudioRules } from '../../core/trade'
+import type { DateStyle } from '../time/days'
 import type { MouldRow } from './moulds'
 import type { Role } from './people'
 
@@ -23,10 +24,38 @@ export interface WeeklyShift {
   toMin: number
 }
 
+/** A shift that comes round every few weeks, from the week of its first day on. */
+export interface RoundShift extends WeeklyShift {
+  everyWeeks: number
+  /** Date as YYYY-MM-DD. */
+  firstDay: string
+}
+
+/** The first and the last of some days, YYYY-MM-DD. */
+export interface ClosedDays {
+  from: string
+  until: string
+}
+
+/** Days on which somebody is away (no hours), or there at other hours than usual. */
+export interface OtherDays extends ClosedDays {
+  personId: number
+  hours: { fromMin: number; toMin: number } | null
+}
+
+/** When people are there. */
+export interface Hours {
+  shifts: WeeklyShift[]
+  rounds: RoundShift[]
+  otherwise: OtherDays[]
+  closed: ClosedDays[]
+}
+
 /** What every screen needs: the workspace's rules, people, places and colours. */
-export interface Workshop {
+export interface Workshop extends Hours {
   name: string
   timeZone: string
+  dateStyle: DateStyle
   rules: StudioRules
   people: {
     id: number
@@ -38,7 +67,6 @@ export interface Workshop {
     /** Whether they are no more there; what they did stays theirs. */
     hasLeft: boolean
   }[]
-  shifts: WeeklyShift[]
   places: PlaceRow[]
   moulds: MouldRow[]
   /** Those put away too: recipes that have them are drawn in their colour. */

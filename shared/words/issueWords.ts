@@ -101,7 +101,11 @@ const ISSUE_WORDS: OtherWords = {
   'pours-nothing': () => 'pours nothing',
 
   'name-taken': ({ what }) =>
-    what === 'sign-in' ? 'somebody else signs in with this name' : `another ${what} has this name`,
+    what === 'sign-in'
+      ? 'somebody else signs in with this name'
+      : what === 'holiday'
+        ? 'other closed days have this name'
+        : `another ${what} has this name`,
   'in-use': ({ uses }) =>
     `is in use: ${uses.map(({ what, name }) => (what === 'piece' ? `piece ${name} lies there` : `the ${what} “${name}”`)).join(', ')}`,
   'last-manager': () => 'is the only manager here; make somebody else one first',
@@ -110,6 +114,7 @@ const ISSUE_WORDS: OtherWords = {
   'setup-code': () => 'is not the code that the start command printed',
   'password-wrong': () => 'is not your password',
   'not-in-stores': ({ what }) => `this ${what} is not in the stores`,
+  'resin-missing': () => 'this resin does not exist',
   'recipe-missing': () => 'this recipe does not exist',
   'layer-missing': () => 'belongs to a layer that is not there',
   'keeps-recipe': () => 'has been begun already; add a line of its own for another recipe',

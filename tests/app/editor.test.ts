@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals'
 import { number, object, string } from 'yup'
-import { giveNuxtGlobals } from '../fixtures/nuxtGlobals'
+import { aStorage, giveNuxtGlobals } from '../fixtures/nuxtGlobals'
 
 class ProblemError extends Error {
   constructor(
@@ -29,6 +29,7 @@ const schemas = {
 }
 
 let rows: Map<number, Row>
+let sessionStorage: Storage
 let went: string[]
 let somebodyElse: (() => void) | null
 /** Whether leaving the page would lose something. */
@@ -56,6 +57,7 @@ const server = {
 }
 
 async function anEditor(id: string) {
+  const { useKeptDraft } = await import('../../app/composables/useKeptDraft')
   const [{ useForm }, { useLoading }, { useOthersSaved }] = await Promise.all([
     import('../../app/composables/useForm'),
     import('../../app/composables/useLoading'),
@@ -66,8 +68,10 @@ async function anEditor(id: string) {
     useForm,
     useLoading,
     useOthersSaved,
+    useKeptDraft,
+    sessionStorage,
     useLeaving: (isTouched: () => boolean) => (asksOnLeaving = isTouched),
-    useRoute: () => ({ params: { id } }),
+    useRoute: () => ({ params: { id }, path: `/things/${id}` }),
     navigateTo: (path: string) => went.push(path),
     document: { querySelector: () => null },
   })
@@ -90,6 +94,8 @@ async function anEditor(id: string) {
   return editor
 }
 beforeEach(() => {
+  sessionStorage = aStorage()
+
   rows = new Map([[4, { id: 4, version: 2, name: 'Dish', note: '' }]])
   went = []
   somebodyElse = null
@@ -212,5 +218,33 @@ describe('while somebody else saves what is open', () => {
       'Wren Rudge',
       2,
     ])
+  })
+})
+
+describe('what was typed', () => {
+  const typed = () => new Promise((resolve) => setTimeout(resolve, 400))
+  test('is there again after a reload, and can be dropped', async () => {
+    const before = await anEditor('4')
+    before.draft.value.name = 'Deep dish'
+    await typed()
+    const after = await anEditor('4')
+    expect(after.restored.value).toBe(true)
+    expect(after.draft.value.name).toBe('Deep dish')
+    after.dropDraft()
+    expect(after.restored.value).toBe(false)
+    expect(after.draft.value.name).toBe('Dish')
+    expect((await anEditor('4')).restored.value).toBe(false)
+  })
+  test('is let go once it is saved, or where somebody else has saved meanwhile', async () => {
+    const first = await anEditor('4')
+    first.draft.value.note = 'kept apart'
+    await typed()
+    rows.set(4, { id: 4, version: 3, name: 'Dish', note: 'by another' })
+    const second = await anEditor('4')
+    expect(second.restored.value).toBe(false)
+    second.draft.value.note = 'mine'
+    await typed()
+    await second.submit()
+    expect((await anEditor('4')).restored.value).toBe(false)
   })
 })

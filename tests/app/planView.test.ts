@@ -72,8 +72,8 @@ describe('lanes', () => {
       { id: 6, name: 'Box', kind: 'box', areaCm2: 50, roomName: 'Room', climate: { boxC: 42 } },
     ],
     moulds: [
-      { id: 9, name: 'Dial', count: 2 },
-      { id: 10, name: 'Idle', count: 1 },
+      { id: 9, name: 'Dial', count: 3, outOfUse: 1 },
+      { id: 10, name: 'Idle', count: 1, outOfUse: 0 },
     ],
   } as unknown as Workshop
   const sources = (

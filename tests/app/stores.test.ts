@@ -26,11 +26,11 @@ describe('orders', () => {
           ? { rows: [order(3)], next: null }
           : { rows: [order(1), order(2)], next: 'a b' },
       )
-    await store.load(false)
-    await store.loadMore(false)
-    await store.loadMore(false)
+    await store.load()
+    await store.loadMore()
+    await store.loadMore()
     expect(store.orders.map((one) => one.id)).toEqual([1, 2, 3])
-    expect(asked).toEqual(['GET /api/orders?all=false', 'GET /api/orders?all=false&after=a%20b'])
+    expect(asked).toEqual(['GET /api/orders?all=false', 'GET /api/orders?all=false&after=a+b'])
   })
   test('of two lists asked for only the newer is shown, whichever comes first', async () => {
     const store = await aStore()
@@ -39,7 +39,7 @@ describe('orders', () => {
       new Promise((resolve) =>
         ends.push(() => resolve({ rows: [order(path.includes('true') ? 2 : 1)], next: null })),
       )
-    const [slow, quick] = [store.load(false), store.load(true)]
+    const [slow, quick] = [store.load(), store.load({ all: true })]
     ends[1]?.()
     await quick
     ends[0]?.()

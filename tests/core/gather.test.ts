@@ -83,7 +83,7 @@ describe('the colours of a pot', () => {
       { perCupMl: 0, reservePct: 10 },
       20,
     )
-    const tinted = tintOfPot(figures, resin, inks)
+    const tinted = tintOfPot(figures, resin, inks, 10)
     if (!tinted.ok || !tinted.value) throw new Error('not tinted')
     // 2 : 1 by volume of 1.1 and 1.0 g/ml: 100 ml are 106.67 g
     expect(
@@ -96,7 +96,7 @@ describe('the colours of a pot', () => {
       ['2 %', 106.67, [2.133]],
       ['face', 106.67, []],
     ])
-    expect(tintOfPot(figures, { ...resin, densityA: undefined }, inks)).toMatchObject({
+    expect(tintOfPot(figures, { ...resin, densityA: undefined }, inks, 10)).toMatchObject({
       ok: true,
       value: null,
     })

@@ -189,6 +189,7 @@ describe('what is seen of a pot', () => {
       resin,
       new Map([[1, chalk]]),
       20,
+      10,
     ).map((warning) => warning.code)
   test('white in a shallow layer is likely to sink', () => {
     const white = { pigments: [{ pigmentId: 1, loadPct: 3 }] }

@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test'
 import { test } from './ownWorkshop'
+import { pick } from './pick'
 
 /** A Tuesday evening, and the Monday after it. */
 const BEGINS = '2027-03-02T18:05:00Z'
@@ -78,14 +79,14 @@ test('from an empty machine to a first piece that is poured, cured, judged and p
     await field(page, 'width').fill('60')
     await field(page, 'length').fill('60')
     await field(page, 'height').fill('20')
-    await page.getByLabel('Add a step after the last layer').selectOption('Demould')
+    await pick(field(page, 'Add a step after the last layer'), 'Demould')
     await page.getByRole('button', { name: 'Save the recipe' }).click()
     await expect(page).toHaveURL(/recipes\/\d+$/)
 
     await seeTo(page, 'No order')
     await field(page, 'What').fill(ORDER)
     await field(page, 'For whom').fill('The reading room')
-    await field(page, 'Recipe').selectOption({ label: RECIPE })
+    await pick(field(page, 'Recipe'), RECIPE)
     await field(page, 'How many').fill('1')
     await page.getByRole('button', { name: 'Take the order' }).click()
     await expect(page.getByRole('heading', { name: ORDER })).toBeVisible()

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { signInAs } from './people'
+import { pick } from './pick'
 
 test('on the cutaway a layer is dropped in, tinted and given an inclusion; its step goes along; the save is a version to compare', async ({
   page,
@@ -8,9 +9,9 @@ test('on the cutaway a layer is dropped in, tinted and given an inclusion; its s
   await page.goto('/recipes/new')
   await page.getByLabel('Name', { exact: true }).fill('Versioned block')
   await page.getByLabel('height').fill('30')
-  await page.getByLabel('Add a step before face is poured').selectOption('Seal or prime')
+  await pick(page.getByLabel('Add a step before face is poured', { exact: true }), 'Seal or prime')
   await page.getByLabel('dries for').fill('60')
-  await page.getByLabel('Add a step while face cures').selectOption('Take the tape off')
+  await pick(page.getByLabel('Add a step while face cures', { exact: true }), 'Take the tape off')
   await expect(page.getByText('2 h after the pour · within 1 h')).toBeVisible()
 
   const cutaway = page.getByRole('group', { name: /^Cut through the piece/ })

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { signInAs, signInByHand } from './people'
+import { pick } from './pick'
 
 /** A 1 × 1 picture. */
 const PICTURE = Buffer.from(
@@ -33,11 +34,11 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
   await test.step('2 · the recipe, drawn while it is written', async () => {
     await page.goto('/recipes/new')
     await field(page, 'Name').fill(RECIPE)
-    await field(page, 'Mould').selectOption({ label: 'Keepsake mould (4)' })
+    await pick(field(page, 'Mould'), 'Keepsake mould (4)')
     await field(page, 'width').fill('100')
     await field(page, 'length').fill('50')
     await field(page, 'height').fill('20')
-    await field(page, 'Resin').selectOption({ label: RESIN })
+    await pick(field(page, 'Resin'), RESIN)
     await field(page, 'Layer').fill('clear block')
     await expect(
       page.getByRole('group', { name: 'Cut through the piece: clear block' }),
@@ -45,11 +46,11 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     // 10 cm × 5 cm × 2 cm
     await expect(page.getByText('Holds 100.0 ml to the brim')).toBeVisible()
     await field(page, 'pour, each piece').fill('2')
-    await page.getByLabel('Add a step before clear block is poured').selectOption('Another step')
+    await pick(field(page, 'Add a step before clear block is poured'), 'Another step')
     await page.getByLabel('Name of the step').fill('Wipe')
     await field(page, 'each piece').fill('6')
     // As it is usually done: three minutes each, once it may be demoulded, and the mould is free.
-    await page.getByLabel('Add a step after the last layer').selectOption('Demould')
+    await pick(field(page, 'Add a step after the last layer'), 'Demould')
     await expect(
       page.getByText(
         'once it is ready to be demoulded · finish · finishing bench · frees the mould',
@@ -63,7 +64,7 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     await page.goto('/orders/new')
     await field(page, 'What').fill(ORDER)
     await field(page, 'For whom').fill('The walk')
-    await field(page, 'Recipe').selectOption({ label: RECIPE })
+    await pick(field(page, 'Recipe'), RECIPE)
     await field(page, 'How many').fill('3')
     await page.getByRole('button', { name: 'Take the order' }).click()
     await expect(page.getByRole('heading', { name: ORDER })).toBeVisible()

@@ -53,6 +53,8 @@ const person = (name: string) => ({
   helpsOthers: true,
   skills: ['pour'],
   shifts: [{ weekday: 1, fromMin: 540, toMin: 1020 }],
+  rounds: [],
+  otherwise: [],
 })
 const fields = (beginning: SetUpFields['beginning'], signInName = 'ines'): SetUpFields => ({
   workshop: { name: 'Hollow Lane', timeZone: 'Europe/Dublin', currency: 'EUR' },
@@ -177,7 +179,7 @@ describe('the house', () => {
     const room = await addToHouse(
       manager,
       'rooms',
-      { name: 'Loft', dayC: 24, nightC: 12, dayFromMin: 420, nightFromMin: 1260 },
+      { name: 'Loft', dayC: 24, nightC: 12, dayFromMin: 420, nightFromMin: 1260, season: null },
       now,
     )
     const station = await addToHouse(
@@ -189,7 +191,15 @@ describe('the house', () => {
     const place = await addToHouse(
       manager,
       'places',
-      { name: 'Loft rack', kind: 'rack', roomId: room.id, areaCm2: 900, boxC: null, runs: null },
+      {
+        name: 'Loft rack',
+        kind: 'rack',
+        roomId: room.id,
+        areaCm2: 900,
+        shelves: [],
+        boxC: null,
+        runs: null,
+      },
       now,
     )
     const helper = await addToHouse(manager, 'people', person('Ulla'), now)
@@ -239,6 +249,8 @@ describe('the house', () => {
       density: 1.3,
       bulkDensity: null,
       dropMl: null,
+      note: '',
+      trials: [],
     }
     const unused = await addToHouse(manager, 'pigments', colour, now)
     expect(unused.hex).toBe('#8a5a2b')

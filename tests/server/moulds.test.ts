@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { startingMould } from '../../core/trade'
 import type { Shape } from '../../core/size'
 import { AppError } from '../../server/services/AppError'
 import { createMould, listMoulds, saveMould } from '../../server/services/moulds/moulds'
@@ -13,14 +14,13 @@ let guest: Who
 let stranger: Who
 const now = new Date('2026-03-02T09:00:00.000Z')
 const fields = (changes: Partial<MouldFields> = {}): MouldFields => ({
+  ...startingMould(),
   name: 'Test dish',
   count: 2,
   price: '12.50',
   lifeUses: 30,
   shape: { kind: 'bowl', rimDiameterMm: 120, depthMm: 30 },
   sizedHow: 'measures',
-  sizedFrom: '',
-  filler: null,
   ...changes,
 })
 const codeOf = (work: Promise<unknown>) =>

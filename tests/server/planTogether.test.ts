@@ -1,3 +1,4 @@
+import { STARTING_WORK_RULES } from '../../core/trade'
 import { expect, test } from '@jest/globals'
 import {
   leaveTime,
@@ -15,7 +16,7 @@ import { planTogether } from '../../server/services/planning/choose/planTogether
 import { layer, recipe, resin, step } from '../fixtures/studio'
 
 const HORIZON_MIN = 20 * 1440
-const rules = { cureMarginPct: 0 }
+const rules = { ...STARTING_WORK_RULES, cureMarginPct: 0 }
 /**
  * One maker who is there for an hour in the middle of the day, so that few pours fit one tack
  * window.

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { startingMould } from '../../core/trade'
 import type { Knex } from 'knex'
 import { RESINS } from '../../demo/resins'
 import { createMould } from '../../server/services/moulds/moulds'
@@ -24,14 +25,10 @@ beforeAll(async () => {
   const mould = await createMould(
     manager,
     {
+      ...startingMould(),
       name: 'Six of them',
       count: COPIES,
-      price: '20.00',
       lifeUses: 100,
-      shape: null,
-      sizedHow: null,
-      sizedFrom: '',
-      filler: null,
     },
     now,
   )

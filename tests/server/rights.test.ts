@@ -1,3 +1,4 @@
+import { EVERY_OPEN_ORDER } from '../../shared/schemas/orders'
 import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
@@ -116,9 +117,9 @@ describe('orders', () => {
   const version = (order: Order) => ({ ...anOrderFor(recipeId, 3), version: order.version })
   test('a guest sees and changes their own, and finds no others', async () => {
     expect(own.ownerId).toBe(guest.personId)
-    const seen = await listOrders(guest, { all: true, after: null })
+    const seen = await listOrders(guest, { ...EVERY_OPEN_ORDER, all: true }, null)
     expect(seen.rows.map(({ id }) => id)).toEqual([own.id])
-    expect((await listOrders(maker, { all: true, after: null })).rows).toHaveLength(2)
+    expect((await listOrders(maker, { ...EVERY_OPEN_ORDER, all: true }, null)).rows).toHaveLength(2)
     expect((await refusal(getOrder(guest, others.id)))?.code).toBe('unknown')
     expect((await refusal(saveOrder(guest, others.id, version(others), now)))?.code).toBe('unknown')
     own = await saveOrder(guest, own.id, { ...own, title: 'Mine, two', lines: own.lines }, now)

@@ -1,3 +1,4 @@
+import { EVERY_OPEN_ORDER } from '../../shared/schemas/orders'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
 import sharp from 'sharp'
@@ -308,7 +309,7 @@ test('orders come a page at a time by promise, without gap or double', async () 
     )
   const seen: number[] = []
   for (let after: string | null = null; ;) {
-    const page = await listOrders(many, { all: false, after })
+    const page = await listOrders(many, EVERY_OPEN_ORDER, after)
     seen.push(...page.rows.map((order) => order.id))
     after = page.next
     if (after === null) break

@@ -130,6 +130,7 @@ const PARAMS: { [C in IssueCode]: IssueParams[C] } = {
   'name-taken': { what: 'recipe' },
   'not-in-stores': { what: 'pigment' },
   'recipe-missing': null,
+  'resin-missing': null,
   'layer-missing': null,
   'keeps-recipe': null,
   'owner-unknown': null,

@@ -2,6 +2,7 @@
 import { KINDS_OF_STEP, POURING } from '~~/core/trade'
 import type { HouseFields } from '~~/shared/schemas/house'
 import { readHours, writeHours } from '~~/shared/time/hours'
+import { WEEKDAYS } from '~/utils/weekdays'
 
 /** Somebody's name, place, skills and weekly hours. */
 const person = defineModel<HouseFields['people']>({ required: true })
@@ -35,7 +36,6 @@ function addSkill(): void {
   added.value = ''
 }
 
-const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
 const hoursOf = (weekday: number) =>
   writeHours(
     person.value.shifts
@@ -73,6 +73,22 @@ const complaint = (weekday: number) => {
     .find(Boolean)
 }
 const FRIDAY = 5
+/** Others whose week can be copied. */
+const others = computed(() =>
+  house
+    .listOf('people')
+    .filter(
+      ({ name, shifts, archivedAt }) =>
+        name !== person.value.name && shifts.length > 0 && archivedAt === null,
+    ),
+)
+function copyWeek(personId: number): void {
+  const other = others.value.find(({ id }) => id === personId)
+  if (!other) return
+  typed.clear()
+  unread.clear()
+  person.value.shifts = other.shifts.map((shift) => ({ ...shift }))
+}
 function likeMonday(): void {
   const monday = typed.get(1) ?? hoursOf(1)
   for (let weekday = 2; weekday <= FRIDAY; weekday++) setDay(weekday, monday)
@@ -130,7 +146,7 @@ function likeMonday(): void {
     </fieldset>
     <fieldset class="space-y-2">
       <legend class="mb-1 font-semibold">When they are there, every week</legend>
-      <div v-for="(day, i) in DAYS" :key="day">
+      <div v-for="(day, i) in WEEKDAYS" :key="day">
         <FieldText
           :label="day"
           :model-value="typed.get(i + 1) ?? hoursOf(i + 1)"
@@ -139,9 +155,24 @@ function likeMonday(): void {
           @update:model-value="setDay(i + 1, $event)"
         />
       </div>
-      <button type="button" class="quiet slim" @click="likeMonday">
-        Monday’s hours till Friday
-      </button>
+      <div class="flex flex-wrap items-end gap-3">
+        <button type="button" class="quiet slim" @click="likeMonday">
+          Monday’s hours till Friday
+        </button>
+        <label v-if="others.length > 0" class="flex items-center gap-2 text-soft"
+          >the same week as
+          <select
+            class="entry w-auto"
+            @change="copyWeek(Number(($event.target as HTMLSelectElement).value))"
+          >
+            <option value="">…</option>
+            <option v-for="other in others" :key="other.id" :value="other.id">
+              {{ other.name }}
+            </option>
+          </select></label
+        >
+      </div>
     </fieldset>
   </div>
+  <PersonDays v-model="person" :error-at="errorAt" />
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Trash2 } from '@lucide/vue'
 import type { HouseFields } from '~~/shared/schemas/house'
 
 /** A pigment: its colour, its form, what it costs and what turns grams into drops and spoons. */
@@ -9,6 +10,14 @@ const FORMS = [
   { value: 'paste', label: 'paste' },
   { value: 'ink', label: 'ink' },
 ] as const
+const VERDICTS = [
+  { value: 'good', label: 'well' },
+  { value: 'poor', label: 'badly' },
+] as const
+const resins = useResinStore()
+const resinOptions = computed(() =>
+  resins.resins.map(({ id, name }) => ({ value: id, label: name })),
+)
 const setNumber = (field: 'density' | 'bulkDensity' | 'dropMl', value: number | undefined) =>
   (pigment.value[field] = value ?? null)
 </script>
@@ -62,5 +71,46 @@ const setNumber = (field: 'density' | 'bulkDensity' | 'dropMl', value: number | 
       Density and drop turn a dose into drops, the density of the loose powder into spoons. Where
       they are not known, doses are told in grams.
     </p>
+    <fieldset>
+      <legend class="font-semibold">Trials: how it went with a resin</legend>
+      <ul>
+        <li
+          v-for="(trial, i) in pigment.trials"
+          :key="i"
+          class="grid items-end gap-3 border-b border-hair py-2 sm:grid-cols-[1fr_8rem_1fr_auto]"
+        >
+          <FieldChoice
+            v-model="trial.resinId"
+            label="Resin"
+            :options="resinOptions"
+            :error="errorAt(`trials[${i}].resinId`)"
+          />
+          <FieldChoice v-model="trial.verdict" label="It went" :options="VERDICTS" />
+          <FieldText
+            v-model="trial.note"
+            label="What was seen"
+            :error="errorAt(`trials[${i}].note`)"
+          />
+          <button
+            type="button"
+            class="quiet slim"
+            :aria-label="`Remove trial ${i + 1}`"
+            @click="pigment.trials.splice(i, 1)"
+          >
+            <Trash2 :size="17" />
+          </button>
+        </li>
+      </ul>
+      <p v-if="errorAt('trials')" class="wrong">This {{ errorAt('trials') }}.</p>
+      <button
+        type="button"
+        class="quiet slim mt-2"
+        :disabled="resinOptions.length === 0"
+        @click="pigment.trials.push({ resinId: 0, verdict: 'good', note: '' })"
+      >
+        Add a trial
+      </button>
+    </fieldset>
+    <FieldText v-model="pigment.note" label="Note" :rows="3" :error="errorAt('note')" />
   </div>
 </template>

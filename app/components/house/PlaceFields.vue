@@ -29,7 +29,9 @@ const setRuns = (some: boolean) =>
       @update:model-value="setKind"
     />
     <RoomChoice v-model="place.roomId" :error="errorAt('roomId')" />
+    <ShelfFields v-model="place.shelves" :error-at="errorAt" />
     <FieldNumber
+      v-if="place.shelves.length === 0"
       :model-value="place.areaCm2"
       label="level area, all shelves together"
       unit="cm²"

@@ -1,10 +1,15 @@
-<script setup lang="ts">
-import type { HouseKind } from '~~/shared/schemas/house'
-import type { HouseRowOf } from '~~/shared/types/house'
+<script setup lang="ts" generic="R extends KeptRow">
+import type { KeptKind } from '~~/shared/schemas/house'
+import type { KeptRow } from '~~/shared/types/house'
 
 /** Puts a row away, brings it back, or removes it where it was never used. */
-const { kind, row } = defineProps<{ kind: HouseKind; row: HouseRowOf<HouseKind> }>()
-const emit = defineEmits<{ done: [row: HouseRowOf<HouseKind>] }>()
+const { kind, row, list } = defineProps<{
+  kind: KeptKind
+  row: R
+  /** Where one goes after it is removed. */
+  list: string
+}>()
+const emit = defineEmits<{ done: [row: R] }>()
 const house = useHouseStore()
 const failure = ref<{ title: string; issues: string[] } | null>(null)
 const asks = ref(false)
@@ -26,7 +31,7 @@ const remove = () =>
   tellWhy(async () => {
     asks.value = false
     await house.remove(kind, row.id)
-    await navigateTo(`/house/${kind}`)
+    await navigateTo(list)
   })
 </script>
 

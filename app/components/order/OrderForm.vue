@@ -1,8 +1,13 @@
 <script setup lang="ts">
 import { Plus, Trash2 } from '@lucide/vue'
 import { DateTime } from 'luxon'
-import { newOrderSchema, orderSchema } from '~~/shared/schemas/orders'
-import { ORDER_STATES, type OrderFields } from '~~/shared/schemas/orders'
+import { MINUTES_PER_HOUR } from '~~/core/units'
+import {
+  newOrderSchema,
+  ORDER_STATES,
+  orderSchema,
+  type OrderFields,
+} from '~~/shared/schemas/orders'
 import type { Order } from '~~/shared/types/orders'
 
 /** Takes an order, or changes one. */
@@ -13,6 +18,7 @@ const recipes = useRecipeStore()
 const workshop = useWorkshopStore()
 const session = useSessionStore()
 const { localNow } = useWhen()
+void orders.loadCustomers()
 
 const inTwoWeeks = () =>
   localNow()
@@ -40,20 +46,26 @@ const draftOf = (from: Order | null): OrderFields => {
   }
 }
 const opened = ref<Order | null>(order)
-const draft = reactive<OrderFields>(draftOf(order))
+const draft = ref<OrderFields>(draftOf(order))
 
 /** The promise is typed and shown in the workshop's own time. */
-const promised = computed(() => DateTime.fromISO(draft.promisedAt, { zone: workshop.timeZone }))
-const date = ref(promised.value.toFormat('yyyy-MM-dd'))
-const time = ref(promised.value.toFormat('HH:mm'))
-watch(
-  [date, time],
-  () =>
-    (draft.promisedAt =
-      DateTime.fromISO(`${date.value}T${time.value}`, { zone: workshop.timeZone })
-        .toUTC()
-        .toISO() ?? ''),
+const promised = computed(() =>
+  DateTime.fromISO(draft.value.promisedAt, { zone: workshop.timeZone }),
 )
+const date = ref('')
+const minute = ref(0)
+function readPromise(): void {
+  date.value = promised.value.toISODate() ?? ''
+  minute.value = promised.value.hour * MINUTES_PER_HOUR + promised.value.minute
+}
+readPromise()
+watch([date, minute], () => {
+  const at = DateTime.fromISO(date.value, { zone: workshop.timeZone }).set({
+    hour: Math.floor(minute.value / MINUTES_PER_HOUR),
+    minute: minute.value % MINUTES_PER_HOUR,
+  })
+  draft.value.promisedAt = at.toUTC().toISO() ?? ''
+})
 
 const form = useForm({
   schema: order ? orderSchema : newOrderSchema,
@@ -62,11 +74,31 @@ const form = useForm({
       ? orders.save(opened.value.id, { ...value, version: opened.value.version })
       : orders.create(value),
   done: (saved) => {
+    isDone = opened.value === null
+    kept.forget()
     take(saved)
     emit('saved', saved)
   },
 })
-const isTouched = () => JSON.stringify(draftOf(opened.value)) !== JSON.stringify(draft)
+const untouched = JSON.stringify(draft.value)
+const isTouched = () =>
+  (opened.value ? JSON.stringify(draftOf(opened.value)) : untouched) !== JSON.stringify(draft.value)
+let isDone = false
+useLeaving(() => isTouched() && !form.sending.value && !isDone)
+const kept = useKeptDraft<OrderFields>({
+  key: useRoute().path,
+  draft,
+  version: () => opened.value?.version ?? null,
+  isTouched,
+})
+const { restored } = kept
+kept.takeUp()
+readPromise()
+function dropDraft(): void {
+  kept.forget()
+  draft.value = opened.value ? draftOf(opened.value) : (JSON.parse(untouched) as OrderFields)
+  readPromise()
+}
 const { savedBy, forget } = useOthersSaved<Order>({
   subject: 'order',
   opened: () => opened.value,
@@ -78,12 +110,12 @@ const { savedBy, forget } = useOthersSaved<Order>({
 /** Shows an order as it is now. */
 function take(fresh: Order): void {
   opened.value = fresh
-  Object.assign(draft, draftOf(fresh))
-  date.value = promised.value.toFormat('yyyy-MM-dd')
-  time.value = promised.value.toFormat('HH:mm')
+  draft.value = draftOf(fresh)
+  readPromise()
   forget()
 }
-const submit = () => form.submit(opened.value ? { ...draft, version: opened.value.version } : draft)
+const submit = () =>
+  form.submit(opened.value ? { ...draft.value, version: opened.value.version } : draft.value)
 
 function keepMine(): void {
   const current = form.conflict.value as Order
@@ -113,7 +145,9 @@ const owners = computed(() =>
 /** Recipes that were put away are offered only where they are chosen already. */
 const recipeOptions = computed(() =>
   recipes.recipes
-    .filter((recipe) => !recipe.archived || draft.lines.some((line) => line.recipeId === recipe.id))
+    .filter(
+      (recipe) => !recipe.archived || draft.value.lines.some((line) => line.recipeId === recipe.id),
+    )
     .map((recipe) => ({ value: recipe.id, label: recipe.name })),
 )
 </script>
@@ -121,6 +155,7 @@ const recipeOptions = computed(() =>
 <template>
   <form class="space-y-4" novalidate @submit.prevent="submit">
     <OthersSaved v-if="!form.conflict.value" :by="savedBy" />
+    <DraftBack :shown="restored" @drop="dropDraft" />
     <ConflictNotice
       v-if="form.conflict.value && opened"
       :opened="opened"
@@ -142,20 +177,16 @@ const recipeOptions = computed(() =>
         :error="form.errorAt('state')"
       />
       <FieldText v-model="draft.title" label="What" :error="form.errorAt('title')" />
-      <FieldText
+      <FieldSearch
         v-if="draft.kind === 'commission'"
         v-model="draft.customer"
         label="For whom"
+        :options="orders.customers"
         :error="form.errorAt('customer')"
       />
-      <div class="grid grid-cols-[1fr_8rem] gap-3" :class="draft.kind === 'market' ? '' : ''">
-        <FieldText
-          v-model="date"
-          label="Promised for"
-          type="date"
-          :error="form.errorAt('promisedAt')"
-        />
-        <FieldText v-model="time" label="at" type="time" />
+      <div class="grid grid-cols-[1fr_8rem] gap-3">
+        <FieldDate v-model="date" label="Promised for" :error="form.errorAt('promisedAt')" />
+        <ClockField v-model="minute" label="at" />
       </div>
       <FieldText v-model="draft.colours" label="Colours" :error="form.errorAt('colours')" />
       <FieldChoice
@@ -174,7 +205,7 @@ const recipeOptions = computed(() =>
         :key="i"
         class="mb-2 grid grid-cols-[1fr_7rem_auto] items-start gap-3"
       >
-        <FieldChoice
+        <FieldPick
           v-model="line.recipeId"
           label="Recipe"
           hide-label

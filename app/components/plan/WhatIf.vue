@@ -27,7 +27,7 @@ const draft = reactive<WhatIfDraft>({
   personId: workshop.peopleThere[0]?.id ?? 0,
   mouldId: workshop.workshop?.moulds[0]?.id ?? 0,
   lineId: lines[0]?.id ?? 0,
-  resinId: resins.resins[0]?.id ?? 0,
+  resinId: resins.offered[0]?.id ?? 0,
   recipeId: recipes.recipes.find((recipe) => !recipe.archived)?.id ?? 0,
   from: today.toFormat('yyyy-MM-dd'),
   to: today.plus({ days: 2 }).toFormat('yyyy-MM-dd'),
@@ -78,7 +78,7 @@ const made = computed(() =>
     ({ name }) => name,
   ),
 )
-const bottles = computed(() => choices(resins.resins, ({ name }) => name))
+const bottles = computed(() => choices(resins.offered, ({ name }) => name))
 const started = computed(() => choices(lines, ({ title }) => title))
 </script>
 
@@ -146,7 +146,7 @@ const started = computed(() => choices(lines, ({ title }) => title))
       />
     </template>
     <template v-else-if="kind === 'mould'">
-      <FieldChoice v-model="draft.mouldId" label="Mould" :options="moulds" />
+      <FieldPick v-model="draft.mouldId" label="Mould" :options="moulds" />
       <FieldNumber
         :model-value="draft.pieces"
         label="How many more"
@@ -155,7 +155,7 @@ const started = computed(() => choices(lines, ({ title }) => title))
       />
     </template>
     <template v-else>
-      <FieldChoice
+      <FieldPick
         v-model="draft.recipeId"
         label="Recipe"
         :options="made"

@@ -20,7 +20,9 @@ const fillKind = computed({
 })
 const fillOptions = FILL_KINDS.map((value) => ({ value, label: FILL_WORDS[value] }))
 const resinOptions = computed(() =>
-  resins.resins.map((resin) => ({ value: resin.id, label: resin.name })),
+  resins.resins
+    .filter((resin) => resin.archivedAt === null || resin.id === layer.value.resinId)
+    .map((resin) => ({ value: resin.id, label: resin.name })),
 )
 const pigmentOptions = computed(() =>
   workshop.pigmentsInUse.map((pigment) => ({ value: pigment.id, label: pigment.name })),
@@ -59,7 +61,7 @@ const heatText = computed({
         :error="errorAt('name')"
         @update:model-value="set({ name: $event })"
       />
-      <FieldChoice
+      <FieldPick
         :model-value="layer.resinId"
         label="Resin"
         :options="resinOptions"
@@ -179,7 +181,7 @@ const heatText = computed({
           :key="i"
           class="mt-1 grid grid-cols-[1fr_7.5rem_auto] gap-2"
         >
-          <FieldChoice
+          <FieldPick
             hide-label
             :model-value="one.pigmentId"
             label="Pigment"

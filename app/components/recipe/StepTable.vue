@@ -64,9 +64,9 @@ const stretches = computed(() => {
 })
 const kindsFor = (phase: Step['phase']) =>
   KINDS.filter(({ value }) => KINDS_OF_STEP[value].usual.phase === phase || value === 'other')
-const choosing = ref('')
-function add(phase: Step['phase'], layer: number, event: Event): void {
-  const step = newStep((event.target as HTMLSelectElement).value as StepKind, layer)
+function add(phase: Step['phase'], layer: number, kind: StepKind | null): void {
+  if (kind === null) return
+  const step = newStep(kind, layer)
   opened.value = steps.value.length
   steps.value = [
     ...steps.value,
@@ -77,7 +77,6 @@ function add(phase: Step['phase'], layer: number, event: Event): void {
       ...(phase === 'before' && step.kind === 'other' && { waitsFor: null }),
     },
   ]
-  choosing.value = ''
 }
 function move(list: readonly number[], at: number, by: 1 | -1): void {
   const other = list[list.indexOf(at) + by]
@@ -282,17 +281,15 @@ const complaintOf = (i: number) =>
           </div>
         </li>
       </ol>
-      <select
-        v-model="choosing"
-        class="entry slim mt-1 w-auto"
-        :aria-label="`Add a step ${stretch.name}`"
-        @change="add(stretch.phase, stretch.layer, $event)"
-      >
-        <option value="">add a step …</option>
-        <option v-for="kind in kindsFor(stretch.phase)" :key="kind.value" :value="kind.value">
-          {{ kind.label }}
-        </option>
-      </select>
+      <FieldPick
+        :model-value="null"
+        class="mt-1 max-w-sm"
+        hide-label
+        placeholder="add a step …"
+        :label="`Add a step ${stretch.name}`"
+        :options="kindsFor(stretch.phase)"
+        @update:model-value="add(stretch.phase, stretch.layer, $event)"
+      />
     </section>
   </div>
 </template>

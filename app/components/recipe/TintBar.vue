@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { PIGMENT_CAP_PCT } from '~~/core/pot'
 import type { LayerPigment } from '~~/core/trade'
 import { formatNumber } from '~~/core/units'
 
@@ -34,8 +33,8 @@ const setLoad = (id: number, event: Event) =>
     <div class="flex flex-wrap items-center gap-1">
       <span class="mr-1 text-soft"
         >{{ name }}: {{ pigments.length === 0 ? 'clear' : `${formatNumber(total, 1)} % pigment`
-        }}<span v-if="total > PIGMENT_CAP_PCT" class="wrong">
-          over the cap of {{ PIGMENT_CAP_PCT }} %</span
+        }}<span v-if="total > workshop.pigmentCapPct" class="wrong">
+          over the cap of {{ formatNumber(workshop.pigmentCapPct, 1) }} %</span
         ></span
       >
       <button

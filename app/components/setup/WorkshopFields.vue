@@ -7,21 +7,23 @@ interface WorkshopNames {
 }
 const workshop = defineModel<WorkshopNames>({ required: true })
 const { errorAt } = defineProps<{ errorAt: (field: keyof WorkshopNames) => string | undefined }>()
-const zones = Intl.supportedValuesOf('timeZone')
-const currencies = Intl.supportedValuesOf('currency')
+const asOptions = (names: readonly string[]) =>
+  names.map((name) => ({ value: name, label: name.replaceAll('_', ' ') }))
+const zones = asOptions(Intl.supportedValuesOf('timeZone'))
+const currencies = asOptions(Intl.supportedValuesOf('currency'))
 </script>
 
 <template>
   <div class="space-y-3">
     <FieldText v-model="workshop.name" label="Name of the workshop" :error="errorAt('name')" />
     <div class="grid gap-3 sm:grid-cols-[1fr_8rem]">
-      <FieldSearch
+      <FieldPick
         v-model="workshop.timeZone"
         label="Its time is that of"
         :options="zones"
         :error="errorAt('timeZone')"
       />
-      <FieldSearch
+      <FieldPick
         v-model="workshop.currency"
         label="Money"
         :options="currencies"

@@ -1,23 +1,23 @@
 <script setup lang="ts">
-import { ORDER_STAGE } from '~/utils/orderStates'
+import { watchDebounced } from '@vueuse/core'
+import { EVERY_OPEN_ORDER, type OrderFilter } from '~~/shared/schemas/orders'
+import { groupedOrders } from '~/utils/orderGroups'
 
 const orders = useOrderStore()
 const recipes = useRecipeStore()
 const plan = usePlanStore()
-const all = ref(false)
+const { localNow, local } = useWhen()
+const filter = reactive<OrderFilter>({ ...EVERY_OPEN_ORDER })
 const { ready, failure, again } = useLoading(() =>
-  Promise.all([orders.load(all.value), recipes.load(), plan.load()]),
+  Promise.all([orders.load(filter), recipes.load(), plan.load()]),
 )
-watch(all, () => void again())
-const { dayAndClock } = useWhen()
-
-const promiseOf = computed(
-  () => new Map((plan.plan?.promises ?? []).map((promise) => [promise.orderId, promise])),
+/** Typing is waited for, so that not every letter is asked for. */
+const PAUSE_MS = 250
+watchDebounced(filter, () => void orders.load(filter), { debounce: PAUSE_MS })
+const isFiltered = computed(
+  () => filter.find !== '' || filter.kind !== null || filter.state !== null,
 )
-const wanted = (lines: readonly { recipeId: number; quantity: number }[]) =>
-  lines
-    .map((line) => `${line.quantity} ${recipes.byId.get(line.recipeId)?.name ?? 'pieces'}`)
-    .join(', ')
+const groups = computed(() => groupedOrders(orders.orders, filter.sort, { now: localNow(), local }))
 </script>
 
 <template>
@@ -26,49 +26,27 @@ const wanted = (lines: readonly { recipeId: number; quantity: number }[]) =>
       title="Orders"
       note="What was asked for, by whom or for which market day, and promised when."
     >
-      <label class="flex items-center gap-2 px-2"
-        ><input v-model="all" type="checkbox" class="size-5 accent-ink" /> delivered and declined
-        too</label
-      >
       <NuxtLink to="/orders/new" class="press">Take an order</NuxtLink>
     </PlaceHead>
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the orders …</p>
-    <EmptyPlace v-else-if="orders.orders.length === 0" title="No open orders">
-      A commission is for somebody, a market day for a date. Take the first one and see what it
-      needs, costs and when it can be ready.
-      <template #action><NuxtLink to="/orders/new" class="press">Take an order</NuxtLink></template>
-    </EmptyPlace>
     <template v-else>
-      <table class="ledger">
-        <thead>
-          <tr>
-            <th>order</th>
-            <th>wanted</th>
-            <th>state</th>
-            <th>promised</th>
-            <th>in the plan</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="order in orders.orders" :key="order.id">
-            <td>
-              <NuxtLink :to="`/orders/${order.id}`" class="link font-semibold">{{
-                order.title
-              }}</NuxtLink><br /><span class="text-soft">{{
-                order.kind === 'market' ? 'market day' : order.customer
-              }}</span>
-            </td>
-            <td>{{ wanted(order.lines) }}</td>
-            <td><StateWord :word="order.state" :stage="ORDER_STAGE[order.state]" /></td>
-            <td class="whitespace-nowrap">{{ dayAndClock(order.promisedAt) }}</td>
-            <td>
-              <PromiseWord v-if="promiseOf.get(order.id)" :promise="promiseOf.get(order.id)!" />
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      <button v-if="orders.next" type="button" class="quiet mt-4" @click="orders.loadMore(all)">
+      <OrderFilters v-model="filter" />
+      <EmptyPlace
+        v-if="orders.orders.length === 0"
+        :title="isFiltered ? 'No order is like this' : 'No open orders'"
+      >
+        <template v-if="isFiltered">Look among the delivered and declined ones, too.</template>
+        <template v-else>
+          A commission is for somebody, a market day for a date. Take the first one and see what it
+          needs, costs and when it can be ready.
+        </template>
+        <template #action
+          ><NuxtLink to="/orders/new" class="press">Take an order</NuxtLink></template
+        >
+      </EmptyPlace>
+      <OrderLedger v-else :groups="groups" />
+      <button v-if="orders.next" type="button" class="quiet mt-4" @click="orders.loadMore()">
         Show more orders
       </button>
     </template>

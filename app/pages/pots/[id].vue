@@ -1,14 +1,6 @@
 <script setup lang="ts">
 import { decimalsOf } from '~~/core/mix'
-import {
-  checkPot,
-  ladderOf,
-  PIGMENT_CAP_PCT,
-  potOf,
-  STIR_ROOM,
-  tintOf,
-  tintOfPot,
-} from '~~/core/pot'
+import { checkPot, ladderOf, potOf, STIR_ROOM, tintOf, tintOfPot } from '~~/core/pot'
 import { formatNumber } from '~~/core/units'
 import { whyPart } from '~~/core/why'
 import { pieceRange, piecesOfPot, potOrders, potTitle } from '~~/shared/potTitle'
@@ -39,7 +31,7 @@ const figures = computed(() =>
 /** Each colour with its doses; null doses where the resin's mass is unknown. */
 const colours = computed(() => {
   if (!figures.value || !resin.value) return []
-  const tinted = tintOfPot(figures.value, resin.value, workshop.pigments)
+  const tinted = tintOfPot(figures.value, resin.value, workshop.pigments, workshop.pigmentCapPct)
   return figures.value.colours.map((colour, i) => ({
     ...colour,
     tint: tintOf(colour.pigments, workshop.pigments),
@@ -65,6 +57,7 @@ const warnings = computed(() => {
       used,
       workshop.pigments,
       workshop.warmC,
+      workshop.pigmentCapPct,
     ).map((warning) => ({ ...warning, where: `${recipeName}, ${layer.name}` })),
   )
   return all.filter(
@@ -265,7 +258,7 @@ async function print(size: CardSize): Promise<void> {
             class="wrong"
           >
             {{ colour.names.join(', ') }}: {{ formatNumber(colour.cup?.totalLoadPct ?? null, 1) }} %
-            is over the usual cap of {{ PIGMENT_CAP_PCT }} %.
+            is over the usual cap of {{ workshop.pigmentCapPct }} %.
           </p>
           <template v-if="ladder">
             <h2 class="mt-5 mb-1">Or one cup, darkened between the pours</h2>

@@ -2,7 +2,7 @@
 import { ArrowDown, ArrowUp, SplitSquareVertical, Trash2 } from '@lucide/vue'
 import { busyMinOf, checkPot } from '~~/core/pot'
 import { insertLayer, layerDepthMm, moveBoundary, sizePiece, splitLayer } from '~~/core/recipe'
-import type { Layer, Recipe } from '~~/core/trade'
+import { mouldsInUse, type Layer, type Recipe } from '~~/core/trade'
 import { footprintOf } from '~~/core/size'
 import { newRecipeSchema, recipeSchema, type RecipeFields } from '~~/shared/schemas/recipes'
 import type { RecipeRow } from '~~/shared/types/recipes'
@@ -19,7 +19,7 @@ const chosen = ref(0)
 const layerDraft = (name: string): Layer => ({
   id: 0,
   name,
-  resinId: resins.resins[0]?.id ?? 0,
+  resinId: resins.offered[0]?.id ?? 0,
   fill: { depthMm: 5 },
   inclusions: [],
   pigments: [],
@@ -54,6 +54,8 @@ const {
   form,
   theirs,
   savedBy,
+  restored,
+  dropDraft,
   submit,
   keepMine,
   takeTheirs,
@@ -172,7 +174,13 @@ const warnings = computed(() => {
   const layer = draft.value.layers[chosen.value]
   const resin = resins.byId.get(layer?.resinId ?? 0)
   return layer && resin && need.value
-    ? checkPot({ layer, ...need.value }, resin, workshop.pigments, workshop.warmC)
+    ? checkPot(
+        { layer, ...need.value },
+        resin,
+        workshop.pigments,
+        workshop.warmC,
+        workshop.pigmentCapPct,
+      )
     : []
 })
 function takeResin(resinId: number): void {
@@ -187,10 +195,12 @@ function removeLayer(index: number): void {
 }
 const mouldOptions = computed(() => [
   { value: null, label: 'no mould' },
-  ...[...workshop.moulds.values()].map((mould) => ({
-    value: mould.id,
-    label: `${mould.name} (${mould.count})`,
-  })),
+  ...[...workshop.moulds.values()]
+    .filter((mould) => mould.archivedAt === null || mould.id === draft.value.mouldId)
+    .map((mould) => ({
+      value: mould.id,
+      label: `${mould.name} (${mouldsInUse(mould)})`,
+    })),
 ])
 const mouldShape = computed(() => workshop.moulds.get(draft.value.mouldId ?? 0)?.shape ?? null)
 const fitsMould = computed(
@@ -243,6 +253,7 @@ function useOwnFootprint(): void {
         </button>
       </PlaceHead>
       <OthersSaved v-if="!theirs" :by="savedBy" />
+      <DraftBack :shown="restored" @drop="dropDraft" />
       <ConflictNotice
         v-if="theirs && opened"
         class="mb-4"
@@ -309,7 +320,7 @@ function useOwnFootprint(): void {
           </p>
           <div class="grid gap-x-4 gap-y-2 sm:grid-cols-2">
             <FieldText v-model="draft.name" label="Name" :error="errorAt('name')" />
-            <FieldChoice
+            <FieldPick
               v-model="draft.mouldId"
               label="Mould"
               :options="mouldOptions"
@@ -429,7 +440,7 @@ function useOwnFootprint(): void {
           v-if="need && workshop.rules"
           :need="need"
           :currency="workshop.rules.currency"
-          :resins="resins.resins"
+          :resins="resins.offered"
           @choose="takeResin"
       /></AskDialog>
       <section class="mt-6">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SizedHow } from '~~/core/trade'
+import { startingMould, type SizedHow } from '~~/core/trade'
 import { size, type Shape } from '~~/core/size'
 import { mouldSchema, newMouldSchema, type MouldFields } from '~~/shared/schemas/moulds'
 import type { MouldRow } from '~~/shared/types/moulds'
@@ -19,21 +19,19 @@ const {
   form,
   theirs,
   savedBy,
+  restored,
+  dropDraft,
   submit,
   keepMine,
   takeTheirs,
+  show,
 } = useEditor<MouldFields, MouldRow>({
   path: '/sizing',
   subject: 'mould',
   blank: () => ({
-    name: '',
-    count: 1,
-    price: '20.00',
-    lifeUses: 40,
+    ...startingMould(),
     shape: blankShape('rectangle'),
     sizedHow: 'measures',
-    sizedFrom: '',
-    filler: null,
   }),
   load: () => workshop.loadMoulds(),
   find: (id) => workshop.moulds.get(id),
@@ -75,6 +73,9 @@ const isFillable = computed(
 )
 
 const { errorAt } = form
+function putAway(row: MouldRow): void {
+  show(workshop.keepMould(row))
+}
 </script>
 
 <template>
@@ -106,6 +107,7 @@ const { errorAt } = form
         </button>
       </PlaceHead>
       <OthersSaved v-if="!theirs" :by="savedBy" />
+      <DraftBack :shown="restored" @drop="dropDraft" />
       <ConflictNotice
         v-if="theirs && opened"
         class="mb-4"
@@ -185,6 +187,7 @@ const { errorAt } = form
               :error="errorAt('lifeUses')"
               @update:model-value="draft.lifeUses = $event ?? NaN"
             />
+            <MouldWear v-model="draft" :uses="opened?.uses ?? null" :error-at="errorAt" />
             <FieldMoney
               v-model="draft.price"
               :label="`cost, ${workshop.rules?.currency}`"
@@ -219,6 +222,9 @@ const { errorAt } = form
           </div>
         </section>
       </div>
+      <template v-if="opened && session.may('keep the house')">
+        <PutAway kind="moulds" :row="opened" list="/sizing" @done="putAway" />
+      </template>
       <HistoryList v-if="opened" :id="opened.id" :key="opened.id" subject="mould" />
     </form>
   </div>

@@ -13,7 +13,11 @@ const HOW = {
   mesh: 'from a mesh',
 } as const
 const holds = (shape: Shape) => solidOf(shape)?.capacityMl ?? 0
-const moulds = computed(() => [...workshop.moulds.values()])
+const showsAll = ref(false)
+const away = computed(() => workshop.moulds.size - workshop.offeredMoulds.length)
+const moulds = computed(() =>
+  showsAll.value ? [...workshop.moulds.values()] : workshop.offeredMoulds,
+)
 </script>
 
 <template>
@@ -56,10 +60,23 @@ const moulds = computed(() => [...workshop.moulds.values()])
                 >{{ SHAPE_WORDS[mould.shape.kind] }}, {{ HOW[mould.sizedHow ?? 'measures'] }}</span
               ><br
             /></template>
-            <span class="text-soft">{{ mould.count }} in the workshop</span></span
+            <span class="text-soft"
+              >{{ mould.count }} in the workshop<template v-if="mould.outOfUse > 0"
+                >, {{ mould.outOfUse }} out of use</template
+              ><template v-if="mould.archivedAt">, put away</template></span
+            ></span
           >
         </NuxtLink>
       </li>
     </ul>
+    <button
+      v-if="ready && away > 0"
+      type="button"
+      class="quiet slim mt-4"
+      :aria-pressed="showsAll"
+      @click="showsAll = !showsAll"
+    >
+      {{ showsAll ? 'Hide' : 'Show' }} {{ away }} put away
+    </button>
   </div>
 </template>

@@ -17,9 +17,12 @@ const {
   form,
   theirs,
   savedBy,
+  restored,
+  dropDraft,
   submit,
   keepMine,
   takeTheirs,
+  show,
 } = useEditor<ResinFields, ResinRow>({
   path: '/stores',
   subject: 'resin',
@@ -32,6 +35,9 @@ const {
   keep: resins.keep,
 })
 const { errorAt } = form
+function putAway(row: ResinRow): void {
+  show(resins.keep(row))
+}
 </script>
 
 <template>
@@ -56,6 +62,7 @@ const { errorAt } = form
         </button>
       </PlaceHead>
       <OthersSaved v-if="!theirs" :by="savedBy" />
+      <DraftBack :shown="restored" @drop="dropDraft" />
       <ConflictNotice
         v-if="theirs && opened"
         class="mb-4"
@@ -92,6 +99,13 @@ const { errorAt } = form
         </fieldset>
       </div>
       <CautionList class="mt-5" :topics="['liquid', 'cup', 'waste']" />
+      <PutAway
+        v-if="opened && session.may('keep the house')"
+        kind="resins"
+        :row="opened"
+        list="/stores"
+        @done="putAway"
+      />
       <HistoryList v-if="opened" :id="opened.id" :key="opened.id" subject="resin" />
     </form>
   </div>

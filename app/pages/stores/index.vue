@@ -7,6 +7,9 @@ const workshop = useWorkshopStore()
 const { ready, failure, again } = useLoading(() => resins.load())
 const picked = ref<number[]>([])
 const MOST = 4
+const showsAll = ref(false)
+const away = computed(() => resins.resins.length - resins.offered.length)
+const shown = computed(() => (showsAll.value ? resins.resins : resins.offered))
 const hours = (minutes: number) =>
   minutes < 120
     ? `${formatNumber(minutes, 0)} min`
@@ -57,7 +60,7 @@ const hours = (minutes: number) =>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="resin in resins.resins" :key="resin.id">
+          <tr v-for="resin in shown" :key="resin.id">
             <td>
               <input
                 v-model="picked"
@@ -71,7 +74,8 @@ const hours = (minutes: number) =>
             <td>
               <NuxtLink :to="`/stores/${resin.id}`" class="link font-semibold">{{
                 resin.name
-              }}</NuxtLink><br /><span class="text-soft">{{ resin.note }}</span>
+              }}</NuxtLink><span v-if="resin.archivedAt" class="text-soft">, put away</span
+              ><br /><span class="text-soft">{{ resin.note }}</span>
             </td>
             <td class="whitespace-nowrap">
               {{ resin.ratio.a }} : {{ resin.ratio.b }}<br /><span class="text-soft"
@@ -105,6 +109,15 @@ const hours = (minutes: number) =>
           </tr>
         </tbody>
       </table>
+      <button
+        v-if="away > 0"
+        type="button"
+        class="quiet slim mt-4"
+        :aria-pressed="showsAll"
+        @click="showsAll = !showsAll"
+      >
+        {{ showsAll ? 'Hide' : 'Show' }} {{ away }} put away
+      </button>
     </div>
   </div>
 </template>

@@ -1,10 +1,12 @@
 import { issue, type Issue } from '../../../core/result'
 import type { Subject } from '../../../shared/events'
-import type { HouseFields, HouseKind } from '../../../shared/schemas/house'
+import type { HouseFields, HouseKind, KeptKind } from '../../../shared/schemas/house'
 import { database } from '../../db/database'
-import { HOUSE_TABLES, usesOf } from '../../db/house'
-import type { HouseRow, HouseTable } from '../../db/houseTable'
+import { HOUSE_TABLES, KEPT_TABLES } from '../../db/house'
+import type { HouseRow, HouseTable } from '../../db/house/houseTable'
+import { usesOf } from '../../db/house/uses'
 import { countManagers, removeSessionsOf } from '../../db/people'
+import { listResins } from '../../db/resins'
 import type { Db } from '../../db/rows'
 import { changedFields, tell } from '../../events/tell'
 import { AppError } from '../AppError'
@@ -13,13 +15,26 @@ import { found, inTurn, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
 
 interface Kind {
-  subject: Extract<Subject, 'person' | 'room' | 'station' | 'place' | 'pigment'>
+  subject: Extract<
+    Subject,
+    | 'person'
+    | 'room'
+    | 'station'
+    | 'place'
+    | 'pigment'
+    | 'material'
+    | 'customer'
+    | 'holiday'
+    | 'mould'
+    | 'resin'
+  >
   /** What one of them is called. */
   what: string
+  /** What is said where the name is taken. */
   taken: Issue
 }
 
-const KINDS: Record<HouseKind, Kind> = {
+const KINDS: Record<KeptKind, Kind> = {
   people: {
     subject: 'person',
     what: 'person',
@@ -41,6 +56,31 @@ const KINDS: Record<HouseKind, Kind> = {
     what: 'pigment',
     taken: issue('name', 'name-taken', { what: 'pigment' }),
   },
+  materials: {
+    subject: 'material',
+    what: 'material',
+    taken: issue('name', 'name-taken', { what: 'material' }),
+  },
+  customers: {
+    subject: 'customer',
+    what: 'customer',
+    taken: issue('name', 'name-taken', { what: 'customer' }),
+  },
+  moulds: {
+    subject: 'mould',
+    what: 'mould',
+    taken: issue('name', 'name-taken', { what: 'mould' }),
+  },
+  resins: {
+    subject: 'resin',
+    what: 'resin',
+    taken: issue('name', 'name-taken', { what: 'resin' }),
+  },
+  holidays: {
+    subject: 'holiday',
+    what: 'holiday',
+    taken: issue('name', 'name-taken', { what: 'holiday' }),
+  },
 }
 
 const tableOf = <K extends HouseKind>(kind: K) =>
@@ -52,10 +92,27 @@ export const listHouse = <K extends HouseKind>(
   kind: K,
 ): Promise<HouseRow<HouseFields[K]>[]> => tableOf(kind).list(database(), who.workspaceId)
 
-/** What hangs on a room stands in one of this workshop. */
-async function requireOwnRoom(trx: Db, who: Who, fields: object): Promise<void> {
-  if (!('roomId' in fields)) return
-  const room = await HOUSE_TABLES.rooms.get(trx, who.workspaceId, fields.roomId as number)
+/** What a row points to stands in this workshop. */
+async function requireOwn(trx: Db, who: Who, fields: object): Promise<void> {
+  if ('roomId' in fields) await requireOwnRoom(trx, who, fields as { roomId: number })
+  if ('trials' in fields) await requireOwnResins(trx, who, fields as HouseFields['pigments'])
+}
+
+async function requireOwnResins(
+  trx: Db,
+  who: Who,
+  { trials }: HouseFields['pigments'],
+): Promise<void> {
+  const known = new Set((await listResins(trx, who.workspaceId)).map(({ id }) => id))
+  const issues = trials.flatMap(({ resinId }, i) =>
+    known.has(resinId) ? [] : [issue(`trials[${i}].resinId`, 'resin-missing')],
+  )
+  if (issues.length > 0)
+    throw new AppError('invalid-input', 'This resin is not in the workshop.', { issues })
+}
+
+async function requireOwnRoom(trx: Db, who: Who, fields: { roomId: number }): Promise<void> {
+  const room = await HOUSE_TABLES.rooms.get(trx, who.workspaceId, fields.roomId)
   if (room && room.archivedAt === null) return
   throw new AppError('invalid-input', 'This room is not in the workshop.', {
     issues: [issue('roomId', 'room-unknown')],
@@ -81,7 +138,7 @@ export async function addToHouse<K extends HouseKind>(
   return inTurn(
     who.workspaceId,
     async (trx) => {
-      await requireOwnRoom(trx, who, fields)
+      await requireOwn(trx, who, fields)
       const id = await table.insert(trx, who.workspaceId, fields, now)
       tell(trx, who.workspaceId, { subject, kind: 'added', id, by: who.personId, at: now })
       return found(await table.get(trx, who.workspaceId, id), what)
@@ -102,7 +159,7 @@ export async function saveInHouse<K extends HouseKind>(
   return inTurn(
     who.workspaceId,
     async (trx) => {
-      await requireOwnRoom(trx, who, fields)
+      await requireOwn(trx, who, fields)
       const before = found(await table.get(trx, who.workspaceId, id), what)
       const saved = await table.update(trx, who.workspaceId, id, fields, now)
       if (saved) {
@@ -124,20 +181,20 @@ export async function saveInHouse<K extends HouseKind>(
 }
 
 /** Pots are as warm as the rooms, and of the colours of their pigments. */
-async function follow(trx: Db, who: Who, kind: HouseKind, now: Date): Promise<void> {
-  if (kind === 'rooms' || kind === 'places' || kind === 'pigments')
+async function follow(trx: Db, who: Who, kind: KeptKind, now: Date): Promise<void> {
+  if (kind === 'rooms' || kind === 'places' || kind === 'pigments' || kind === 'moulds')
     await arrangePots(trx, who.workspaceId, () => true, now)
 }
 
 /** Puts a row away, or brings it back; what work goes on with stays. */
-export async function archiveInHouse<K extends HouseKind>(
+export async function archiveInHouse(
   who: Who,
-  kind: K,
+  kind: KeptKind,
   row: { id: number; version: number; archived: boolean },
   now: Date,
-): Promise<HouseRow<HouseFields[K]>> {
+): Promise<HouseRow<object>> {
   const { subject, what } = KINDS[kind]
-  const table = tableOf(kind)
+  const table = KEPT_TABLES[kind]
   return inTurn(who.workspaceId, async (trx) => {
     const { workspaceId } = who
     found(await table.get(trx, workspaceId, row.id), what)
@@ -164,7 +221,7 @@ export async function archiveInHouse<K extends HouseKind>(
 async function requireUnused(
   trx: Db,
   workspaceId: number,
-  kind: HouseKind,
+  kind: KeptKind,
   id: number,
 ): Promise<void> {
   const uses = await usesOf(trx, workspaceId, kind, id)
@@ -178,12 +235,12 @@ async function requireUnused(
 /** Deletes a row that was never used; one that was stays, and can be put away. */
 export async function removeFromHouse(
   who: Who,
-  kind: HouseKind,
+  kind: KeptKind,
   id: number,
   now: Date,
 ): Promise<void> {
   const { subject, what } = KINDS[kind]
-  const table = tableOf(kind)
+  const table = KEPT_TABLES[kind]
   await inTurn(who.workspaceId, async (trx) => {
     found(await table.get(trx, who.workspaceId, id), what)
     await requireUnused(trx, who.workspaceId, kind, id)

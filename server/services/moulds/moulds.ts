@@ -2,7 +2,7 @@ import { issue } from '../../../core/result'
 import { size } from '../../../core/size'
 import type { MouldRow } from '../../../shared/types/moulds'
 import { database } from '../../db/database'
-import * as rows from '../../db/moulds'
+import { mouldTable as rows, type MouldFields } from '../../db/moulds'
 import { AppError } from '../AppError'
 import { changedFields, tell } from '../../events/tell'
 import { arrangePots } from '../pots/arrangePots'
@@ -13,10 +13,10 @@ import type { Who } from '../Who'
 const NAME_TAKEN = issue('name', 'name-taken', { what: 'mould' })
 
 export const listMoulds = async (who: Who): Promise<MouldRow[]> =>
-  (await rows.listMoulds(database(), who.workspaceId)).map((mould) => mouldFor(who, mould))
+  (await rows.list(database(), who.workspaceId)).map((mould) => mouldFor(who, mould))
 
 /** A mould that cannot be filled is not stored. */
-function requireFillable({ shape }: rows.MouldFields): void {
+function requireFillable({ shape }: MouldFields): void {
   if (shape === null) return
   const sized = size({ shape, layers: [{ id: 'all', fill: { toBrim: true } }] })
   if (sized.ok) return
@@ -28,18 +28,14 @@ function requireFillable({ shape }: rows.MouldFields): void {
   })
 }
 
-export async function createMould(
-  who: Who,
-  fields: rows.MouldFields,
-  now: Date,
-): Promise<MouldRow> {
+export async function createMould(who: Who, fields: MouldFields, now: Date): Promise<MouldRow> {
   requireFillable(fields)
   return inTurn(
     who.workspaceId,
     async (trx) => {
-      const id = await rows.insertMould(trx, who.workspaceId, fields, now)
+      const id = await rows.insert(trx, who.workspaceId, fields, now)
       tell(trx, who.workspaceId, { subject: 'mould', kind: 'added', id, by: who.personId, at: now })
-      return found(await rows.getMould(trx, who.workspaceId, id), 'mould')
+      return found(await rows.get(trx, who.workspaceId, id), 'mould')
     },
     NAME_TAKEN,
   )
@@ -48,18 +44,18 @@ export async function createMould(
 export async function saveMould(
   who: Who,
   id: number,
-  fields: rows.MouldFields & { version: number },
+  fields: MouldFields & { version: number },
   now: Date,
 ): Promise<MouldRow> {
   requireFillable(fields)
   return inTurn(
     who.workspaceId,
     async (trx) => {
-      const before = found(await rows.getMould(trx, who.workspaceId, id), 'mould')
+      const before = found(await rows.get(trx, who.workspaceId, id), 'mould')
       // A form that is older than the row is told that, whatever prices it has.
       if (before.version === fields.version)
         requirePricesKept(who, [{ path: 'price', before: before.price, after: fields.price }])
-      const saved = await rows.updateMould(trx, who.workspaceId, id, fields, now)
+      const saved = await rows.update(trx, who.workspaceId, id, fields, now)
       if (saved) {
         await arrangePots(trx, who.workspaceId, () => true, now)
         tell(trx, who.workspaceId, {
@@ -71,7 +67,7 @@ export async function saveMould(
           changed: changedFields(before, fields),
         })
       }
-      return savedOrConflict(saved, await rows.getMould(trx, who.workspaceId, id), 'mould')
+      return savedOrConflict(saved, await rows.get(trx, who.workspaceId, id), 'mould')
     },
     NAME_TAKEN,
   )

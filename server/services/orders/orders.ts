@@ -1,8 +1,15 @@
 import { issue } from '../../../core/result'
 import type { Page } from '../../../shared/types/exchange'
-import { OPEN_STATES, ORDER_STATES, type OrderFields } from '../../../shared/schemas/orders'
+import {
+  OPEN_STATES,
+  ORDER_STATES,
+  type OrderFields,
+  type OrderFilter,
+  type OrderSort,
+} from '../../../shared/schemas/orders'
 import type { Order } from '../../../shared/types/orders'
 import { database } from '../../db/database'
+import { customerNamed, customerNames } from '../../db/house/customers'
 import * as rows from '../../db/orders'
 import { listRecipes } from '../../db/recipes'
 import type { Db } from '../../db/rows'
@@ -18,26 +25,33 @@ const ORDERS_PER_PAGE = 50
 
 export async function listOrders(
   who: Who,
-  options: { all: boolean; after: string | null },
+  { all, state, ...filter }: OrderFilter,
+  after: string | null,
 ): Promise<Page<Order>> {
   return rows.listOrders(database(), who.workspaceId, {
-    states: options.all ? ORDER_STATES : OPEN_STATES,
+    ...filter,
+    states: state ? [state] : all ? ORDER_STATES : OPEN_STATES,
     limit: ORDERS_PER_PAGE,
-    after: cursorOf(options.after),
+    after: cursorOf(after, filter.sort),
     ownerId: ownersSeen(who),
   })
 }
 
-function cursorOf(text: string | null): { promisedAt: Date; id: number } | null {
+function cursorOf(text: string | null, sort: OrderSort): rows.OrderCursor | null {
   if (text === null) return null
-  const [at = '', id = ''] = text.split('_')
-  const promisedAt = new Date(at)
-  if (Number.isNaN(promisedAt.getTime()) || !/^\d+$/.test(id))
+  const at = text.lastIndexOf('_')
+  const [value, id] = [text.slice(0, at), text.slice(at + 1)]
+  const isInstant = sort === 'promise' || sort === 'latest'
+  if (at < 0 || !/^\d+$/.test(id) || (isInstant && Number.isNaN(Date.parse(value))))
     throw new AppError('invalid-input', 'This page of the list does not exist.', {
       issues: [issue('after', 'cursor-unknown')],
     })
-  return { promisedAt, id: Number(id) }
+  return { value, id: Number(id) }
 }
+
+/** Names of those for whom the workshop makes; a guest does not learn them. */
+export const listCustomerNames = async (who: Who): Promise<string[]> =>
+  may(who, 'see orders', [null]) ? customerNames(database(), who.workspaceId) : []
 
 export const getOrder = (who: Who, id: number): Promise<Order> => orderSeen(database(), who, id)
 
@@ -86,10 +100,23 @@ function checkBegun(order: Order, fields: OrderFields): void {
     throw new AppError('invalid-input', 'A piece that has been begun keeps its recipe.', { issues })
 }
 
+/** Whoever the workshop works for is a customer; a guest's own are the guest's. */
+async function customerOf(
+  db: Db,
+  who: Who,
+  { customer, ownerId }: OrderFields,
+  now: Date,
+): Promise<number | null> {
+  const name = customer.trim()
+  return name === '' || ownerId ? null : customerNamed(db, who.workspaceId, name, now)
+}
+
 export async function createOrder(who: Who, fields: OrderFields, now: Date): Promise<Order> {
   return inTurn(who.workspaceId, async (trx) => {
     await checkRecipes(trx, who, fields)
-    const id = await rows.insertOrder(trx, who.workspaceId, await withOwner(trx, who, fields), now)
+    const owned = await withOwner(trx, who, fields)
+    const customerId = await customerOf(trx, who, owned, now)
+    const id = await rows.insertOrder(trx, who.workspaceId, { ...owned, customerId }, now)
     await arrangePots(trx, who.workspaceId, (_, order) => order.id === id, now)
     tell(trx, who.workspaceId, { subject: 'order', kind: 'taken', id, by: who.personId, at: now })
     return found(await rows.getOrder(trx, who.workspaceId, id), 'order')
@@ -110,7 +137,8 @@ export async function saveOrder(
       ...fields,
       ownerId: fields.ownerId === undefined ? before.ownerId : fields.ownerId,
     })
-    const saved = await rows.updateOrder(trx, who.workspaceId, id, owned, now)
+    const customerId = await customerOf(trx, who, owned, now)
+    const saved = await rows.updateOrder(trx, who.workspaceId, id, { ...owned, customerId }, now)
     if (saved) {
       await arrangePots(trx, who.workspaceId, (_, order) => order.id === id, now)
       tell(trx, who.workspaceId, {

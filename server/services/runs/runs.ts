@@ -75,7 +75,12 @@ async function targetsOf(
       workspace.timeZone,
     ),
   )
-  const tinted = tintOfPot(figures, used, new Map(pigments.map((pigment) => [pigment.id, pigment])))
+  const tinted = tintOfPot(
+    figures,
+    used,
+    new Map(pigments.map((pigment) => [pigment.id, pigment])),
+    workspace.rules.pigmentCapPct,
+  )
   const dosed = tinted.ok ? tinted.value : null
   return {
     resin: {

@@ -5,7 +5,7 @@ import { COMPUTE_SCHEMAS } from '../../../shared/schemas/compute'
 import { feedSchema } from '../../../shared/schemas/calendars'
 import { nothingSchema } from '../../../shared/schemas/fields'
 import { mouldSchema, newMouldSchema } from '../../../shared/schemas/moulds'
-import { newOrderSchema, orderSchema } from '../../../shared/schemas/orders'
+import { newOrderSchema, ORDER_SORTS, orderSchema } from '../../../shared/schemas/orders'
 import {
   archiveSchema,
   HOUSE_KINDS,
@@ -154,8 +154,20 @@ export const ROUTES: Record<string, Route> = {
   },
   'GET /api/orders': {
     action: 'see orders',
-    summary: 'Orders by promise, a page at a time',
-    query: { all: 'true for delivered and declined ones too', after: 'cursor of the page before' },
+    summary: 'Orders, a page at a time',
+    query: {
+      all: 'true for delivered and declined ones too',
+      find: 'words of the title, the customer, the colours or the note',
+      kind: 'commission or market',
+      state: 'only those in this state',
+      customer: 'only those of this customer',
+      sort: `one of ${ORDER_SORTS.join(', ')}`,
+      after: 'cursor of the page before',
+    },
+  },
+  'GET /api/customers': {
+    action: 'see orders',
+    summary: 'Names of those for whom the workshop makes; none for a guest',
   },
   'POST /api/orders': {
     action: 'take orders',

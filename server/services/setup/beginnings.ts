@@ -20,12 +20,14 @@ const room = (name: string, dayC: number, nightC: number) => ({
   nightC,
   dayFromMin: 7 * 60,
   nightFromMin: 21 * 60,
+  season: null,
 })
 const rack = (name: string, where: string, areaCm2: number) => ({
   name,
   kind: 'rack' as const,
   room: where,
   areaCm2,
+  shelves: [],
   boxC: null,
   runs: null,
 })

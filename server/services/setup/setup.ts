@@ -90,6 +90,8 @@ async function furnish(
       helpsOthers: true,
       skills: start.skills,
       shifts: start.shifts,
+      rounds: [],
+      otherwise: [],
     },
     now,
   )

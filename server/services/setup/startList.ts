@@ -1,4 +1,5 @@
 import { whatIsMissing, type Missing } from '../../../core/question'
+import { mouldsInUse } from '../../../core/trade'
 import { HOUSE_TABLES } from '../../db/house'
 import { listMoulds } from '../../db/moulds'
 import { countOrders } from '../../db/orders'
@@ -33,8 +34,10 @@ export const startList = ({ workspaceId, ...who }: Who): Promise<Missing[]> =>
         .filter(({ kind }) => kind === 'rack')
         .map(({ areaCm2 }) => areaCm2),
       people: there(people).map(({ skills, shifts }) => ({ skills, hasShifts: shifts.length > 0 })),
-      resins: resins.length,
-      moulds: new Map(moulds.map((mould) => [mould.id, mould])),
+      resins: there(resins).length,
+      moulds: new Map(
+        moulds.map((mould) => [mould.id, { name: mould.name, count: mouldsInUse(mould) }]),
+      ),
       recipes: recipes.filter(({ archived }) => !archived),
       orders,
       hasWage: may({ workspaceId, ...who }, 'see prices') ? Number(rules.labourRate) > 0 : null,

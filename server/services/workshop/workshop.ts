@@ -1,7 +1,8 @@
 import type { Workshop } from '../../../shared/types/workshop'
 import { database } from '../../db/database'
+import { listWorkshopHours } from '../../db/house'
 import { listMoulds } from '../../db/moulds'
-import { listPeople, listShifts } from '../../db/people'
+import { listPeople } from '../../db/people'
 import { getWorkspace, listPigments, listPlaces } from '../../db/workshop'
 import { mouldFor, pigmentFor, rulesFor } from '../prices'
 import type { Who } from '../Who'
@@ -9,19 +10,19 @@ import type { Who } from '../Who'
 /** What every screen needs to draw and to compute. */
 export async function getWorkshop(who: Who): Promise<Workshop> {
   const db = database()
-  const [workspace, people, shifts, places, moulds, pigments] = await Promise.all([
+  const [workspace, people, hours, places, moulds, pigments] = await Promise.all([
     getWorkspace(db, who.workspaceId),
     listPeople(db, who.workspaceId),
-    listShifts(db, who.workspaceId),
+    listWorkshopHours(db, who.workspaceId),
     listPlaces(db, who.workspaceId),
     listMoulds(db, who.workspaceId),
     listPigments(db, who.workspaceId),
   ])
   return {
     ...workspace,
+    ...hours,
     rules: rulesFor(who, workspace.rules),
     people,
-    shifts,
     places,
     moulds: moulds.map((mould) => mouldFor(who, mould)),
     pigments: pigments.map((pigment) => pigmentFor(who, pigment)),

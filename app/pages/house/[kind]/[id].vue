@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { PersonFields, PigmentFields, PlaceFields, RoomFields, StationFields } from '#components'
+import {
+  CustomerFields,
+  HolidayFields,
+  MaterialFields,
+  PersonFields,
+  PigmentFields,
+  PlaceFields,
+  RoomFields,
+  StationFields,
+} from '#components'
 import { HOUSE_LISTS } from '~/utils/houseLists'
 import {
   HOUSE_KINDS,
@@ -19,10 +28,14 @@ const FIELDS = {
   stations: StationFields,
   places: PlaceFields,
   pigments: PigmentFields,
+  materials: MaterialFields,
+  customers: CustomerFields,
+  holidays: HolidayFields,
 }
 const kind = useRoute().params.kind as HouseKind
 const list = HOUSE_LISTS[kind]
 const house = useHouseStore()
+const resins = useResinStore()
 type Fields = HouseFields[HouseKind]
 type Known = Fields & { version: number }
 
@@ -37,6 +50,8 @@ const {
   form,
   theirs,
   savedBy,
+  restored,
+  dropDraft,
   submit,
   keepMine,
   takeTheirs,
@@ -45,7 +60,13 @@ const {
   path: `/house/${kind}`,
   subject: list.subject,
   blank: () => ({ ...list.blank(), ...startWith() }),
-  load: () => Promise.all([house.load(kind), house.load('rooms'), house.load('stations')]),
+  load: () =>
+    Promise.all([
+      house.load(kind),
+      house.load('rooms'),
+      house.load('stations'),
+      ...(kind === 'pigments' ? [resins.load()] : []),
+    ]),
   find: (id) => house.listOf(kind).find((row) => row.id === id),
   schemas: {
     fresh: HOUSE_SCHEMAS[kind].fresh as SchemaOf<Fields>,
@@ -85,6 +106,7 @@ function startWith(): object {
         <button class="press" :disabled="form.sending.value">Save</button>
       </PlaceHead>
       <OthersSaved v-if="!theirs" :by="savedBy" />
+      <DraftBack :shown="restored" @drop="dropDraft" />
       <ConflictNotice
         v-if="theirs && opened"
         class="mb-4"
@@ -99,7 +121,8 @@ function startWith(): object {
       <component :is="FIELDS[kind]" :model-value="draft as never" :error-at="form.errorAt" />
       <template v-if="opened">
         <InvitationLink v-if="kind === 'people'" :person-id="opened.id" />
-        <PutAway :kind="kind" :row="opened" @done="show" />
+        <PutAway :kind="kind" :row="opened" :list="`/house/${kind}`" @done="show" />
+        <CustomerOrders v-if="kind === 'customers'" :customer-id="opened.id" />
         <HistoryList :id="opened.id" :key="opened.id" :subject="list.subject" />
       </template>
     </form>

@@ -1,5 +1,5 @@
 import { checkGathering, potOf } from '../../../../core/pot'
-import { MEASURE_MIN, type Portion } from '../../../../core/trade'
+import type { Portion } from '../../../../core/trade'
 import type { PlanAnswer } from '../../../../core/plan'
 import { MINUTES_PER_DAY } from '../../../../core/units'
 import type { GatheredMix } from '../../../../shared/types/proposals'
@@ -179,7 +179,8 @@ function isWorthIt(tried: Together, so: Together): boolean {
 function mixMinOf(pot: StoredPot, shelf: Shelf): number {
   const resin = shelf.resins.get(pot.resinId)
   return resin
-    ? MEASURE_MIN + potOf(corePortions(pot, shelf), resin, shelf.rules, shelf.warmC).stirMin
+    ? shelf.rules.measureMin +
+        potOf(corePortions(pot, shelf), resin, shelf.rules, shelf.warmC).stirMin
     : 0
 }
 

@@ -1,9 +1,15 @@
 import { makerId, mouldId, placeId, stationId, type Workroom } from '../../../../core/question'
+import { mouldsInUse } from '../../../../core/trade'
 import { roomRange } from '../../../../core/cure'
 import { MINUTES_PER_DAY, MS_PER_MIN } from '../../../../core/units'
-import { everyDay, shiftsBetween } from '../../../../shared/time/shiftsBetween'
-import type { WeeklyShift } from '../../../../shared/types/workshop'
-import { listPeople, listShifts } from '../../../db/people'
+import {
+  everyDay,
+  hoursOf,
+  shiftsBetween,
+  type UsualHours,
+} from '../../../../shared/time/shiftsBetween'
+import { listWorkshopHours } from '../../../db/house'
+import { listPeople } from '../../../db/people'
 import type { Db } from '../../../db/rows'
 import { listMoulds } from '../../../db/moulds'
 import { getWorkspace, listPlaces, listStations } from '../../../db/workshop'
@@ -15,10 +21,10 @@ export async function readWorkroom(
   origin: Date,
   horizonMin: number,
 ): Promise<Workroom> {
-  const [{ timeZone }, everybody, shifts, allStations, allPlaces, moulds] = await Promise.all([
+  const [{ timeZone }, everybody, hours, allStations, allPlaces, moulds] = await Promise.all([
     getWorkspace(db, workspaceId),
     listPeople(db, workspaceId),
-    listShifts(db, workspaceId),
+    listWorkshopHours(db, workspaceId),
     listStations(db, workspaceId),
     listPlaces(db, workspaceId),
     listMoulds(db, workspaceId),
@@ -32,8 +38,8 @@ export async function readWorkroom(
   const boxes = places.flatMap(({ climate, areaCm2 }) =>
     'boxC' in climate ? [{ tempC: climate.boxC, areaCm2, runs: climate.runs ?? null }] : [],
   )
-  const spansOf = (weekly: readonly Pick<WeeklyShift, 'weekday' | 'fromMin' | 'toMin'>[]) =>
-    shiftsBetween(weekly, origin.getTime(), end, timeZone).map(([from, to]): [number, number] => [
+  const spansOf = (usual: UsualHours) =>
+    shiftsBetween(usual, origin.getTime(), end, timeZone).map(([from, to]): [number, number] => [
       minute(from),
       minute(to),
     ])
@@ -41,7 +47,7 @@ export async function readWorkroom(
     makers: people.map((person) => ({
       id: makerId.of(person.id),
       skills: person.skills,
-      shifts: spansOf(shifts.filter((shift) => shift.personId === person.id)),
+      shifts: spansOf(hoursOf(hours, person.id)),
     })),
     ownOnly: people
       .filter((person) => person.role === 'guest' && !person.helpsOthers)
@@ -57,7 +63,7 @@ export async function readWorkroom(
       room: place.kind === 'box' ? place.name : place.roomName,
       areaCm2: place.areaCm2,
     })),
-    moulds: moulds.map((mould) => ({ id: mouldId.of(mould.id), count: mould.count })),
+    moulds: moulds.map((mould) => ({ id: mouldId.of(mould.id), count: mouldsInUse(mould) })),
     // Any of several boxes may be taken: as warm as the coldest surely is, as much room as the
     // largest has, while all of them run.
     box:
@@ -67,12 +73,12 @@ export async function readWorkroom(
             tempC: Math.min(...boxes.map((box) => box.tempC)),
             areaCm2: Math.max(...boxes.map((box) => box.areaCm2)),
             runs: boxes.some((box) => box.runs)
-              ? spansOf(
-                  everyDay(
+              ? spansOf({
+                  weekly: everyDay(
                     Math.max(...boxes.map(({ runs }) => runs?.fromMin ?? 0)),
                     Math.min(...boxes.map(({ runs }) => runs?.untilMin ?? MINUTES_PER_DAY)),
                   ),
-                )
+                })
               : [[0, horizonMin]],
           },
     range: roomRange(places.map(({ climate }) => climate)),
