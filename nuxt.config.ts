@@ -3,16 +3,20 @@ import tailwindcss from '@tailwindcss/vite'
 import { build } from 'esbuild'
 import { join } from 'node:path'
 
-/** Piscina loads its job file by path, so the file is bundled by itself beside the built server. */
+/** Threads load their files by path, so these are bundled by themselves beside the built server. */
 async function bundleWorkers(serverDir: string): Promise<void> {
-  await build({
-    entryPoints: [fileURLToPath(new URL('server/workers/computeJob.ts', import.meta.url))],
-    outfile: join(serverDir, 'workers/computeJob.mjs'),
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-  })
+  const bundle = (name: string, packages: 'bundle' | 'external') =>
+    build({
+      entryPoints: [fileURLToPath(new URL(`server/workers/${name}.ts`, import.meta.url))],
+      outfile: join(serverDir, `workers/${name}.mjs`),
+      bundle: true,
+      packages,
+      platform: 'node',
+      format: 'esm',
+      target: 'node20',
+    })
+  // What the made-up yard needs of packages lies beside the server already.
+  await Promise.all([bundle('computeJob', 'bundle'), bundle('yardJob', 'external')])
 }
 
 export default defineNuxtConfig({

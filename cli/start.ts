@@ -44,7 +44,7 @@ async function requireDatabase(settings: DatabaseSettings): Promise<void> {
   }
 }
 
-function reachOf({ host, tls }: StartArgs): Reach {
+function reachOf({ host, tls, data }: StartArgs): Reach {
   const read = (file: string, what: string) => {
     try {
       return readFileSync(file, 'utf8')
@@ -55,6 +55,7 @@ function reachOf({ host, tls }: StartArgs): Reach {
   return {
     host,
     tls: tls && { cert: read(tls.cert, 'certificate'), key: read(tls.key, 'key') },
+    keptFolder: join(dataFolder(data), 'deleted'),
     setupCode: Array.from(
       { length: CODE_LENGTH },
       () => CODE_LETTERS[randomInt(CODE_LETTERS.length)],

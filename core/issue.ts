@@ -166,6 +166,7 @@ export interface IssueParams {
   'not-in-stores': { what: 'resin' | 'pigment' | 'mould' }
   'recipe-missing': null
   'resin-missing': null
+  'not-its-name': null
   'layer-missing': null
   'keeps-recipe': null
   'owner-unknown': null

@@ -42,7 +42,25 @@ interface Ids {
  */
 export async function loadDemo(knex: Knex, now: Date): Promise<void> {
   useDatabase(knex)
-  const ids = await loadWorkshop(knex, now)
+  const passwordHash = await hashPassword(DEMO_PASSWORD)
+  const workspaceId = await addRow(knex, 'workspaces', { ...WORKSPACE, updated_at: now })
+  await furnishYard(knex, { workspaceId, signInOf: (name) => name, passwordHash }, now)
+}
+
+/** A workshop that is to become the yard, and how its people sign in. */
+interface Yard {
+  workspaceId: number
+  signInOf: (name: string) => string
+  /** Null where nobody signs in as one of them. */
+  passwordHash: string | null
+}
+
+const addRow = async (knex: Knex, table: string, row: Record<string, unknown>) =>
+  (await knex(table).insert(row))[0] ?? 0
+
+/** Fills an empty workshop with the yard's people, stores, recipes, past and orders. */
+export async function furnishYard(knex: Knex, yard: Yard, now: Date): Promise<void> {
+  const ids = await loadWorkshop(knex, yard, now)
   const resins = new Map<string, number>()
   for (const resin of RESINS)
     resins.set(resin.name, (await createResin(ids.manager, resin, now)).id)
@@ -147,10 +165,12 @@ function sizedMould(mould: (typeof MOULDS)[number]) {
     : mould
 }
 
-async function loadWorkshop(knex: Knex, now: Date): Promise<Ids> {
-  const insert = async (table: string, row: Record<string, unknown>) =>
-    (await knex(table).insert(row))[0] ?? 0
-  const workspaceId = await insert('workspaces', { ...WORKSPACE, updated_at: now })
+async function loadWorkshop(
+  knex: Knex,
+  { workspaceId, signInOf, passwordHash }: Yard,
+  now: Date,
+): Promise<Ids> {
+  const insert = (table: string, row: Record<string, unknown>) => addRow(knex, table, row)
   const rooms = new Map<string, number>()
   for (const room of ROOMS)
     rooms.set(
@@ -184,13 +204,12 @@ async function loadWorkshop(knex: Knex, now: Date): Promise<Ids> {
     await named('pigments', PIGMENTS),
   ]
   const people = new Map<number, Who>()
-  const passwordHash = await hashPassword(DEMO_PASSWORD)
   for (const person of PEOPLE) {
     const units = person.units ?? METRIC
     const personId = await insert('people', {
       workspace_id: workspaceId,
       name: person.name,
-      sign_in: person.signIn,
+      sign_in: signInOf(person.signIn),
       password_hash: passwordHash,
       role: person.role,
       measure_kind: person.measure.kind,

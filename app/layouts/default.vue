@@ -67,6 +67,7 @@ async function leave(): Promise<void> {
         <button type="button" class="link block" @click="measuring = true">My scale and cup</button>
         <button type="button" class="link block" @click="subscribing = true">Calendar</button>
         <button type="button" class="link block" @click="accounting = true">My password</button>
+        <NuxtLink to="/workshops" class="link block">Workshops</NuxtLink>
         <button type="button" class="link block" @click="toggle">
           {{ theme === 'wall' ? 'Dark' : 'Light' }}
         </button>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { METRIC, type OwnUnits } from '~~/core/units'
 import { setUpSchema, type SetUpFields } from '~~/shared/schemas/house'
-import { BEGINNING_WORDS, UNIT_SETS } from '~/utils/beginnings'
+import { UNIT_SETS } from '~/utils/beginnings'
 
 definePageMeta({ layout: 'bare' })
 useHead({ title: 'A new workshop · Velvet Batch' })
@@ -86,24 +86,7 @@ const form = useForm({
           :error="form.errorAt('code')"
         />
       </section>
-      <fieldset>
-        <legend class="font-semibold">It begins with</legend>
-        <label
-          v-for="(words, beginning) in BEGINNING_WORDS"
-          :key="beginning"
-          class="flex gap-3 border-b border-hair py-3"
-          ><input
-            v-model="draft.beginning"
-            type="radio"
-            name="beginning"
-            class="mt-1 size-5 shrink-0 accent-ink"
-            :value="beginning"
-          /><span
-            ><strong>{{ words.name }}</strong
-            ><br /><span class="text-soft">{{ words.what }}</span></span
-          ></label
-        >
-      </fieldset>
+      <BeginningChoice v-model="draft.beginning" />
       <p v-if="form.failure.value" role="alert" class="wrong">{{ form.failure.value }}</p>
       <button class="press" :disabled="form.sending.value">Set up the workshop</button>
     </form>

@@ -47,6 +47,8 @@ export async function requireFreePort(port: number): Promise<void> {
 export interface Reach {
   host?: string
   tls?: { cert: string; key: string } | null
+  /** Where files of deleted workshops are kept. */
+  keptFolder?: string
   /** What whoever sets up the workshop from another machine is asked for. */
   setupCode?: string
 }
@@ -57,7 +59,7 @@ export async function startServer(
   port: number,
   database: DatabaseSettings,
   logFile: string | null,
-  { host = '127.0.0.1', tls = null, setupCode = '' }: Reach = {},
+  { host = '127.0.0.1', tls = null, setupCode = '', keptFolder }: Reach = {},
 ): Promise<RunningServer> {
   const out = logFile === null ? 'inherit' : openSync(logFile, 'a', 0o600)
   const child = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {
@@ -71,6 +73,7 @@ export async function startServer(
       HOST: host,
       ...(tls && { NITRO_SSL_CERT: tls.cert, NITRO_SSL_KEY: tls.key }),
       VELVET_SETUP_CODE: setupCode,
+      ...(keptFolder && { VELVET_KEPT_FOLDER: keptFolder }),
       NITRO_PORT: String(port),
       PORT: String(port),
       NUXT_PUBLIC_NOW: process.env.VELVET_NOW ?? '',

@@ -97,7 +97,7 @@ export async function listMoulds(db: Db, workspaceId: number): Promise<MouldRow[
   return rows.map(withUses(uses))
 }
 
-export async function getMould(db: Db, workspaceId: number, id: number): Promise<MouldRow | null> {
+async function getMould(db: Db, workspaceId: number, id: number): Promise<MouldRow | null> {
   const row = await table.get(db, workspaceId, id)
   return row && withUses(await usesByMould(db, workspaceId))(row)
 }

@@ -1,3 +1,4 @@
+import type { Knex } from 'knex'
 import type { OwnUnits } from '../../core/units'
 import type { MeasureChoice } from '../../shared/schemas/people'
 import type { Person, Role } from '../../shared/types/people'
@@ -212,12 +213,16 @@ export async function listPeople(db: Db, workspaceId: number) {
   }))
 }
 
+/** By a password of their own, or from another workshop of theirs. */
+const canSignIn = (any: Knex.QueryBuilder) =>
+  void any.whereNotNull('password_hash').orWhereNotNull('account')
+
 /** How many managers a workshop has that are there and can sign in. */
 export async function countManagers(db: Db, workspaceId: number): Promise<number> {
   const [row] = (await db('people')
     .where({ workspace_id: workspaceId, role: 'manager' })
     .whereNull('archived_at')
-    .whereNotNull('password_hash')
+    .where(canSignIn)
     .count({ managers: '*' })) as { managers: number }[]
   return Number(row?.managers ?? 0)
 }
@@ -234,17 +239,11 @@ export async function setPassword(
   })
 }
 
-export async function passwordHashOf(db: Db, personId: number): Promise<string | null> {
-  const row = (await db('people').where({ id: personId }).first('password_hash')) as
-    { password_hash: string | null } | undefined
-  return row?.password_hash ?? null
-}
-
 /** Whether somebody who was invited has come. */
 export async function peopleWithPassword(db: Db, workspaceId: number): Promise<Set<number>> {
   const rows = (await db('people')
     .where({ workspace_id: workspaceId })
-    .whereNotNull('password_hash')
+    .where(canSignIn)
     .select('id')) as { id: number }[]
   return new Set(rows.map(({ id }) => id))
 }

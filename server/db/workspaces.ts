@@ -9,6 +9,20 @@ export async function hasWorkspace(db: Db): Promise<boolean> {
   return row !== undefined
 }
 
+/** Whether a workshop is made up, to look around in. */
+export async function isMadeUp(db: Db, workspaceId: number): Promise<boolean> {
+  const row = (await db('workspaces').where({ id: workspaceId }).first('is_made_up')) as
+    { is_made_up: number } | undefined
+  return row?.is_made_up === 1
+}
+
+/** A workshop that is made up, and not ready yet. */
+export async function markMadeUp(db: Db, workspaceId: number): Promise<void> {
+  await db('workspaces')
+    .where({ id: workspaceId })
+    .update({ is_made_up: true, is_being_furnished: true })
+}
+
 /** @throws the database's refusal where another was the first meanwhile */
 export async function addWorkspace(
   db: Db,

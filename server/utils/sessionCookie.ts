@@ -10,18 +10,18 @@ const S_PER_DAY = 86_400
 export const readSessionCookie = (event: H3Event): string | undefined => getCookie(event, NAME)
 export const readDeviceCookie = (event: H3Event): string | undefined => getCookie(event, DEVICE)
 
+const options = (event: H3Event) =>
+  ({ httpOnly: true, sameSite: 'strict', secure: isHttps(event), path: '/' }) as const
+
+export const writeSessionCookie = (event: H3Event, token: string): void =>
+  setCookie(event, NAME, token, { ...options(event), maxAge: SESSION_DAYS * S_PER_DAY })
+
 export function writeCookies(
   event: H3Event,
   { token, device }: { token: string; device: string },
 ): void {
-  const options = {
-    httpOnly: true,
-    sameSite: 'strict',
-    secure: isHttps(event),
-    path: '/',
-  } as const
-  setCookie(event, NAME, token, { ...options, maxAge: SESSION_DAYS * S_PER_DAY })
-  setCookie(event, DEVICE, device, { ...options, maxAge: DEVICE_DAYS * S_PER_DAY })
+  writeSessionCookie(event, token)
+  setCookie(event, DEVICE, device, { ...options(event), maxAge: DEVICE_DAYS * S_PER_DAY })
 }
 
 export const clearSessionCookie = (event: H3Event): void => deleteCookie(event, NAME, { path: '/' })

@@ -124,7 +124,7 @@ const placeFields = {
     }),
 }
 
-export const TRIAL_VERDICTS = ['good', 'poor'] as const
+const TRIAL_VERDICTS = ['good', 'poor'] as const
 const PIGMENT_FORMS = ['powder', 'paste', 'ink'] as const
 const pigmentFields = {
   name: named(80),
@@ -296,7 +296,7 @@ const workshopFields = {
 }
 
 /** What stands before the decimals of a number. */
-export const DECIMAL_MARKS = ['.', ','] as const
+const DECIMAL_MARKS = ['.', ','] as const
 
 const percent = (most: number) => notNegative().max(most).required()
 export const rulesSchema = body({
@@ -333,4 +333,14 @@ export const setUpSchema = body({
   /** What the start command printed; asked of whoever comes from another machine. */
   code: text(64).defined('is missing'),
 })
+/** Another workshop of somebody who is here already. */
+export const newWorkshopSchema = body({
+  workshop: exact(workshopFields).required(),
+  beginning: oneOf(BEGINNINGS).required(),
+})
+export type NewWorkshopFields = InferType<typeof newWorkshopSchema>
+
+/** Deletes a workshop; its name is typed as a sign that it is meant. */
+export const deleteWorkshopSchema = body({ name: text(160).defined('is missing') })
+
 export type SetUpFields = InferType<typeof setUpSchema>

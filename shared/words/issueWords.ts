@@ -114,6 +114,7 @@ const ISSUE_WORDS: OtherWords = {
   'setup-code': () => 'is not the code that the start command printed',
   'password-wrong': () => 'is not your password',
   'not-in-stores': ({ what }) => `this ${what} is not in the stores`,
+  'not-its-name': () => 'is not the name of this workshop',
   'resin-missing': () => 'this resin does not exist',
   'recipe-missing': () => 'this recipe does not exist',
   'layer-missing': () => 'belongs to a layer that is not there',

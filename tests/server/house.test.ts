@@ -20,17 +20,20 @@ import {
 } from '../../server/services/people/access'
 import { personOfToken, signIn } from '../../server/services/people/auth'
 import { readWorkroom } from '../../server/services/planning/situation/workroom'
+import { listPlaces } from '../../server/db/workshop'
+import { listMoulds, saveMould } from '../../server/services/moulds/moulds'
+import { createOrder, getOrder } from '../../server/services/orders/orders'
 import { createRecipe } from '../../server/services/recipes/recipes'
-import { createResin } from '../../server/services/resins/resins'
+import { createResin, listResins } from '../../server/services/resins/resins'
 import { setUp, setUpState } from '../../server/services/setup/setup'
 import { startList } from '../../server/services/setup/startList'
 import type { Who } from '../../server/services/Who'
 import { historyOf } from '../../server/services/history'
 import { BEGINNINGS, type SetUpFields } from '../../shared/schemas/house'
 import { METRIC } from '../../core/units'
-import { makerId, placeId, stationId } from '../../core/question'
+import { makerId, mouldId, placeId, stationId } from '../../core/question'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
-import { aDisc, refusal } from './given'
+import { aDisc, anOrderFor, refusal } from './given'
 
 const now = new Date('2026-03-02T09:00:00.000Z')
 const later = (days: number) => new Date(now.getTime() + days * 86_400_000)
@@ -369,5 +372,149 @@ describe('coming in', () => {
       code: 'wrong-password',
     })
     expect(await refused(invite(manager, wyn.id, now))).toMatchObject({ code: 'invalid-input' })
+  })
+})
+
+describe('what else the house keeps', () => {
+  let manager: Who
+  beforeAll(async () => {
+    ;({ manager } = await aWorkshop(knex, 'Keeping'))
+  })
+  test('hours of every second week and days away reach the plan, closed days hold for all', async () => {
+    const fields = {
+      ...person('Fennel'),
+      shifts: [],
+      rounds: [{ weekday: 1, fromMin: 540, toMin: 600, everyWeeks: 2, firstDay: '2026-03-02' }],
+      otherwise: [{ from: '2026-03-30', until: '2026-03-30', hours: null, note: 'a wedding' }],
+    }
+    const { id } = await addToHouse(manager, 'people', fields, now)
+    const spans = async () => {
+      const { makers } = await readWorkroom(knex, manager.workspaceId, now, 40 * 24 * 60)
+      return makers.find((maker) => maker.id === makerId.of(id))!.shifts.length
+    }
+    expect((await listHouse(manager, 'people')).find((one) => one.id === id)).toMatchObject(fields)
+    // The 2nd and the 16th; on the 30th they are away.
+    expect(await spans()).toBe(2)
+    const days = { name: 'Fair', from: '2026-03-16', until: '2026-03-20' }
+    const closed = await addToHouse(manager, 'holidays', days, now)
+    expect(await spans()).toBe(1)
+    await archiveInHouse(manager, 'holidays', { ...closed, archived: true }, now)
+    expect(await spans()).toBe(2)
+  })
+  test('shelves are a rack’s area; a season is the room’s warmth while it lasts', async () => {
+    const room = await addToHouse(
+      manager,
+      'rooms',
+      {
+        name: 'Cold store',
+        dayC: 20,
+        nightC: 18,
+        dayFromMin: 420,
+        nightFromMin: 1260,
+        season: { fromDay: '11-01', untilDay: '03-15', dayC: 14, nightC: 9 },
+      },
+      now,
+    )
+    const shelf = { widthMm: 600, depthMm: 400, clearMm: 150, isLevel: true }
+    const rack = await addToHouse(
+      manager,
+      'places',
+      {
+        name: 'Three shelves',
+        kind: 'rack',
+        roomId: room.id,
+        areaCm2: 1,
+        shelves: [shelf, shelf, { ...shelf, isLevel: false }],
+        boxC: null,
+        runs: null,
+      },
+      now,
+    )
+    expect(rack.areaCm2).toBe(4800)
+    const climate = async (at: Date) =>
+      (await listPlaces(knex, manager.workspaceId, at)).find(({ id }) => id === rack.id)!.climate
+    expect(await climate(now)).toMatchObject({ dayC: 14, nightC: 9 })
+    expect(await climate(new Date('2026-03-15T23:30:00Z'))).toMatchObject({ dayC: 14 })
+    expect(await climate(new Date('2026-03-16T00:30:00Z'))).toMatchObject({ dayC: 20, nightC: 18 })
+  })
+  test('trials of a pigment name resins of the house; materials are kept as they are bought', async () => {
+    const resin = await createResin(manager, RESINS[1]!, now)
+    const chalk = {
+      name: 'Trial chalk',
+      hex: '#f4f1ea',
+      form: 'paste' as const,
+      pricePerG: '0.2000',
+      density: null,
+      bulkDensity: null,
+      dropMl: null,
+      note: '',
+      trials: [{ resinId: resin.id, verdict: 'poor' as const, note: 'sank within the hour' }],
+    }
+    expect(await addToHouse(manager, 'pigments', chalk, now)).toMatchObject(chalk)
+    const strange = { ...chalk, name: 'Other', trials: [{ ...chalk.trials[0]!, resinId: 999_999 }] }
+    expect(await refused(addToHouse(manager, 'pigments', strange, now))).toMatchObject({
+      issues: [{ path: 'trials[0].resinId', code: 'resin-missing' }],
+    })
+    const tape = {
+      name: 'Mould tape',
+      kind: 'tape',
+      unit: 'm',
+      packSize: 66,
+      packPrice: '4.20',
+      supplier: 'the paint shop',
+      leadDays: 3,
+      note: '',
+    }
+    expect(await addToHouse(manager, 'materials', tape, now)).toMatchObject(tape)
+  })
+  test('whoever is ordered for is a customer; another name reaches their orders', async () => {
+    const resin = await createResin(manager, RESINS[0]!, now)
+    const recipe = await createRecipe(manager, aDisc(resin.id), now)
+    const order = await createOrder(manager, anOrderFor(recipe.id, 1, { customer: 'Wick' }), now)
+    const [wick] = await listHouse(manager, 'customers')
+    expect(wick).toMatchObject({ name: 'Wick', email: '' })
+    await saveInHouse(
+      manager,
+      'customers',
+      wick!.id,
+      { name: 'Wick and Daughter', address: '', email: '', phone: '', note: '', version: 1 },
+      now,
+    )
+    expect((await getOrder(manager, order.id)).customer).toBe('Wick and Daughter')
+    const away = archiveInHouse(
+      manager,
+      'customers',
+      { id: wick!.id, version: 2, archived: true },
+      now,
+    )
+    expect(await refused(away)).toMatchObject({ issues: [{ code: 'in-use' }] })
+  })
+  test('moulds that are out of use are not planned with; resins and moulds are put away', async () => {
+    const moulds = await listMoulds(manager)
+    const { archivedAt: _away, uses: _uses, id, ...mould } = moulds[0]!
+    const count = async () => {
+      const room = await readWorkroom(knex, manager.workspaceId, now, 9000)
+      return room.moulds.find((one) => one.id === mouldId.of(id))!.count
+    }
+    const before = await count()
+    const torn = await saveMould(
+      manager,
+      id,
+      { ...mould, outOfUse: 1, outWhy: 'torn at the lip' },
+      now,
+    )
+    expect(await count()).toBe(before - 1)
+    const put = { id, version: torn.version, archived: true }
+    expect(await archiveInHouse(manager, 'moulds', put, now)).toMatchObject({
+      archivedAt: now.toISOString(),
+    })
+    const resin = (await listResins(manager)).find(({ name }) => name === RESINS[0]!.name)!
+    const used = archiveInHouse(
+      manager,
+      'resins',
+      { id: resin.id, version: resin.version, archived: true },
+      now,
+    )
+    expect(await refused(used)).toMatchObject({ issues: [{ code: 'in-use' }] })
   })
 })

@@ -131,6 +131,7 @@ const PARAMS: { [C in IssueCode]: IssueParams[C] } = {
   'not-in-stores': { what: 'pigment' },
   'recipe-missing': null,
   'resin-missing': null,
+  'not-its-name': null,
   'layer-missing': null,
   'keeps-recipe': null,
   'owner-unknown': null,

@@ -57,5 +57,9 @@ const lines = computed(() =>
         <span v-else class="text-soft">the manager sees to it</span>
       </li>
     </ol>
+    <p v-if="!only && session.may('keep the house')" class="mt-3 text-soft">
+      Or see first how it is done:
+      <NuxtLink to="/workshops" class="link">look around in the made-up yard</NuxtLink>.
+    </p>
   </section>
 </template>

@@ -2,6 +2,7 @@ import { verify } from '@node-rs/argon2'
 import { issue } from '../../../core/result'
 import { MS_PER_DAY } from '../../../core/units'
 import type { Access, OwnSession } from '../../../shared/types/people'
+import { passwordOf, setAccount } from '../../db/accounts'
 import { database } from '../../db/database'
 import { HOUSE_TABLES } from '../../db/house'
 import * as rows from '../../db/people'
@@ -80,6 +81,8 @@ export async function acceptInvitation(
     if (!person || !(await rows.takeInvitation(trx, hashOf(secret))))
       throw new AppError('unknown', OVER)
     await rows.setPassword(trx, person.personId, passwordHash, now)
+    // Whoever got the link of this workshop's manager gets into no other workshop by it.
+    await setAccount(trx, person.personId, null)
     await rows.removeSessionsOf(trx, person.personId)
     tell(trx, person.workspaceId, {
       subject: 'person',
@@ -100,15 +103,16 @@ export async function changePassword(
   { now: own, password }: { now: string; password: string },
   now: Date,
 ): Promise<void> {
-  const before = await rows.passwordHashOf(database(), who.personId)
-  if (before === null || !(await verify(before, own)))
+  const before = await passwordOf(database(), who.personId)
+  if (before === null || !(await verify(before.passwordHash, own)))
     throw new AppError('invalid-input', 'The password that you have now is another.', {
       issues: [issue('now', 'password-wrong')],
     })
   const passwordHash = await hashPassword(password)
   await inTransaction(async (trx) => {
-    await rows.setPassword(trx, who.personId, passwordHash, now)
-    await rows.removeSessionsOf(trx, who.personId, hashOf(token))
+    await rows.setPassword(trx, before.personId, passwordHash, now)
+    for (const personId of new Set([before.personId, who.personId]))
+      await rows.removeSessionsOf(trx, personId, hashOf(token))
   })
 }
 

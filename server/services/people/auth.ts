@@ -118,14 +118,28 @@ export async function signIn(
   const { person, workspaceId } = found
   await removeOldDevices(database(), new Date(now.getTime() - DEVICE_DAYS * MS_PER_DAY))
   await keepDevice(database(), { workspaceId, personId: person.id, tokenHash: hashOf(known), now })
-  await addSession(database(), {
+  await keepSession(token, { personId: person.id, workspaceId }, now)
+  return { token, device: known, person }
+}
+
+const keepSession = (token: string, whose: { personId: number; workspaceId: number }, now: Date) =>
+  addSession(database(), {
+    ...whose,
     tokenHash: hashOf(token),
-    personId: person.id,
-    workspaceId,
     createdAt: now,
     expiresAt: new Date(now.getTime() + SESSION_DAYS * MS_PER_DAY),
   })
-  return { token, device: known, person }
+
+/** Opens a session for somebody of whom it is known already that it is them. */
+export async function openSession(
+  whose: { personId: number; workspaceId: number },
+  now: Date,
+): Promise<{ token: string; person: Person }> {
+  const token = newSecret()
+  await keepSession(token, whose, now)
+  const opened = await personOfToken(token, now)
+  if (!opened) throw new AppError('not-signed-in', 'Sign in first.')
+  return { token, person: opened.person }
 }
 
 async function takeTry(limiter: RateLimiterMySQL, key: string): Promise<void> {

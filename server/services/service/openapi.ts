@@ -8,8 +8,10 @@ import { mouldSchema, newMouldSchema } from '../../../shared/schemas/moulds'
 import { newOrderSchema, ORDER_SORTS, orderSchema } from '../../../shared/schemas/orders'
 import {
   archiveSchema,
+  deleteWorkshopSchema,
   HOUSE_KINDS,
   HOUSE_SCHEMAS,
+  newWorkshopSchema,
   rulesSchema,
   setUpSchema,
 } from '../../../shared/schemas/house'
@@ -119,6 +121,40 @@ export const ROUTES: Record<string, Route> = {
     action: 'keep the house',
     summary: 'Change the rules of the house, with the version that was read',
     body: asSchema(rulesSchema),
+  },
+  'GET /api/me/workshops': {
+    action: 'choose own units and measure',
+    summary: 'The workshops one belongs to',
+  },
+  'POST /api/me/workshops': {
+    action: 'keep the house',
+    summary: 'Make another workshop, with oneself as its manager',
+    body: asSchema(newWorkshopSchema),
+  },
+  'POST /api/me/workshops/{id}': {
+    action: 'choose own units and measure',
+    summary: 'Go on in another of one’s workshops',
+    body: asSchema(nothingSchema),
+  },
+  'POST /api/me/yard': {
+    action: 'keep the house',
+    summary: 'Make the made-up yard as another workshop, to look around in',
+    body: asSchema(nothingSchema),
+  },
+  'POST /api/invitation/{secret}/join': {
+    action: 'choose own units and measure',
+    summary: 'Take an invitation as another workshop of one’s own',
+    body: asSchema(nothingSchema),
+  },
+  'GET /api/workshop/export': {
+    action: 'keep the house',
+    summary: 'The whole workshop with its photographs, as JSON without passwords and secrets',
+    answers: 'application/json',
+  },
+  'POST /api/workshop/delete': {
+    action: 'keep the house',
+    summary: 'Write the workshop to a file and delete it; its name is typed',
+    body: asSchema(deleteWorkshopSchema),
   },
   'GET /api/people/access': {
     action: 'keep the house',

@@ -6,13 +6,12 @@ import { database } from '../../db/database'
 import { HOUSE_TABLES } from '../../db/house'
 import { saveUnits, setPassword } from '../../db/people'
 import { addWorkspace, hasWorkspace } from '../../db/workspaces'
-import type { Db } from '../../db/rows'
 import { tell } from '../../events/tell'
 import { AppError } from '../AppError'
 import { hashPassword, signIn, type SignInFrom } from '../people/auth'
 import { hashOf } from '../people/secrets'
 import { inTransaction } from '../transactions'
-import { STARTS } from './beginnings'
+import { furnish } from './furnish'
 
 /** Whether the first workshop is still to be set up. @param isNear whoever asks sits at this machine */
 export async function setUpState(isNear: boolean): Promise<SetUpState> {
@@ -43,7 +42,22 @@ export async function setUp(
   await inTransaction(async (trx) => {
     if (await hasWorkspace(trx)) throw over()
     const workspaceId = await addWorkspace(trx, { ...fields.workshop, isFirst: true }, now)
-    const personId = await furnish(trx, workspaceId, fields, now)
+    const work = await furnish(trx, workspaceId, fields.beginning, now)
+    const { name, signIn: signInName } = fields.person
+    const personId = await HOUSE_TABLES.people.insert(
+      trx,
+      workspaceId,
+      {
+        name,
+        signIn: signInName,
+        role: 'manager',
+        helpsOthers: true,
+        rounds: [],
+        otherwise: [],
+        ...work,
+      },
+      now,
+    )
     await setPassword(trx, personId, passwordHash, now)
     await saveUnits(trx, workspaceId, personId, fields.units, now)
     tell(trx, workspaceId, {
@@ -60,39 +74,3 @@ export async function setUp(
 /** Both are hashed first, so that they are of one length and compared in the same time. */
 const isSame = (typed: string, wanted: string | null) =>
   wanted !== null && timingSafeEqual(Buffer.from(hashOf(typed.trim())), Buffer.from(hashOf(wanted)))
-
-/** What it begins with. @returns the first manager */
-async function furnish(
-  trx: Db,
-  workspaceId: number,
-  { beginning, person }: SetUpFields,
-  now: Date,
-): Promise<number> {
-  const start = STARTS[beginning]
-  const rooms = new Map<string, number>()
-  for (const room of start.rooms)
-    rooms.set(room.name, await HOUSE_TABLES.rooms.insert(trx, workspaceId, room, now))
-  const placed = <F extends { room: string }>({ room, ...fields }: F) => ({
-    ...fields,
-    roomId: rooms.get(room) ?? 0,
-  })
-  for (const station of start.stations)
-    await HOUSE_TABLES.stations.insert(trx, workspaceId, placed(station), now)
-  for (const place of start.places)
-    await HOUSE_TABLES.places.insert(trx, workspaceId, placed(place), now)
-  return HOUSE_TABLES.people.insert(
-    trx,
-    workspaceId,
-    {
-      name: person.name,
-      signIn: person.signIn,
-      role: 'manager',
-      helpsOthers: true,
-      skills: start.skills,
-      shifts: start.shifts,
-      rounds: [],
-      otherwise: [],
-    },
-    now,
-  )
-}

@@ -1,0 +1,4 @@
+import { getWorkshop } from '../../services/workshop/workshop'
+import { api, whoOf } from '../../utils/api'
+
+export default api((event) => getWorkshop(whoOf(event)))

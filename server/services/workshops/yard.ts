@@ -1,0 +1,28 @@
+import { WORKSPACE } from '../../../demo/workshop'
+import { addWorkspace, markMadeUp } from '../../db/workspaces'
+import { tell } from '../../events/tell'
+import { fillYard } from '../../workers/yard'
+import { inTransaction } from '../transactions'
+import type { Who } from '../Who'
+import { joinAsManager } from './workshops'
+
+/** Hours at which whoever looks around is never in the way of the made-up people. */
+const NO_WORK = { skills: [], shifts: [] }
+
+/**
+ * Makes the made-up yard as another workshop of one's own, to look around in and to be thrown away;
+ * it is filled while one goes on.
+ * @param fill begins to fill it
+ */
+export async function addYard(who: Who, now: Date, fill = fillYard): Promise<{ id: number }> {
+  const { name, time_zone: timeZone, currency } = WORKSPACE
+  const made = await inTransaction(async (trx) => {
+    const id = await addWorkspace(trx, { name, timeZone, currency, isFirst: false }, now)
+    await markMadeUp(trx, id)
+    const by = await joinAsManager(trx, who, id, NO_WORK, now)
+    tell(trx, id, { subject: 'workshop', kind: 'set up', id, by, at: now })
+    return { id }
+  })
+  fill(made.id, now)
+  return made
+}

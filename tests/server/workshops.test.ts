@@ -1,0 +1,233 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import type { Knex } from 'knex'
+import { addToHouse, listHouse } from '../../server/services/house/house'
+import { ownedTables } from '../../server/db/workspaceRows'
+import { changePassword, invite, acceptInvitation } from '../../server/services/people/access'
+import { personOfToken, signIn } from '../../server/services/people/auth'
+import type { Who } from '../../server/services/Who'
+import {
+  addOwnWorkshop,
+  deleteWorkshop,
+  exportWorkshop,
+  joinInvited,
+  listOwnWorkshops,
+  switchTo,
+} from '../../server/services/workshops/workshops'
+import { addYard } from '../../server/services/workshops/yard'
+import { listOrders, createOrder } from '../../server/services/orders/orders'
+import { createRecipe } from '../../server/services/recipes/recipes'
+import { createResin } from '../../server/services/resins/resins'
+import { RESINS } from '../../demo/resins'
+import { EVERY_OPEN_ORDER } from '../../shared/schemas/orders'
+import { aWorkshop, freshDatabase, leaveDatabase, PASSWORD } from './database'
+import { aDisc, anOrderFor, refusal } from './given'
+
+const now = new Date('2026-03-02T09:00:00.000Z')
+const FROM = { address: '192.0.2.7', device: null }
+const SECOND = { name: 'Second Shed', timeZone: 'Europe/Lisbon', currency: 'EUR' }
+let knex: Knex
+let manager: Who
+let folder: string
+
+beforeAll(async () => {
+  knex = await freshDatabase()
+  ;({ manager } = await aWorkshop(knex, 'First'))
+  folder = mkdtempSync(join(tmpdir(), 'velvet-deleted-'))
+})
+afterAll(async () => {
+  rmSync(folder, { recursive: true })
+  await leaveDatabase()
+})
+
+/** Goes to another workshop. @returns who one is there, and the session's token */
+async function goTo(who: Who, workspaceId: number) {
+  const { token } = await switchTo(who, workspaceId, 'no session', now)
+  return { token, who: (await personOfToken(token, now))!.who }
+}
+const namesOf = async (who: Who) => (await listOwnWorkshops(who)).map(({ name }) => name)
+const textOf = async (parts: AsyncGenerator<string>) => {
+  let text = ''
+  for await (const part of parts) text += part
+  return text
+}
+
+test('every table belongs to workshops, except those that cannot', async () => {
+  const [rows] = (await knex.raw('SHOW FULL TABLES WHERE Table_type = "BASE TABLE"')) as [
+    Record<string, string>[],
+  ]
+  const all = rows.map((row) => Object.values(row)[0]!)
+  const owned = (await ownedTables(knex)).map(({ name }) => name)
+  const others = all.filter((name) => !owned.includes(name)).sort()
+  expect(others).toEqual(['knex_migrations', 'knex_migrations_lock', 'sign_in_tries', 'workspaces'])
+})
+test('those that are pointed to come first, so that a workshop can be written and deleted', async () => {
+  const tables = await ownedTables(knex)
+  const at = new Map(tables.map(({ name }, i) => [name, i]))
+  for (const [i, { name, pointsTo }] of tables.entries())
+    for (const target of pointsTo)
+      expect(`${name} after ${target}: ${at.get(target)! < i}`).toBe(
+        `${name} after ${target}: true`,
+      )
+})
+
+describe('somebody with two workshops', () => {
+  let there: Who
+  test('makes the second, goes there and back, and neither sees the other', async () => {
+    const { id } = await addOwnWorkshop(manager, { workshop: SECOND, beginning: 'table' }, now)
+    expect(await namesOf(manager)).toEqual(['First', 'Second Shed'])
+    const gone = await goTo(manager, id)
+    there = gone.who
+    expect(there).toMatchObject({ workspaceId: id, role: 'manager', name: manager.name })
+    expect(await namesOf(there)).toEqual(['First', 'Second Shed'])
+    const people = await listHouse(there, 'people')
+    expect(people.map(({ signIn: name }) => name)).toEqual(['first-manager-2'])
+    expect((await listHouse(manager, 'people')).map(({ id: one }) => one)).not.toContain(
+      there.personId,
+    )
+    const back = await goTo(there, manager.workspaceId)
+    expect(back.who).toEqual(manager)
+  })
+  test('does not get into a workshop that is not theirs', async () => {
+    const { manager: stranger } = await aWorkshop(knex, 'Third')
+    expect((await refusal(switchTo(manager, stranger.workspaceId, '', now)))?.code).toBe('unknown')
+    expect((await refusal(switchTo(stranger, manager.workspaceId, '', now)))?.code).toBe('unknown')
+  })
+  test('changes the one password from either', async () => {
+    const { token, who } = await goTo(manager, there.workspaceId)
+    await changePassword(who, token, { now: PASSWORD, password: 'twelve geese fly' }, now)
+    expect((await signIn('first-manager', 'twelve geese fly', FROM, now)).person.id).toBe(
+      manager.personId,
+    )
+    expect((await personOfToken(token, now))?.who).toEqual(there)
+  })
+  test('a manager’s link to one of them opens no door to the other', async () => {
+    const { secret } = await invite(there, there.personId, now)
+    const opened = await acceptInvitation(secret, 'a new word here', FROM, now)
+    const who = (await personOfToken(opened.token, now))!.who
+    expect(who.workspaceId).toBe(there.workspaceId)
+    expect(await namesOf(who)).toEqual(['Second Shed'])
+    expect((await refusal(switchTo(who, manager.workspaceId, '', now)))?.code).toBe('unknown')
+  })
+})
+
+test('an invitation can be taken as another workshop of one’s own', async () => {
+  const { manager: host } = await aWorkshop(knex, 'Host')
+  const place = { ...host, personId: host.personId }
+  const guest = await addToHouse(
+    place,
+    'people',
+    {
+      name: 'Visiting',
+      signIn: 'visiting',
+      role: 'maker',
+      helpsOthers: true,
+      skills: [],
+      shifts: [],
+      rounds: [],
+      otherwise: [],
+    },
+    now,
+  )
+  const { secret } = await invite(host, guest.id, now)
+  expect((await refusal(joinInvited(host, secret, now)))?.code).toBe('invalid-input')
+  const { id } = await joinInvited(manager, (await invite(host, guest.id, now)).secret, now)
+  const { who } = await goTo(manager, id)
+  expect(who).toMatchObject({ personId: guest.id, role: 'maker', workspaceId: host.workspaceId })
+})
+
+describe('a workshop that goes', () => {
+  test('is written down first, without passwords, and its people go on in their others', async () => {
+    const { manager: leaving } = await aWorkshop(knex, 'Leaving')
+    const resin = await createResin(leaving, RESINS[0]!, now)
+    const recipe = await createRecipe(leaving, aDisc(resin.id), now)
+    await createOrder(leaving, anOrderFor(recipe.id, 2, { customer: 'Ferncote Joinery' }), now)
+    const other = await addOwnWorkshop(leaving, { workshop: SECOND, beginning: 'empty' }, now)
+    expect((await refusal(deleteWorkshop(leaving, 'Leavin', folder, now)))?.details.issues).toEqual(
+      [{ path: 'name', code: 'not-its-name', params: null }],
+    )
+    const { keptAs, token } = await deleteWorkshop(leaving, 'Leaving', folder, now)
+    expect(readdirSync(folder)).toEqual([keptAs])
+    const text = readFileSync(join(folder, keptAs!), 'utf8')
+    const kept = JSON.parse(text) as {
+      format: string
+      workshop: { name: string }
+      tables: Record<string, Record<string, unknown>[]>
+    }
+    expect(kept.workshop.name).toBe('Leaving')
+    expect(kept.tables.orders).toMatchObject([{ customer: 'Ferncote Joinery', kind: 'commission' }])
+    expect(kept.tables.customers).toMatchObject([{ name: 'Ferncote Joinery' }])
+    expect(Object.keys(kept.tables)).not.toContain('sessions')
+    expect(text).not.toContain('password_hash')
+    for (const { name } of await ownedTables(knex))
+      expect([name, await knex(name).where({ workspace_id: leaving.workspaceId })]).toEqual([
+        name,
+        [],
+      ])
+    expect((await personOfToken(token!, now))!.who.workspaceId).toBe(other.id)
+    const again = await signIn('leaving-manager', PASSWORD, FROM, now)
+    expect((await personOfToken(again.token, now))!.who.workspaceId).toBe(other.id)
+  })
+  test('a made-up one goes without a file, also while it is filled', async () => {
+    const filled: number[] = []
+    const { id } = await addYard(manager, now, (workspaceId) => filled.push(workspaceId))
+    expect(filled).toEqual([id])
+    const yard = (await listOwnWorkshops(manager)).find((one) => one.id === id)
+    expect(yard).toMatchObject({ isMadeUp: true, isBeingFurnished: true, role: 'manager' })
+    expect((await refusal(switchTo(manager, id, '', now)))?.code).toBe('unknown')
+    await knex('workspaces').where({ id }).update({ is_being_furnished: false })
+    const { who } = await goTo(manager, id)
+    expect(await deleteWorkshop(who, 'Oxbow Yard', folder, now)).toMatchObject({ keptAs: null })
+    expect(await namesOf(manager)).not.toContain('Oxbow Yard')
+  })
+})
+
+test('an export has every row of the workshop and none of another', async () => {
+  const text = await textOf(exportWorkshop(manager, now))
+  const { tables } = JSON.parse(text) as { tables: Record<string, { workspace_id: number }[]> }
+  const rows = Object.values(tables).flat()
+  expect(new Set(rows.map((row) => row.workspace_id))).toEqual(new Set([manager.workspaceId]))
+  expect(tables.moulds).toHaveLength(
+    (await knex('moulds').where({ workspace_id: manager.workspaceId })).length,
+  )
+})
+
+test('orders are found by words, kind and customer, and sorted, a page after the other', async () => {
+  const { manager: seller } = await aWorkshop(knex, 'Seller')
+  const resin = await createResin(seller, RESINS[0]!, now)
+  const recipe = await createRecipe(seller, aDisc(resin.id), now)
+  const take = (title: string, customer: string, day: number, note = '') =>
+    createOrder(
+      seller,
+      anOrderFor(recipe.id, 1, {
+        title,
+        customer,
+        note,
+        promisedAt: `2026-04-${String(day).padStart(2, '0')}T12:00:00.000Z`,
+      }),
+      now,
+    )
+  await take('Zinc tray', 'Ada Fen', 3)
+  await take('Ash tray', 'Bo Marsh', 2, 'with 100% moss')
+  await take('Birch plaque', 'Ada Fen', 1)
+  const titles = async (filter: Partial<typeof EVERY_OPEN_ORDER>) =>
+    (await listOrders(seller, { ...EVERY_OPEN_ORDER, ...filter }, null)).rows.map(
+      ({ title }) => title,
+    )
+  expect(await titles({})).toEqual(['Birch plaque', 'Ash tray', 'Zinc tray'])
+  expect(await titles({ sort: 'title' })).toEqual(['Ash tray', 'Birch plaque', 'Zinc tray'])
+  expect(await titles({ sort: 'customer', find: 'tray' })).toEqual(['Zinc tray', 'Ash tray'])
+  expect(await titles({ find: '0% mo' })).toEqual(['Ash tray'])
+  expect(await titles({ find: '_' })).toEqual([])
+  expect(await titles({ kind: 'market' })).toEqual([])
+  const ada = (await knex('customers').where({
+    workspace_id: seller.workspaceId,
+    name: 'Ada Fen',
+  })) as { id: number }[]
+  expect(await titles({ customerId: ada[0]!.id, sort: 'latest' })).toEqual([
+    'Zinc tray',
+    'Birch plaque',
+  ])
+})
