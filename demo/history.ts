@@ -64,6 +64,8 @@ const NEXT_TIME = [
 
 export interface Past {
   who: (personId: number | null) => Who
+  /** The racks by their keys, in the order of the yard's places. */
+  racks: readonly number[]
   chance: Chance
   now: Date
 }
@@ -76,7 +78,7 @@ export async function liveThrough(manager: Who, plannedAt: Date, past: Past): Pr
   await demouldAndJudge(manager, planned, past)
 }
 
-async function pourPot(task: PlanTaskRow, { who, chance, now }: Past): Promise<void> {
+async function pourPot(task: PlanTaskRow, { who, racks, chance, now }: Past): Promise<void> {
   const startAt = new Date(Date.parse(task.startAt) + chance.within(0, 11) * MS_PER_MIN)
   const maker = who(task.personId)
   const pot = (await openPots(maker)).find((one) => one.id === task.potId)
@@ -120,14 +122,15 @@ async function pourPot(task: PlanTaskRow, { who, chance, now }: Past): Promise<v
     events.push({ at: later(after - heated + chance.within(0, 3)), kind: 'heatPass', index })
     heated = after
   })
-  events.push({ at: later(4), kind: 'cureStarted', placeId: rackOf(task, chance) })
+  events.push({ at: later(4), kind: 'cureStarted', placeId: rackOf(racks, chance) })
   const keyed = events.map((event): KeyedRunEvent => ({ ...event, key: chance.key() }))
   await addRunEvents(maker, run.id, keyed, new Date(at))
 }
 
 const tenth = (grams: number) => Math.round(grams * 10) / 10
-/** The racks are the first three places. */
-const rackOf = (_task: PlanTaskRow, chance: Chance) => chance.pick([1, 1, 2, 2, 3])
+/** Two of the three racks are nearer to the bench. */
+const NEARER_FIRST = [0, 0, 1, 1, 2]
+const rackOf = (racks: readonly number[], chance: Chance) => racks[chance.pick(NEARER_FIRST)] ?? 0
 
 async function demouldAndJudge(manager: Who, planned: PlanView, past: Past): Promise<void> {
   const { who, chance, now } = past

@@ -30,6 +30,7 @@ const SEED = 20
 interface Ids {
   workspaceId: number
   people: Map<number, Who>
+  racks: number[]
   manager: Who
   moulds: Map<string, number>
   pigments: Map<string, number>
@@ -58,8 +59,16 @@ interface Yard {
 const addRow = async (knex: Knex, table: string, row: Record<string, unknown>) =>
   (await knex(table).insert(row))[0] ?? 0
 
-/** Fills an empty workshop with the yard's people, stores, recipes, past and orders. */
-export async function furnishYard(knex: Knex, yard: Yard, now: Date): Promise<void> {
+/**
+ * Fills an empty workshop with the yard's people, stores, recipes, past and orders.
+ * @param onProgress told the share that is done
+ */
+export async function furnishYard(
+  knex: Knex,
+  yard: Yard,
+  now: Date,
+  onProgress: (share: number) => Promise<void> = () => Promise.resolve(),
+): Promise<void> {
   const ids = await loadWorkshop(knex, yard, now)
   const resins = new Map<string, number>()
   for (const resin of RESINS)
@@ -77,6 +86,7 @@ export async function furnishYard(knex: Knex, yard: Yard, now: Date): Promise<vo
   }
   const past: Past = {
     who: (id) => ids.people.get(id ?? 0) ?? ids.manager,
+    racks: ids.racks,
     chance: new Chance(SEED),
     now,
   }
@@ -109,15 +119,19 @@ export async function furnishYard(knex: Knex, yard: Yard, now: Date): Promise<vo
     )
     return { taken, takenAt }
   }
+  const all = PAST_ORDERS.length + OPEN_ORDERS.length
+  let lived = 0
   for (const order of PAST_ORDERS) {
     const { taken, takenAt } = await take(order)
     await liveThrough(ids.manager, takenAt, past)
     await deliver(ids.manager, taken.id, now)
+    await onProgress(++lived / all)
   }
   // In the order in which they were taken: what is lived through knows no order that comes later.
   for (const order of [...OPEN_ORDERS].sort((x, y) => x.takenDay - y.takenDay)) {
     const { takenAt } = await take(order)
     if (order.takenDay <= -3) await liveThrough(ids.manager, takenAt, past)
+    await onProgress(++lived / all)
   }
   await makePlan(ids.manager, solveHere, now)
 }
@@ -179,13 +193,16 @@ async function loadWorkshop(
     )
   for (const { room, ...station } of STATIONS)
     await insert('stations', { workspace_id: workspaceId, room_id: need(rooms, room), ...station })
-  for (const { room, ...place } of PLACES)
-    await insert('places', {
+  const racks: number[] = []
+  for (const { room, ...place } of PLACES) {
+    const id = await insert('places', {
       workspace_id: workspaceId,
       room_id: need(rooms, room),
       ...place,
       updated_at: now,
     })
+    if (place.kind === 'rack') racks.push(id)
+  }
   const named = async (table: string, rows: readonly { name: string }[]) => {
     const ids = new Map<string, number>()
     for (const row of rows)
@@ -237,5 +254,5 @@ async function loadWorkshop(
   }
   const manager = [...people.values()][0]
   if (!manager) throw new Error('the demo has no people')
-  return { workspaceId, people, manager, moulds, pigments }
+  return { workspaceId, people, racks, manager, moulds, pigments }
 }

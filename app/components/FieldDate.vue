@@ -40,7 +40,7 @@ const complaint = computed(() =>
       model-type="yyyy-MM-dd"
       :uid="id"
       :formats="{ input: shown }"
-      :text-input="{ format: dayOf, openMenu: false, applyOnBlur: true, selectOnFocus: true }"
+      :text-input="{ format: dayOf, openMenu: 'open', applyOnBlur: true, selectOnFocus: true }"
       :time-config="{ enableTimePicker: false }"
       :week-start="1"
       :input-attrs="{ clearable: optional, autocomplete: 'off', hideInputIcon: false }"

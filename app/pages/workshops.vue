@@ -10,7 +10,7 @@ const hasYard = computed(() => store.workshops.some(({ isMadeUp }) => isMadeUp))
 /** A yard that is being filled says by itself when it is ready. */
 const LOOK_EVERY_MS = 2000
 useIntervalFn(() => {
-  if (store.workshops.some(({ isBeingFurnished }) => isBeingFurnished)) void store.load()
+  if (store.workshops.some(({ furnishedPct }) => furnishedPct < 100)) void store.load()
 }, LOOK_EVERY_MS)
 const asking = ref<'another' | 'delete' | null>(null)
 const { busy, refused, attempt } = useAttempt()
@@ -44,8 +44,19 @@ const { busy, refused, attempt } = useAttempt()
             ></span
           >
           <span v-if="workshop.isHere" class="text-soft">you are here</span>
-          <span v-else-if="workshop.isBeingFurnished" role="status" class="text-soft"
-            >three months of it are being lived through, about a minute …</span
+          <span
+            v-else-if="workshop.furnishedPct < 100"
+            class="flex flex-wrap items-center gap-3 text-soft"
+            ><span role="status"
+              >its three months are being lived through: {{ workshop.furnishedPct }} %</span
+            ><button
+              type="button"
+              class="quiet slim"
+              :disabled="busy"
+              @click="attempt(store.stopYard)"
+            >
+              Stop it
+            </button></span
           >
           <button
             v-else

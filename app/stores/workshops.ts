@@ -25,6 +25,10 @@ export const useWorkshopsStore = defineStore('workshops', () => {
     await api.post('/api/me/yard', {})
     await load()
   }
+  async function stopYard(): Promise<void> {
+    await api.remove('/api/me/yard')
+    await load()
+  }
   async function join(secret: string): Promise<void> {
     const { id } = await api.post<{ id: number }>(`/api/invitation/${secret}/join`, {})
     await goTo(id)
@@ -39,6 +43,7 @@ export const useWorkshopsStore = defineStore('workshops', () => {
     goTo,
     create,
     addYard,
+    stopYard,
     join,
     remove,
   }

@@ -10,13 +10,14 @@ export async function up(knex: Knex): Promise<void> {
   })
   await knex.schema.alterTable('workspaces', (table) => {
     table.boolean('is_made_up').notNullable().defaultTo(false)
-    table.boolean('is_being_furnished').notNullable().defaultTo(false)
+    // How far the made-up past of one has been lived through.
+    table.tinyint('furnished_pct').unsigned().notNullable().defaultTo(100)
   })
 }
 
 export async function down(knex: Knex): Promise<void> {
   await knex.schema.alterTable('workspaces', (table) => {
-    table.dropColumns('is_made_up', 'is_being_furnished')
+    table.dropColumns('is_made_up', 'furnished_pct')
   })
   await knex.schema.alterTable('people', (table) => {
     table.dropColumn('account')

@@ -17,17 +17,15 @@ export async function listWorkshopsOf(db: Db, personId: number): Promise<OwnWork
       'people.id as personId',
       'people.role',
       'workspaces.is_made_up as isMadeUp',
-      'workspaces.is_being_furnished as isBeingFurnished',
-    )) as (Omit<OwnWorkshop, 'isHere' | 'isMadeUp' | 'isBeingFurnished'> & {
+      'workspaces.furnished_pct as furnishedPct',
+    )) as (Omit<OwnWorkshop, 'isHere' | 'isMadeUp'> & {
     personId: number
     isMadeUp: number
-    isBeingFurnished: number
   })[]
-  return rows.map(({ personId: there, isMadeUp, isBeingFurnished, ...row }) => ({
+  return rows.map(({ personId: there, isMadeUp, ...row }) => ({
     ...row,
     isHere: there === personId,
     isMadeUp: isMadeUp === 1,
-    isBeingFurnished: isBeingFurnished === 1,
   }))
 }
 
@@ -54,7 +52,7 @@ export async function selfIn(
     .join('workspaces', 'workspaces.id', 'people.workspace_id')
     .where('own.id', personId)
     .where('people.workspace_id', workspaceId)
-    .where('workspaces.is_being_furnished', false)
+    .where('workspaces.furnished_pct', 100)
     .whereNull('people.archived_at')
     .first('people.id as personId')) as { personId: number } | undefined
   return row ?? null

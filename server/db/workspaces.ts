@@ -18,9 +18,7 @@ export async function isMadeUp(db: Db, workspaceId: number): Promise<boolean> {
 
 /** A workshop that is made up, and not ready yet. */
 export async function markMadeUp(db: Db, workspaceId: number): Promise<void> {
-  await db('workspaces')
-    .where({ id: workspaceId })
-    .update({ is_made_up: true, is_being_furnished: true })
+  await db('workspaces').where({ id: workspaceId }).update({ is_made_up: true, furnished_pct: 0 })
 }
 
 /** @throws the database's refusal where another was the first meanwhile */

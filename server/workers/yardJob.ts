@@ -11,9 +11,16 @@ export interface YardWork {
   nowMs: number
 }
 
+const MOST_BEFORE_READY = 99
+
 /** Fills the made-up yard in a thread of its own, since living through three months takes a while. */
 async function fill({ settings, workspaceId, nowMs }: YardWork): Promise<void> {
   const knex = openDatabase(settings)
+  const tell = async (furnished_pct: number) => {
+    // Whoever threw it away has stopped this.
+    if ((await knex('workspaces').where({ id: workspaceId }).update({ furnished_pct })) === 0)
+      throw new Error('thrown away')
+  }
   useDatabase(knex)
   try {
     const { name: _name, ...rules } = WORKSPACE
@@ -26,8 +33,9 @@ async function fill({ settings, workspaceId, nowMs }: YardWork): Promise<void> {
         passwordHash: null,
       },
       new Date(nowMs),
+      (share) => tell(Math.min(MOST_BEFORE_READY, Math.floor(share * 100))),
     )
-    await knex('workspaces').where({ id: workspaceId }).update({ is_being_furnished: false })
+    await tell(100)
   } finally {
     await knex.destroy()
   }

@@ -9,6 +9,6 @@ export interface OwnWorkshop {
   isHere: boolean
   /** Made up, to look around in. */
   isMadeUp: boolean
-  /** Whether it is still being filled with its made-up past. */
-  isBeingFurnished: boolean
+  /** How much of its made-up past it has; 100 where it is ready. */
+  furnishedPct: number
 }

@@ -16,7 +16,7 @@ import {
   listOwnWorkshops,
   switchTo,
 } from '../../server/services/workshops/workshops'
-import { addYard } from '../../server/services/workshops/yard'
+import { addYard, throwUnfinishedAway } from '../../server/services/workshops/yard'
 import { listOrders, createOrder } from '../../server/services/orders/orders'
 import { createRecipe } from '../../server/services/recipes/recipes'
 import { createResin } from '../../server/services/resins/resins'
@@ -175,10 +175,13 @@ describe('a workshop that goes', () => {
     const { id } = await addYard(manager, now, (workspaceId) => filled.push(workspaceId))
     expect(filled).toEqual([id])
     const yard = (await listOwnWorkshops(manager)).find((one) => one.id === id)
-    expect(yard).toMatchObject({ isMadeUp: true, isBeingFurnished: true, role: 'manager' })
+    expect(yard).toMatchObject({ isMadeUp: true, furnishedPct: 0, role: 'manager' })
     expect((await refusal(switchTo(manager, id, '', now)))?.code).toBe('unknown')
-    await knex('workspaces').where({ id }).update({ is_being_furnished: false })
-    const { who } = await goTo(manager, id)
+    await throwUnfinishedAway(manager)
+    expect(await namesOf(manager)).not.toContain('Oxbow Yard')
+    const { id: again } = await addYard(manager, now, () => undefined)
+    await knex('workspaces').where({ id: again }).update({ furnished_pct: 100 })
+    const { who } = await goTo(manager, again)
     expect(await deleteWorkshop(who, 'Oxbow Yard', folder, now)).toMatchObject({ keptAs: null })
     expect(await namesOf(manager)).not.toContain('Oxbow Yard')
   })

@@ -141,6 +141,10 @@ export const ROUTES: Record<string, Route> = {
     summary: 'Make the made-up yard as another workshop, to look around in',
     body: asSchema(nothingSchema),
   },
+  'DELETE /api/me/yard': {
+    action: 'keep the house',
+    summary: 'Stop filling one’s made-up yard, and throw it away',
+  },
   'POST /api/invitation/{secret}/join': {
     action: 'choose own units and measure',
     summary: 'Take an invitation as another workshop of one’s own',

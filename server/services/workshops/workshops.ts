@@ -150,7 +150,7 @@ export async function deleteWorkshop(
     ? null
     : await keepAside(who, name, folder, now)
   const own = await listOwnWorkshops(who)
-  const next = own.find(({ isHere, isBeingFurnished }) => !isHere && !isBeingFurnished)
+  const next = own.find(({ isHere, furnishedPct }) => !isHere && furnishedPct === 100)
   const self = next ? await selfIn(database(), who.personId, next.id) : null
   await inTransaction(async (trx) => {
     const rename = await handPasswordsOver(trx, who.workspaceId)

@@ -1,4 +1,7 @@
 import { WORKSPACE } from '../../../demo/workshop'
+import { listWorkshopsOf } from '../../db/accounts'
+import { database } from '../../db/database'
+import { removeWorkspace } from '../../db/workspaceRows'
 import { addWorkspace, markMadeUp } from '../../db/workspaces'
 import { tell } from '../../events/tell'
 import { fillYard } from '../../workers/yard'
@@ -9,6 +12,13 @@ import { joinAsManager } from './workshops'
 /** Hours at which whoever looks around is never in the way of the made-up people. */
 const NO_WORK = { skills: [], shifts: [] }
 
+/** Throws away yards of one's own that are not ready, and stops filling them. */
+export async function throwUnfinishedAway(who: Who): Promise<void> {
+  const own = await listWorkshopsOf(database(), who.personId)
+  const unfinished = own.filter(({ isMadeUp, furnishedPct }) => isMadeUp && furnishedPct < 100)
+  for (const { id } of unfinished) await inTransaction((trx) => removeWorkspace(trx, id))
+}
+
 /**
  * Makes the made-up yard as another workshop of one's own, to look around in and to be thrown away;
  * it is filled while one goes on.
@@ -16,6 +26,7 @@ const NO_WORK = { skills: [], shifts: [] }
  */
 export async function addYard(who: Who, now: Date, fill = fillYard): Promise<{ id: number }> {
   const { name, time_zone: timeZone, currency } = WORKSPACE
+  await throwUnfinishedAway(who)
   const made = await inTransaction(async (trx) => {
     const id = await addWorkspace(trx, { name, timeZone, currency, isFirst: false }, now)
     await markMadeUp(trx, id)
