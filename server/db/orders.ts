@@ -125,6 +125,16 @@ export async function listOrders(
 const keyOf = (order: Order, sort: OrderSort) =>
   sort === 'title' ? order.title : sort === 'customer' ? order.customer : order.promisedAt
 
+/** Every order of a workshop, as for a table that goes out. */
+export const listEveryOrder = async (db: Db, workspaceId: number): Promise<Order[]> =>
+  readOrders(
+    db,
+    workspaceId,
+    (await db('orders')
+      .where({ workspace_id: workspaceId })
+      .orderBy(['promised_at', 'id'])) as OrderColumns[],
+  )
+
 export async function getOrder(db: Db, workspaceId: number, id: number): Promise<Order | null> {
   const [order] = await readOrders(
     db,

@@ -9,6 +9,7 @@ export const MOST_BYTES = {
   signIn: 4 * BYTES_PER_KB,
   json: 2 * BYTES_PER_MB,
   compute: 8 * BYTES_PER_MB,
+  table: 24 * BYTES_PER_MB,
   photo: 12 * BYTES_PER_MB,
   mesh: 64 * BYTES_PER_MB,
 } as const

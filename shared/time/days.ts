@@ -17,6 +17,8 @@ const IN_NUMBERS: Record<DateStyle, readonly string[]> = {
   ymd: ['d.M.yyyy'],
 }
 
+const WEEKDAY = /^(mon|tue|wed|thu|fri|sat|sun)[a-z]*,?\s+/i
+
 /**
  * Reads a day as people write it: `14.3.2027`, `3/14/2027`, `14 Mar 2027`, `2027-03-14`.
  * @param style which of two numbers is the day
@@ -24,7 +26,7 @@ const IN_NUMBERS: Record<DateStyle, readonly string[]> = {
  * @example readDay('4/3/2027', 'mdy') // => '2027-04-03'
  */
 export function readDay(typed: string, style: DateStyle): string | null {
-  const text = typed.trim().replace(/^[a-z]{2,9},?\s+(?=\d)/i, '')
+  const text = typed.trim().replace(WEEKDAY, '')
   for (const format of [...YEAR_FIRST, ...IN_NUMBERS[style], ...IN_WORDS]) {
     const day = DateTime.fromFormat(text, format, { zone: 'utc', locale: 'en' })
     if (day.isValid) return day.toISODate()

@@ -3,6 +3,7 @@ import { watchDebounced } from '@vueuse/core'
 import { EVERY_OPEN_ORDER, type OrderFilter } from '~~/shared/schemas/orders'
 import { groupedOrders } from '~/utils/orderGroups'
 
+const session = useSessionStore()
 const orders = useOrderStore()
 const recipes = useRecipeStore()
 const plan = usePlanStore()
@@ -26,6 +27,9 @@ const groups = computed(() => groupedOrders(orders.orders, filter.sort, { now: l
       title="Orders"
       note="What was asked for, by whom or for which market day, and promised when."
     >
+      <NuxtLink v-if="session.may('keep the house')" to="/import/orders" class="quiet"
+        >From a table</NuxtLink
+      >
       <NuxtLink to="/orders/new" class="press">Take an order</NuxtLink>
     </PlaceHead>
     <LoadFailure v-if="failure" :message="failure" @retry="again" />

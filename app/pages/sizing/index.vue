@@ -23,6 +23,9 @@ const moulds = computed(() =>
 <template>
   <div>
     <PlaceHead title="Sizing" note="How much every mould holds, and how deep it stands.">
+      <NuxtLink v-if="session.may('keep the house')" to="/import/moulds" class="quiet"
+        >From a table</NuxtLink
+      >
       <NuxtLink v-if="session.may('change the stores')" to="/sizing/new" class="press"
         >Size a mould</NuxtLink
       >

@@ -28,6 +28,9 @@ const hours = (minutes: number) =>
         class="quiet"
         >Compare these {{ picked.length }}</NuxtLink
       >
+      <NuxtLink v-if="session.may('keep the house')" to="/import/resins" class="quiet"
+        >From a table</NuxtLink
+      >
       <NuxtLink v-if="session.may('change the stores')" to="/stores/new" class="press"
         >Add a resin</NuxtLink
       >

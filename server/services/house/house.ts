@@ -127,58 +127,73 @@ async function requireManager(trx: Db, who: Who, path: string): Promise<void> {
   })
 }
 
-export async function addToHouse<K extends HouseKind>(
+/** Adds a row in a transaction that others share. @returns its id */
+export async function addRow<K extends HouseKind>(
+  trx: Db,
   who: Who,
   kind: K,
   fields: HouseFields[K],
   now: Date,
-): Promise<HouseRow<HouseFields[K]>> {
-  const { subject, what, taken } = KINDS[kind]
-  const table = tableOf(kind)
-  return inTurn(
-    who.workspaceId,
-    async (trx) => {
-      await requireOwn(trx, who, fields)
-      const id = await table.insert(trx, who.workspaceId, fields, now)
-      tell(trx, who.workspaceId, { subject, kind: 'added', id, by: who.personId, at: now })
-      return found(await table.get(trx, who.workspaceId, id), what)
-    },
-    taken,
-  )
+): Promise<number> {
+  await requireOwn(trx, who, fields)
+  const id = await tableOf(kind).insert(trx, who.workspaceId, fields, now)
+  const { subject } = KINDS[kind]
+  tell(trx, who.workspaceId, { subject, kind: 'added', id, by: who.personId, at: now })
+  return id
 }
 
-export async function saveInHouse<K extends HouseKind>(
+export const addToHouse = <K extends HouseKind>(
+  who: Who,
+  kind: K,
+  fields: HouseFields[K],
+  now: Date,
+): Promise<HouseRow<HouseFields[K]>> =>
+  inTurn(
+    who.workspaceId,
+    async (trx) => {
+      const id = await addRow(trx, who, kind, fields, now)
+      return found(await tableOf(kind).get(trx, who.workspaceId, id), KINDS[kind].what)
+    },
+    KINDS[kind].taken,
+  )
+
+/** Saves a row in a transaction that others share. @throws the conflict with somebody else's save */
+export async function saveRow<K extends HouseKind>(
+  trx: Db,
   who: Who,
   kind: K,
   id: number,
   fields: HouseFields[K] & { version: number },
   now: Date,
 ): Promise<HouseRow<HouseFields[K]>> {
-  const { subject, what, taken } = KINDS[kind]
+  const { subject, what } = KINDS[kind]
   const table = tableOf(kind)
-  return inTurn(
-    who.workspaceId,
-    async (trx) => {
-      await requireOwn(trx, who, fields)
-      const before = found(await table.get(trx, who.workspaceId, id), what)
-      const saved = await table.update(trx, who.workspaceId, id, fields, now)
-      if (saved) {
-        if (kind === 'people') await requireManager(trx, who, 'role')
-        await follow(trx, who, kind, now)
-        tell(trx, who.workspaceId, {
-          subject,
-          kind: 'changed',
-          id,
-          by: who.personId,
-          at: now,
-          changed: changedFields(before, fields),
-        })
-      }
-      return savedOrConflict(saved, await table.get(trx, who.workspaceId, id), what)
-    },
-    taken,
-  )
+  const before = found(await table.get(trx, who.workspaceId, id), what)
+  await requireOwn(trx, who, fields)
+  const saved = await table.update(trx, who.workspaceId, id, fields, now)
+  if (saved) {
+    if (kind === 'people') await requireManager(trx, who, 'role')
+    await follow(trx, who, kind, now)
+    tell(trx, who.workspaceId, {
+      subject,
+      kind: 'changed',
+      id,
+      by: who.personId,
+      at: now,
+      changed: changedFields(before, fields),
+    })
+  }
+  return savedOrConflict(saved, await table.get(trx, who.workspaceId, id), what)
 }
+
+export const saveInHouse = <K extends HouseKind>(
+  who: Who,
+  kind: K,
+  id: number,
+  fields: HouseFields[K] & { version: number },
+  now: Date,
+): Promise<HouseRow<HouseFields[K]>> =>
+  inTurn(who.workspaceId, (trx) => saveRow(trx, who, kind, id, fields, now), KINDS[kind].taken)
 
 /** Pots are as warm as the rooms, and of the colours of their pigments. */
 async function follow(trx: Db, who: Who, kind: KeptKind, now: Date): Promise<void> {

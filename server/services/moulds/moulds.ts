@@ -3,6 +3,7 @@ import { size } from '../../../core/size'
 import type { MouldRow } from '../../../shared/types/moulds'
 import { database } from '../../db/database'
 import { mouldTable as rows, type MouldFields } from '../../db/moulds'
+import type { Db } from '../../db/rows'
 import { AppError } from '../AppError'
 import { changedFields, tell } from '../../events/tell'
 import { arrangePots } from '../pots/arrangePots'
@@ -28,17 +29,48 @@ function requireFillable({ shape }: MouldFields): void {
   })
 }
 
+/** Adds a mould in a transaction that others share. */
+export async function addMould(
+  trx: Db,
+  who: Who,
+  fields: MouldFields,
+  now: Date,
+): Promise<MouldRow> {
+  const id = await rows.insert(trx, who.workspaceId, fields, now)
+  tell(trx, who.workspaceId, { subject: 'mould', kind: 'added', id, by: who.personId, at: now })
+  return found(await rows.get(trx, who.workspaceId, id), 'mould')
+}
+
 export async function createMould(who: Who, fields: MouldFields, now: Date): Promise<MouldRow> {
   requireFillable(fields)
-  return inTurn(
-    who.workspaceId,
-    async (trx) => {
-      const id = await rows.insert(trx, who.workspaceId, fields, now)
-      tell(trx, who.workspaceId, { subject: 'mould', kind: 'added', id, by: who.personId, at: now })
-      return found(await rows.get(trx, who.workspaceId, id), 'mould')
-    },
-    NAME_TAKEN,
-  )
+  return inTurn(who.workspaceId, (trx) => addMould(trx, who, fields, now), NAME_TAKEN)
+}
+
+/** Changes a mould in a transaction that others share. */
+export async function changeMould(
+  trx: Db,
+  who: Who,
+  id: number,
+  fields: MouldFields & { version: number },
+  now: Date,
+): Promise<MouldRow> {
+  const before = found(await rows.get(trx, who.workspaceId, id), 'mould')
+  // A form that is older than the row is told that, whatever prices it has.
+  if (before.version === fields.version)
+    requirePricesKept(who, [{ path: 'price', before: before.price, after: fields.price }])
+  const saved = await rows.update(trx, who.workspaceId, id, fields, now)
+  if (saved) {
+    await arrangePots(trx, who.workspaceId, () => true, now)
+    tell(trx, who.workspaceId, {
+      subject: 'mould',
+      kind: 'changed',
+      id,
+      by: who.personId,
+      at: now,
+      changed: changedFields(before, fields),
+    })
+  }
+  return savedOrConflict(saved, await rows.get(trx, who.workspaceId, id), 'mould')
 }
 
 export async function saveMould(
@@ -48,27 +80,5 @@ export async function saveMould(
   now: Date,
 ): Promise<MouldRow> {
   requireFillable(fields)
-  return inTurn(
-    who.workspaceId,
-    async (trx) => {
-      const before = found(await rows.get(trx, who.workspaceId, id), 'mould')
-      // A form that is older than the row is told that, whatever prices it has.
-      if (before.version === fields.version)
-        requirePricesKept(who, [{ path: 'price', before: before.price, after: fields.price }])
-      const saved = await rows.update(trx, who.workspaceId, id, fields, now)
-      if (saved) {
-        await arrangePots(trx, who.workspaceId, () => true, now)
-        tell(trx, who.workspaceId, {
-          subject: 'mould',
-          kind: 'changed',
-          id,
-          by: who.personId,
-          at: now,
-          changed: changedFields(before, fields),
-        })
-      }
-      return savedOrConflict(saved, await rows.get(trx, who.workspaceId, id), 'mould')
-    },
-    NAME_TAKEN,
-  )
+  return inTurn(who.workspaceId, (trx) => changeMould(trx, who, id, fields, now), NAME_TAKEN)
 }

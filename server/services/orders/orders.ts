@@ -111,14 +111,25 @@ async function customerOf(
   return name === '' || ownerId ? null : customerNamed(db, who.workspaceId, name, now)
 }
 
+/** Takes an order in a transaction that others share; its pots are still to be arranged. */
+export async function takeOrder(
+  trx: Db,
+  who: Who,
+  fields: OrderFields,
+  now: Date,
+): Promise<number> {
+  await checkRecipes(trx, who, fields)
+  const owned = await withOwner(trx, who, fields)
+  const customerId = await customerOf(trx, who, owned, now)
+  const id = await rows.insertOrder(trx, who.workspaceId, { ...owned, customerId }, now)
+  tell(trx, who.workspaceId, { subject: 'order', kind: 'taken', id, by: who.personId, at: now })
+  return id
+}
+
 export async function createOrder(who: Who, fields: OrderFields, now: Date): Promise<Order> {
   return inTurn(who.workspaceId, async (trx) => {
-    await checkRecipes(trx, who, fields)
-    const owned = await withOwner(trx, who, fields)
-    const customerId = await customerOf(trx, who, owned, now)
-    const id = await rows.insertOrder(trx, who.workspaceId, { ...owned, customerId }, now)
+    const id = await takeOrder(trx, who, fields, now)
     await arrangePots(trx, who.workspaceId, (_, order) => order.id === id, now)
-    tell(trx, who.workspaceId, { subject: 'order', kind: 'taken', id, by: who.personId, at: now })
     return found(await rows.getOrder(trx, who.workspaceId, id), 'order')
   })
 }

@@ -90,8 +90,8 @@ export async function saveRecipe(
   return inTurn(
     who.workspaceId,
     async (trx) => {
-      await checkRecipe(trx, who, fields)
       const before = found(await rows.getRecipe(trx, who.workspaceId, id), 'recipe')
+      await checkRecipe(trx, who, fields)
       const saved = await rows.updateRecipe(trx, who.workspaceId, id, fields, now)
       const current = savedOrConflict(
         saved,
@@ -114,7 +114,8 @@ export async function saveRecipe(
 }
 
 export async function listVersions(who: Who, id: number): Promise<RecipeVersion[]> {
-  return versions.listVersions(database(), who.workspaceId, id)
+  const kept = await versions.listVersions(database(), who.workspaceId, id)
+  return found(kept.length > 0 ? kept : null, 'recipe')
 }
 
 /** A recipe as it stood in one of its versions. */

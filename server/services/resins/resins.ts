@@ -3,6 +3,7 @@ import type { ResinFields } from '../../../shared/schemas/resins'
 import type { ResinRow } from '../../../shared/types/resins'
 import { database } from '../../db/database'
 import * as rows from '../../db/resins'
+import type { Db } from '../../db/rows'
 import { changedFields, tell } from '../../events/tell'
 import { arrangePots } from '../pots/arrangePots'
 import { found, inTurn, savedOrConflict } from '../transactions'
@@ -24,44 +25,51 @@ const pricesOf = (before: ResinRow, after: ResinFields) => [
   })),
 ]
 
-export async function createResin(who: Who, fields: ResinFields, now: Date): Promise<ResinRow> {
-  return inTurn(
-    who.workspaceId,
-    async (trx) => {
-      const id = await rows.insertResin(trx, who.workspaceId, fields, now)
-      tell(trx, who.workspaceId, { subject: 'resin', kind: 'added', id, by: who.personId, at: now })
-      return found(await rows.getResin(trx, who.workspaceId, id), 'resin')
-    },
-    NAME_TAKEN,
-  )
+/** Adds a resin in a transaction that others share. */
+export async function addResin(
+  trx: Db,
+  who: Who,
+  fields: ResinFields,
+  now: Date,
+): Promise<ResinRow> {
+  const id = await rows.insertResin(trx, who.workspaceId, fields, now)
+  tell(trx, who.workspaceId, { subject: 'resin', kind: 'added', id, by: who.personId, at: now })
+  return found(await rows.getResin(trx, who.workspaceId, id), 'resin')
 }
 
-export async function saveResin(
+export const createResin = (who: Who, fields: ResinFields, now: Date): Promise<ResinRow> =>
+  inTurn(who.workspaceId, (trx) => addResin(trx, who, fields, now), NAME_TAKEN)
+
+/** Changes a resin in a transaction that others share. */
+export async function changeResin(
+  trx: Db,
   who: Who,
   id: number,
   fields: ResinFields & { version: number },
   now: Date,
 ): Promise<ResinRow> {
-  return inTurn(
-    who.workspaceId,
-    async (trx) => {
-      const before = found(await rows.getResin(trx, who.workspaceId, id), 'resin')
-      // A form that is older than the row is told that, whatever prices it has.
-      if (before.version === fields.version) requirePricesKept(who, pricesOf(before, fields))
-      const saved = await rows.updateResin(trx, who.workspaceId, id, fields, now)
-      if (saved) {
-        await arrangePots(trx, who.workspaceId, () => true, now)
-        tell(trx, who.workspaceId, {
-          subject: 'resin',
-          kind: 'changed',
-          id,
-          by: who.personId,
-          at: now,
-          changed: changedFields(before, fields),
-        })
-      }
-      return savedOrConflict(saved, await rows.getResin(trx, who.workspaceId, id), 'resin')
-    },
-    NAME_TAKEN,
-  )
+  const before = found(await rows.getResin(trx, who.workspaceId, id), 'resin')
+  // A form that is older than the row is told that, whatever prices it has.
+  if (before.version === fields.version) requirePricesKept(who, pricesOf(before, fields))
+  const saved = await rows.updateResin(trx, who.workspaceId, id, fields, now)
+  if (saved) {
+    await arrangePots(trx, who.workspaceId, () => true, now)
+    tell(trx, who.workspaceId, {
+      subject: 'resin',
+      kind: 'changed',
+      id,
+      by: who.personId,
+      at: now,
+      changed: changedFields(before, fields),
+    })
+  }
+  return savedOrConflict(saved, await rows.getResin(trx, who.workspaceId, id), 'resin')
 }
+
+export const saveResin = (
+  who: Who,
+  id: number,
+  fields: ResinFields & { version: number },
+  now: Date,
+): Promise<ResinRow> =>
+  inTurn(who.workspaceId, (trx) => changeResin(trx, who, id, fields, now), NAME_TAKEN)

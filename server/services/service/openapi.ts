@@ -2,6 +2,8 @@ import { convertSchema } from '@sodaru/yup-to-json-schema'
 import type { Schema } from 'yup'
 import type { Action } from '../../../shared/rights'
 import { COMPUTE_SCHEMAS } from '../../../shared/schemas/compute'
+import { importSchema } from '../../../shared/schemas/exchange'
+import { SHEET_KINDS } from '../../../shared/types/exchangeSheets'
 import { feedSchema } from '../../../shared/schemas/calendars'
 import { nothingSchema } from '../../../shared/schemas/fields'
 import { mouldSchema, newMouldSchema } from '../../../shared/schemas/moulds'
@@ -149,6 +151,16 @@ export const ROUTES: Record<string, Route> = {
     action: 'choose own units and measure',
     summary: 'Take an invitation as another workshop of one’s own',
     body: asSchema(nothingSchema),
+  },
+  'POST /api/import/{kind}': {
+    action: 'keep the house',
+    summary: `Look at a table of a kind (${SHEET_KINDS.join(', ')}), or take it`,
+    body: asSchema(importSchema),
+  },
+  'GET /api/export/{kind}': {
+    action: 'keep the house',
+    summary: 'Everything of a kind as a table for spreadsheets',
+    answers: 'text/csv',
   },
   'GET /api/workshop/export': {
     action: 'keep the house',

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { HOUSE_LISTS } from '~/utils/houseLists'
 import { HOUSE_KINDS, type HouseKind } from '~~/shared/schemas/house'
+import { SHEET_KINDS } from '~~/shared/types/exchangeSheets'
 
 definePageMeta({
   validate: ({ params }) => (HOUSE_KINDS as readonly string[]).includes(String(params.kind)),
 })
 const kind = useRoute().params.kind as HouseKind
 const list = HOUSE_LISTS[kind]
+const comesAsTable = (SHEET_KINDS as readonly string[]).includes(kind)
 const house = useHouseStore()
 const table = useHouseTable(kind)
 const { ready, failure, again } = useLoading(() =>
@@ -21,6 +23,7 @@ const { ready, failure, again } = useLoading(() =>
 <template>
   <div>
     <PlaceHead :title="list.title" :note="list.note">
+      <NuxtLink v-if="comesAsTable" :to="`/import/${kind}`" class="quiet">From a table</NuxtLink>
       <NuxtLink :to="`/house/${kind}/new`" class="press">Add {{ list.one }}</NuxtLink>
     </PlaceHead>
     <HouseTabs />
