@@ -12,6 +12,7 @@ const {
 const model = defineModel<string>({ required: true })
 const id = useId()
 const workshop = useWorkshopStore()
+const { localNow } = useWhen()
 const style = computed(() => workshop.dateStyle)
 /** What is typed and is no day, told until something else is typed. */
 const unread = ref('')
@@ -42,6 +43,8 @@ const complaint = computed(() =>
       :formats="{ input: shown }"
       :text-input="{ format: dayOf, openMenu: 'open', applyOnBlur: true, selectOnFocus: true }"
       :time-config="{ enableTimePicker: false }"
+      :start-date="localNow().toJSDate()"
+      focus-start-date
       :week-start="1"
       :input-attrs="{ clearable: optional, autocomplete: 'off', hideInputIcon: false }"
       :dark="false"
