@@ -12,6 +12,7 @@ export const EVENT_KINDS = {
   material: ['added', 'changed', 'put away', 'brought back', 'removed'],
   customer: ['added', 'changed', 'put away', 'brought back', 'removed'],
   holiday: ['added', 'changed', 'put away', 'brought back', 'removed'],
+  letter: ['written', 'sent', 'not sent'],
   workshop: ['set up', 'changed'],
   pots: ['arranged', 'gathered'],
   plan: ['made', 'accepted', 'brought back'],

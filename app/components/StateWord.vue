@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /**
- * A state by shape and word: hollow is waiting, half is under way, full is done, a cross is given
- * up.
+ * A state by shape and word: an empty cup is waiting, a half full one is under way, a full one is
+ * done, a cross is given up.
  */
 const { word, stage } = defineProps<{
   word: string
@@ -23,9 +23,15 @@ const { word, stage } = defineProps<{
       />
       <path v-else-if="stage === 'hands'" d="M6 1l5 9.5H1z" fill="currentColor" />
       <template v-else>
-        <circle cx="6" cy="6" r="4.6" fill="none" stroke="currentColor" stroke-width="1.6" />
-        <path v-if="stage === 'going'" d="M6 1.4a4.6 4.6 0 0 1 0 9.2z" fill="currentColor" />
-        <circle v-if="stage === 'done'" cx="6" cy="6" r="4.6" fill="currentColor" />
+        <path v-if="stage === 'going'" d="M2.4 6h7.2l-.5 4.6H2.9z" fill="currentColor" />
+        <path v-if="stage === 'done'" d="M1.8 1.4h8.4l-1.1 9.2H2.9z" fill="currentColor" />
+        <path
+          d="M1.8 1.4h8.4l-1.1 9.2H2.9z"
+          fill="none"
+          stroke="currentColor"
+          stroke-width="1.3"
+          stroke-linejoin="round"
+        />
       </template></svg
     >{{ word }}
   </span>

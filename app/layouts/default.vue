@@ -10,6 +10,7 @@ const shortcuts = ref(false)
 const measuring = ref(false)
 const subscribing = ref(false)
 const accounting = ref(false)
+const helping = ref(false)
 const places = computed(() =>
   PLACES.filter((place) => !('takes' in place) || session.may(place.takes)),
 )
@@ -71,6 +72,7 @@ async function leave(): Promise<void> {
         <button type="button" class="link block" @click="toggle">
           {{ theme === 'wall' ? 'Dark' : 'Light' }}
         </button>
+        <button type="button" class="link block" @click="helping = true">Help</button>
         <button type="button" class="link block max-lg:hidden" @click="shortcuts = true">
           Shortcuts (?)
         </button>
@@ -81,6 +83,7 @@ async function leave(): Promise<void> {
     <WhyPanel />
     <SignInAgain />
     <LeavingDialog />
+    <HelpDialog :open="helping" @close="helping = false" />
     <ShortcutList :open="shortcuts" @close="shortcuts = false" />
     <CalendarDialog :open="subscribing" @close="subscribing = false" />
     <AccountDialog :open="accounting" @close="accounting = false" />

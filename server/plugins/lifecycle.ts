@@ -3,6 +3,7 @@ import type { H3Event } from 'h3'
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { closeDatabase } from '../db/database'
 import { endListening } from '../events/live'
+import { beginDelivery, endDelivery } from '../letters/delivery'
 import { closePool } from '../workers/pool'
 import { theQueue } from '../workers/queue'
 
@@ -21,10 +22,12 @@ function keepAlive({ node }: H3Event): void {
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('close', async () => {
     await theQueue().end()
+    await endDelivery()
     await closePool()
     await closeDatabase()
   })
   void theQueue().wake()
+  beginDelivery()
   nitro.hooks.hookOnce('request', keepAlive)
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, endListening)
   process.once('disconnect', () => process.exit(0))

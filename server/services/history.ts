@@ -55,6 +55,7 @@ async function requireSeen(who: Who, subject: Subject, id: number): Promise<void
     case 'person':
     case 'customer':
     case 'holiday':
+    case 'letter':
     case 'material':
     case 'room':
     case 'station':

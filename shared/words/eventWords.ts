@@ -148,6 +148,7 @@ const WORDS: Words = {
   material: HOUSE_WORDS,
   customer: HOUSE_WORDS,
   holiday: HOUSE_WORDS,
+  letter: { written: 'wrote the letter', sent: 'it was sent', 'not sent': 'it could not be sent' },
   workshop: { 'set up': 'set up the workshop', changed: 'changed' },
   pots: { arranged: 'pots were arranged', gathered: 'gathered pots' },
   plan: { made: 'planned', accepted: 'accepted a plan', 'brought back': 'brought a plan back' },

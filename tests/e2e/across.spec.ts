@@ -57,6 +57,13 @@ test.describe('two workshops never see each other', () => {
       page.request,
       `/api/history?subject=order&id=${order.id}`,
     )
+    const letter = await send(page.request, '/api/letters', {
+      about: 'promise',
+      toName: 'Wick',
+      toAddress: 'wick@example.invalid',
+      subject: 'A day',
+      body: 'Later.',
+    })
     second = await send(page.request, '/api/me/workshops', {
       workshop: { name: 'Across the lane', timeZone: 'Europe/Dublin', currency: 'EUR' },
       beginning: 'shared',
@@ -91,6 +98,7 @@ test.describe('two workshops never see each other', () => {
       'POST /api/people/{id}/invitation': [
         { path: `/api/people/${house.people!.id}/invitation`, data: {} },
       ],
+      'POST /api/letters/{id}/again': [{ path: `/api/letters/${letter.id}/again`, data: {} }],
       'DELETE /api/me/sessions/{id}': [],
       'DELETE /api/me/calendars/{whose}': [],
       'GET /api/orders/{id}': [{ path: `/api/orders/${order.id}` }],

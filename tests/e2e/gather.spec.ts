@@ -51,8 +51,17 @@ async function order(
 
 /** 24 plaques of one colour in two orders, and moulds for all of them. */
 async function askForPlaques(page: Page): Promise<void> {
-  const moulds = await send<(Row & { count: number })[]>(page, 'get', '/api/moulds')
-  const { id, ...mould } = moulds.find((one) => one.name === 'Plaque mould')!
+  const moulds = await send<(Row & { count: number; archivedAt: null; uses: number })[]>(
+    page,
+    'get',
+    '/api/moulds',
+  )
+  const {
+    id,
+    archivedAt: _away,
+    uses: _uses,
+    ...mould
+  } = moulds.find((one) => one.name === 'Plaque mould')!
   await send(page, 'put', `/api/moulds/${id}`, { ...mould, count: 24 })
   await order(page, 'Room plaque', ['Corridor one', 'Corridor two'], 12)
 }

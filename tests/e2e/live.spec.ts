@@ -73,7 +73,11 @@ test('resins and recipes that somebody saves are told to who types, and shown to
   const theirNote = other.getByLabel('Note')
   await expect(theirNote).toBeVisible()
   const save = async (words: string) => {
-    const { id, ...fields } = (await get<(Row & object)[]>(page, '/api/resins')).find(
+    const {
+      id,
+      archivedAt: _away,
+      ...fields
+    } = (await get<(Row & { archivedAt: null })[]>(page, '/api/resins')).find(
       (one) => one.id === resin!.id,
     )!
     const answer = await page.request.put(`/api/resins/${id}`, { data: { ...fields, note: words } })

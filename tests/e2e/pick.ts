@@ -1,8 +1,11 @@
-import type { Locator, Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+
+/** A field that is searched as one types, by its label. */
+export const choice = (page: Page, label: string) =>
+  page.getByRole('combobox', { name: label, exact: true })
 
 /** Chooses one of many from a field that is searched as one types. */
-export async function pick(field: Locator, words: string): Promise<void> {
-  const page: Page = field.page()
-  await field.fill(words)
+export async function pick(page: Page, label: string, words: string): Promise<void> {
+  await choice(page, label).fill(words)
   await page.getByRole('option', { name: words }).first().click()
 }

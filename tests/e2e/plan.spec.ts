@@ -209,7 +209,7 @@ test('what is only supposed is shown promise by promise and cannot be accepted; 
 }) => {
   await openPlan(page)
   await askWhatIf(page, 'something new is asked for')
-  await pick(page.getByLabel('Recipe', { exact: true }), 'Keepsake block')
+  await pick(page, 'Recipe', 'Keepsake block')
   await page.getByLabel('How many', { exact: true }).fill('0')
   await showIt(page)
   await expect(page.getByText('must be at least 1')).toBeVisible()

@@ -48,7 +48,7 @@ test('a mould is sized from a mesh, kept, and its shape taken by a recipe', asyn
   await expect(page.getByText('the mesh “box.stl”').first()).toBeVisible()
 
   await page.goto('/recipes/new')
-  await pick(page.getByLabel('Mould', { exact: true }), 'Meshed mould (1)')
+  await pick(page, 'Mould', 'Meshed mould (1)')
   await page.getByRole('button', { name: 'Take the mould’s shape' }).click()
   await expect(page.getByText('Holds 180.0 ml to the brim')).toBeVisible()
 })

@@ -34,11 +34,11 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
   await test.step('2 · the recipe, drawn while it is written', async () => {
     await page.goto('/recipes/new')
     await field(page, 'Name').fill(RECIPE)
-    await pick(field(page, 'Mould'), 'Keepsake mould (4)')
+    await pick(page, 'Mould', 'Keepsake mould (4)')
     await field(page, 'width').fill('100')
     await field(page, 'length').fill('50')
     await field(page, 'height').fill('20')
-    await pick(field(page, 'Resin'), RESIN)
+    await pick(page, 'Resin', RESIN)
     await field(page, 'Layer').fill('clear block')
     await expect(
       page.getByRole('group', { name: 'Cut through the piece: clear block' }),
@@ -46,11 +46,11 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     // 10 cm × 5 cm × 2 cm
     await expect(page.getByText('Holds 100.0 ml to the brim')).toBeVisible()
     await field(page, 'pour, each piece').fill('2')
-    await pick(field(page, 'Add a step before clear block is poured'), 'Another step')
+    await pick(page, 'Add a step before clear block is poured', 'Another step')
     await page.getByLabel('Name of the step').fill('Wipe')
     await field(page, 'each piece').fill('6')
     // As it is usually done: three minutes each, once it may be demoulded, and the mould is free.
-    await pick(field(page, 'Add a step after the last layer'), 'Demould')
+    await pick(page, 'Add a step after the last layer', 'Demould')
     await expect(
       page.getByText(
         'once it is ready to be demoulded · finish · finishing bench · frees the mould',
@@ -64,7 +64,7 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     await page.goto('/orders/new')
     await field(page, 'What').fill(ORDER)
     await field(page, 'For whom').fill('The walk')
-    await pick(field(page, 'Recipe'), RECIPE)
+    await pick(page, 'Recipe', RECIPE)
     await field(page, 'How many').fill('3')
     await page.getByRole('button', { name: 'Take the order' }).click()
     await expect(page.getByRole('heading', { name: ORDER })).toBeVisible()

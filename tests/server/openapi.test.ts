@@ -1,6 +1,7 @@
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test } from '@jest/globals'
+import { createConfig, lintFromString } from '@redocly/openapi-core'
 import { openApiDocument, ROUTES } from '../../server/services/service/openapi'
 import { operationNames } from '../../server/services/compute/compute'
 
@@ -40,4 +41,15 @@ test('request bodies come from the schemas that check them', () => {
   expect(body.properties.state).toMatchObject({
     enum: ['asked', 'accepted', 'making', 'ready', 'delivered', 'declined'],
   })
+})
+
+test('a public linter finds no errors in the description', async () => {
+  const config = await createConfig({ extends: ['recommended'] })
+  const problems = await lintFromString({
+    source: JSON.stringify(openApiDocument()),
+    absoluteRef: '/openapi.json',
+    config,
+  })
+  const errors = problems.filter(({ severity }) => severity === 'error')
+  expect(errors.map(({ ruleId, message }) => [ruleId, message])).toEqual([])
 })

@@ -6,6 +6,7 @@ const route = useRoute()
 const parts = [
   ...Object.entries(HOUSE_LISTS).map(([kind, { title }]) => ({ path: `/house/${kind}`, title })),
   { path: '/house/rules', title: 'Rules' },
+  { path: '/house/letters', title: 'Letters' },
 ]
 </script>
 

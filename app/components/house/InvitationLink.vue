@@ -1,6 +1,18 @@
 <script setup lang="ts">
+import { invitationLetter } from '~/utils/letterDrafts'
+
 /** Makes the one link with which somebody chooses a password, for the first time or anew. */
 const { personId } = defineProps<{ personId: number }>()
+const workshop = useWorkshopStore()
+const writing = ref(false)
+const letter = computed(() => {
+  const person = house.listOf('people').find(({ id }) => id === personId)
+  return invitationLetter(
+    { name: person?.name ?? '', signIn: person?.signIn ?? '' },
+    workshop.workshop?.name ?? '',
+    link.value,
+  )
+})
 const house = useHouseStore()
 const link = ref('')
 const failure = ref('')
@@ -36,8 +48,10 @@ async function copy(): Promise<void> {
       <button type="button" class="quiet slim" @click="copy">
         {{ isCopied ? 'Copied' : 'Copy' }}
       </button>
+      <button type="button" class="quiet slim" @click="writing = true">Send it as a letter</button>
     </p>
-    <p v-if="link" class="text-soft">It is shown this once; hand it over yourself.</p>
+    <p v-if="link" class="text-soft">It is shown this once; hand it over yourself, or send it.</p>
+    <LetterDialog :open="writing" :draft="letter" @close="writing = false" />
     <p v-if="failure" role="alert" class="wrong">{{ failure }}</p>
     <button type="button" class="quiet mt-3" @click="make">
       {{ link ? 'Make another link' : 'Make the link' }}

@@ -1,9 +1,28 @@
 <script setup lang="ts">
 import { formatDuration } from '~~/core/units'
+import { promiseLetter } from '~/utils/letterDrafts'
+import type { Order } from '~~/shared/types/orders'
 import type { PromiseRow } from '~~/shared/types/promises'
 
 /** Why an order comes after its promise, or cannot be made; nothing where the promise is kept. */
-const { promise } = defineProps<{ promise: PromiseRow }>()
+const { promise, order } = defineProps<{ promise: PromiseRow; order: Order }>()
+const session = useSessionStore()
+const workshop = useWorkshopStore()
+const house = useHouseStore()
+const writing = ref(false)
+const letter = computed(() =>
+  promiseLetter(order, workshop.workshop?.name ?? '', {
+    promised: dayAndClock(order.promisedAt),
+    ready: promise.readyAt ? dayAndClock(promise.readyAt) : 'later; we will write again',
+    address: house.listOf('customers').find(({ name }) => name === order.customer)?.email ?? '',
+  }),
+)
+/** Managers tell a customer. */
+const canWrite = computed(() => order.kind === 'commission' && session.may('keep the house'))
+async function write(): Promise<void> {
+  await house.load('customers')
+  writing.value = true
+}
 const { dayAndClock } = useWhen()
 </script>
 
@@ -22,5 +41,11 @@ const { dayAndClock } = useWhen()
     <ul class="list-disc pl-5">
       <li v-for="reason in promise.because" :key="reason">{{ reason }}</li>
     </ul>
+    <template v-if="canWrite">
+      <button type="button" class="quiet slim mt-2" @click="write">
+        Write to {{ order.customer }}
+      </button>
+      <LetterDialog :open="writing" :draft="letter" @close="writing = false" />
+    </template>
   </section>
 </template>

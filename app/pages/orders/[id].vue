@@ -52,7 +52,7 @@ function keep(fresh: Order): void {
       >
         <NuxtLink to="/plan" class="quiet">Open the plan</NuxtLink>
       </PlaceHead>
-      <LateNotice v-if="promise" :promise="promise" />
+      <LateNotice v-if="promise" :promise="promise" :order="order" />
       <TabGroup>
         <TabList class="mb-4 flex gap-6 border-b border-hair">
           <Tab

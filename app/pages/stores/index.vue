@@ -48,16 +48,16 @@ const hours = (minutes: number) =>
           <tr>
             <th><span class="sr-only">compare</span></th>
             <th>resin</th>
-            <th>ratio</th>
+            <th><TradeWord of="ratio" /></th>
             <th class="figure">A g/ml</th>
             <th class="figure">B g/ml</th>
-            <th class="figure">works</th>
-            <th class="figure">recoat while tacky</th>
-            <th class="figure">demould</th>
+            <th class="figure"><TradeWord of="works for">works</TradeWord></th>
+            <th class="figure"><TradeWord of="tack window">recoat while tacky</TradeWord></th>
+            <th class="figure"><TradeWord of="demould" /></th>
             <th class="figure">sand</th>
             <th class="figure">at</th>
-            <th class="figure">layer</th>
-            <th class="figure">greatest mix</th>
+            <th class="figure"><TradeWord of="greatest layer">layer</TradeWord></th>
+            <th class="figure"><TradeWord of="greatest mix" /></th>
             <th class="figure">in stock</th>
             <th class="figure">kit</th>
           </tr>

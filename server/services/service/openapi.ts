@@ -2,6 +2,7 @@ import { convertSchema } from '@sodaru/yup-to-json-schema'
 import type { Schema } from 'yup'
 import type { Action } from '../../../shared/rights'
 import { COMPUTE_SCHEMAS } from '../../../shared/schemas/compute'
+import { letterSchema } from '../../../shared/schemas/letters'
 import { importSchema } from '../../../shared/schemas/exchange'
 import { SHEET_KINDS } from '../../../shared/types/exchangeSheets'
 import { feedSchema } from '../../../shared/schemas/calendars'
@@ -150,6 +151,21 @@ export const ROUTES: Record<string, Route> = {
   'POST /api/invitation/{secret}/join': {
     action: 'choose own units and measure',
     summary: 'Take an invitation as another workshop of one’s own',
+    body: asSchema(nothingSchema),
+  },
+  'GET /api/letters': {
+    action: 'keep the house',
+    summary: 'Letters that went out or wait to, the latest first, a page at a time',
+    query: { after: 'cursor of the page before' },
+  },
+  'POST /api/letters': {
+    action: 'keep the house',
+    summary: 'Write a letter; it is sent, or kept where this installation sends none',
+    body: asSchema(letterSchema),
+  },
+  'POST /api/letters/{id}/again': {
+    action: 'keep the house',
+    summary: 'Send a letter once more',
     body: asSchema(nothingSchema),
   },
   'POST /api/import/{kind}': {

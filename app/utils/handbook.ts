@@ -1,0 +1,120 @@
+import { TRADE_WORDS } from '~/utils/tradeWords'
+
+/** A part of a page of the handbook. */
+export interface HandbookPart {
+  title: string
+  lines: readonly string[]
+}
+export interface HandbookPage {
+  id: string
+  title: string
+  parts: readonly HandbookPart[]
+}
+
+/** The handbook: a few pages to read once, and to find again. */
+export const HANDBOOK: readonly HandbookPage[] = [
+  {
+    id: 'first-day',
+    title: 'The first day',
+    parts: [
+      {
+        title: 'What the workshop has',
+        lines: [
+          'Under House, say how warm your rooms are by day and on the coldest night. Cures are planned for the cold, pot lives for the warm.',
+          'Every pot is mixed at a bench, poured at a pour table and laid on a rack that is level. Add one of each, and a sander in another room: dust and open pours do not go together.',
+          'Add the people, what they can do and when they are there. Somebody has to be able to pour.',
+        ],
+      },
+      {
+        title: 'What it is made of',
+        lines: [
+          'Add your resin from its data sheet: ratio and whether it is by weight or volume, densities, how long it works, when it may be demoulded. Where the sheet says nothing, leave the starting value and say so; the log replaces it.',
+          'Read the safety data sheet of every resin and pigment before the first cup. It comes before anything that is said here.',
+          'Add the pigments and the moulds. A mould is sized once, most surely with water.',
+        ],
+      },
+      {
+        title: 'How you work',
+        lines: [
+          'Under “My scale and cup”, say what you measure with. Weights and marks are then told in steps that you can hit.',
+          'Set what an hour of work costs under Rules, or no price is true.',
+          'What is still missing for a first pour stands at the top of Today and goes away by itself.',
+        ],
+      },
+    ],
+  },
+  {
+    id: 'first-batch',
+    title: 'The first batch',
+    parts: [
+      {
+        title: 'From an order to a plan',
+        lines: [
+          'Write the recipe: shape, layers, colours, and the work before and after. What will go wrong is told beside the layer.',
+          'Take the order. Its page shows the mixes, the cost and, once planned, when it is ready.',
+          'Plan from now, look at the promises, and accept it.',
+        ],
+      },
+      {
+        title: 'At the bench',
+        lines: [
+          'Warm the bottles, level the table, lay out cups and tools, put on gloves and see to the air before the first part is weighed.',
+          'Weigh the part that the card names first, then the other. If one is too much, the card says what to add.',
+          'Stir slowly and scrape walls and bottom; then pour into a second cup and stir again. Streaks in the cup are streaks in the piece.',
+          'Rest, pour, pass the heat over, and lay the pieces down before the cup closes. What is left goes into the filler moulds.',
+          'Let what cannot be poured cure outside on a stone, thin, before it is thrown away. A full cup left standing can smoke and burn.',
+        ],
+      },
+      {
+        title: 'Afterwards',
+        lines: [
+          'Racks tells what may be demoulded, recoated or sanded from when.',
+          'Judge every piece and write down what you saw. Yields and minutes are learned from it.',
+        ],
+      },
+    ],
+  },
+  {
+    id: 'first-market',
+    title: 'The first market',
+    parts: [
+      {
+        title: 'Weeks before',
+        lines: [
+          'Take the market day as an order of its own: its date is the promise, and its pieces compete with commissions for hands and moulds.',
+          'Ask “what if” with one mould or one piece more, and see what else would be late.',
+          'Pieces need their full cure before they are packed warm into a van: plan the last pour a week ahead.',
+        ],
+      },
+      {
+        title: 'The days before',
+        lines: [
+          'Print the week, and keep the last two days free for finishing.',
+          'The plan says how many pieces are surely ready in time, and which are not; decide early what to leave out.',
+        ],
+      },
+    ],
+  },
+  {
+    id: 'words',
+    title: 'Words of the trade',
+    parts: Object.entries(TRADE_WORDS).map(([title, meaning]) => ({ title, lines: [meaning] })),
+  },
+]
+
+/** Parts in which all of some words stand, each with the page that it is on. */
+export function foundInHandbook(typed: string): { page: HandbookPage; part: HandbookPart }[] {
+  const words = typed
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '')
+  if (words.length === 0) return []
+  return HANDBOOK.flatMap((page) =>
+    page.parts
+      .filter((part) => {
+        const text = [page.title, part.title, ...part.lines].join(' ').toLowerCase()
+        return words.every((word) => text.includes(word))
+      })
+      .map((part) => ({ page, part })),
+  )
+}
