@@ -18,6 +18,7 @@ const COMMANDS: Record<string, () => Promise<Command>> = {
   backup: async () => (await import('./backup')).backupCommand,
   restore: async () => (await import('./backup')).restoreCommand,
   password: async () => (await import('./password')).passwordCommand,
+  certificate: async () => (await import('./certificate')).certificateCommand,
   test: async () => (await import('./test')).testCommand,
   pictures: async () => (await import('./pictures')).picturesCommand,
   bench: async () => (await import('./bench')).benchCommand,

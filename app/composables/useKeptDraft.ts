@@ -25,7 +25,8 @@ export function useKeptDraft<T extends object>({
   version,
   isTouched,
 }: UseKeptDraftOptions<T>) {
-  const name = `draft ${key}`
+  // What one has typed is not for another who signs in at the same device.
+  const name = `draft of ${useSessionStore().person?.id ?? 0} ${key}`
   const restored = ref(false)
   const forget = () => {
     restored.value = false

@@ -21,9 +21,21 @@ const refused = ref('')
 const said = ref('')
 const lastAct = ref<{ id: number; version: number } | null>(null)
 
+const find = ref('')
+const wanted = computed(() => {
+  const words = find.value
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '')
+  return racks.pieces.filter((piece) => {
+    const place = workshop.places.get(piece.placeId ?? 0)?.name ?? ''
+    const text = `${piece.recipeName} ${piece.orderTitle} ${piece.state} ${place} ${piece.number}`
+    return words.every((word) => text.toLowerCase().includes(word))
+  })
+})
 const groups = computed(() => {
   const map = new Map<string, { first: PieceRow; pieces: PieceRow[] }>()
-  for (const piece of racks.pieces) {
+  for (const piece of wanted.value) {
     const key = `${piece.orderId}.${piece.recipeId}.${piece.layerName}.${piece.letter}.${piece.state}.${piece.placeId}.${piece.curedFrom}`
     const group = map.get(key)
     if (group) group.pieces.push(piece)
@@ -212,7 +224,18 @@ const openingAt = (piece: PieceRow, milestone: Milestone) =>
             <NuxtLink :to="`/notebook/${chosen.id}`" class="link ml-auto">Its log</NuxtLink>
           </div>
         </section>
-        <EmptyPlace v-if="groups.length === 0" title="The racks are empty"
+        <FieldText
+          v-if="racks.pieces.length > 0"
+          v-model="find"
+          class="mb-3 max-w-xs"
+          label="Find"
+          type="search"
+          placeholder="an order, a recipe, a rack, a state"
+        />
+        <p v-if="racks.pieces.length > 0 && groups.length === 0" role="status" class="text-soft">
+          No piece is like this.
+        </p>
+        <EmptyPlace v-else-if="groups.length === 0" title="The racks are empty"
           >Pieces appear here when a pot is poured and laid down at the bench.<template #action
             ><NuxtLink to="/pots" class="press">To the pots</NuxtLink></template
           ></EmptyPlace

@@ -12,7 +12,8 @@ export const PIECE_EVENT_KINDS = [
 ] as const
 export type PieceEventKind = (typeof PIECE_EVENT_KINDS)[number]
 
-export type PieceState = 'curing' | 'demoulded' | 'good' | 'rework' | 'lost'
+export const PIECE_STATES = ['curing', 'demoulded', 'good', 'rework', 'lost'] as const
+export type PieceState = (typeof PIECE_STATES)[number]
 
 /** What of an event of a piece its state hangs on. */
 export interface LoggedPieceEvent {

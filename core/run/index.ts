@@ -1,5 +1,11 @@
 export { fits } from './fits'
-export { foldPiece, type LoggedPieceEvent, type PieceEventKind, type PieceState } from './foldPiece'
+export {
+  foldPiece,
+  PIECE_STATES,
+  type LoggedPieceEvent,
+  type PieceEventKind,
+  type PieceState,
+} from './foldPiece'
 export { foldRun } from './foldRun'
 export { RUN_EVENT_KINDS, type RunEventKind, type RunStepKind } from './kinds'
 export type * from './types'

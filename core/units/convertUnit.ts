@@ -3,7 +3,18 @@ import { convert } from 'convert'
 /** The units in which a maker may read and type, by the quantity they measure. */
 export const UNITS = {
   mass: ['g', 'kg', 'oz', 'lb'],
-  volume: ['ml', 'l', 'US fl oz', 'imp fl oz'],
+  volume: [
+    'ml',
+    'l',
+    'US fl oz',
+    'imp fl oz',
+    'US pt',
+    'US qt',
+    'US gal',
+    'imp pt',
+    'imp qt',
+    'imp gal',
+  ],
   length: ['mm', 'cm', 'in'],
   temperature: ['°C', '°F'],
 } as const
@@ -19,7 +30,12 @@ export const BASE_UNIT = {
 } as const satisfies Record<Quantity, Unit>
 
 /** 1 imperial fluid ounce in ml, exact: 4.54609 l / 160 (UK Weights and Measures Act 1985). */
-const ML_PER_IMPERIAL_FLUID_OUNCE = 4546.09 / 160
+const ML_PER_IMPERIAL_GALLON = 4546.09
+const ML_PER_IMPERIAL_FLUID_OUNCE = ML_PER_IMPERIAL_GALLON / 160
+/** 1 US gallon in ml, exact: 231 cubic inches (NIST Handbook 44, appendix C). */
+const ML_PER_US_GALLON = 231 * 2.54 ** 3
+const PINTS = 8
+const QUARTS = 4
 
 const scale: Record<Exclude<Unit, '°C' | '°F'>, number> = {
   g: 1,
@@ -30,6 +46,12 @@ const scale: Record<Exclude<Unit, '°C' | '°F'>, number> = {
   l: 1000,
   'US fl oz': convert(1, 'US fluid ounce').to('ml'),
   'imp fl oz': ML_PER_IMPERIAL_FLUID_OUNCE,
+  'US pt': ML_PER_US_GALLON / PINTS,
+  'US qt': ML_PER_US_GALLON / QUARTS,
+  'US gal': ML_PER_US_GALLON,
+  'imp pt': ML_PER_IMPERIAL_GALLON / PINTS,
+  'imp qt': ML_PER_IMPERIAL_GALLON / QUARTS,
+  'imp gal': ML_PER_IMPERIAL_GALLON,
   mm: 1,
   cm: 10,
   in: convert(1, 'in').to('mm'),

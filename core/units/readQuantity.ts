@@ -8,7 +8,24 @@ export type ReadQuantity =
   /** `unit` is the one that was typed, or null where only a number stood. */
   { ok: true; value: number; unit: Unit | null } | { ok: false; code: ReadQuantityCode }
 
-/** How people write the units; lower case, without points. */
+/** Pints, quarts and gallons as people write them, of one country. */
+function measuresOf(before: string, country: 'US' | 'imp'): Record<string, Unit> {
+  const spelled = {
+    pt: ['pt', 'pint', 'pints'],
+    qt: ['qt', 'quart', 'quarts'],
+    gal: ['gal', 'gallon', 'gallons'],
+  }
+  return Object.fromEntries(
+    (['pt', 'qt', 'gal'] as const).flatMap((unit) =>
+      spelled[unit].map((word) => [`${before}${word}`, `${country} ${unit}` as const]),
+    ),
+  )
+}
+
+/**
+ * How people write the units; lower case, without points. A pint, quart or gallon without a country
+ * is the American one, as a fluid ounce is.
+ */
 const SPELLINGS: Record<string, Unit> = {
   g: 'g',
   gram: 'g',
@@ -33,6 +50,10 @@ const SPELLINGS: Record<string, Unit> = {
   'imp fl oz': 'imp fl oz',
   'imp floz': 'imp fl oz',
   'uk fl oz': 'imp fl oz',
+  ...measuresOf('', 'US'),
+  ...measuresOf('us ', 'US'),
+  ...measuresOf('imp ', 'imp'),
+  ...measuresOf('uk ', 'imp'),
   mm: 'mm',
   cm: 'cm',
   in: 'in',

@@ -2,7 +2,7 @@ import type { Page } from '../../shared/types/exchange'
 import type { OrderFields, OrderFilter, OrderSort, OrderState } from '../../shared/schemas/orders'
 import type { Order } from '../../shared/types/orders'
 import { removePlannedPortions } from './pots'
-import { groupBy, iso, updateVersioned, type Db } from './rows'
+import { containing, groupBy, iso, updateVersioned, wordsOf, type Db } from './rows'
 
 interface OrderColumns {
   id: number
@@ -65,9 +65,6 @@ const SORTS: Record<OrderSort, { column: string; way: 'asc' | 'desc' }> = {
   customer: { column: 'customer', way: 'asc' },
 }
 const SEARCHED = ['title', 'customer', 'colours', 'note']
-/** What is typed means itself, signs of a pattern too. */
-const containing = (word: string) => `%${word.replace(/[\\%_]/g, '\\$&')}%`
-
 /** Where a list goes on: behind the row of this value and id. */
 export interface OrderCursor {
   value: string
@@ -101,7 +98,7 @@ export async function listOrders(
   if (customerId) query.where('customer_id', customerId)
   // Market days are for nobody, and stand in no list by customer.
   if (sort === 'customer') query.whereNotNull('customer')
-  for (const word of find.split(/\s+/).filter((one) => one !== ''))
+  for (const word of wordsOf(find))
     query.where((any) => {
       for (const field of SEARCHED) any.orWhere(field, 'like', containing(word))
     })

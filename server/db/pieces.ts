@@ -1,8 +1,8 @@
 import type { Page } from '../../shared/types/exchange'
-import type { NotebookRow } from '../../shared/types/notebook'
+import type { NotebookFilter, NotebookRow } from '../../shared/types/notebook'
 import type { PieceEventKind, PieceState } from '../../core/run'
 import type { PieceEvent } from '../../shared/types/pieces'
-import { decimal, iso, isoOrNull, updateVersioned, type Db } from './rows'
+import { containing, decimal, iso, isoOrNull, updateVersioned, wordsOf, type Db } from './rows'
 
 export interface StoredPiece {
   id: number
@@ -303,7 +303,7 @@ export async function listPieceEvents(
 export async function listNotebook(
   db: Db,
   workspaceId: number,
-  options: { limit: number; beforeId: number | null; ownerId: number | null },
+  options: NotebookFilter & { limit: number; beforeId: number | null; ownerId: number | null },
 ): Promise<Page<NotebookRow>> {
   const events = (kind: string) =>
     db('piece_events')
@@ -323,6 +323,14 @@ export async function listNotebook(
       judged().orderBy('at', 'desc').limit(1).select('note').as('verdict_note'),
     )
   if (options.beforeId !== null) query.where('pieces.id', '<', options.beforeId)
+  if (options.state !== null) query.where('pieces.state', options.state)
+  for (const word of wordsOf(options.find))
+    query.where((any) =>
+      any
+        .where('orders.title', 'like', containing(word))
+        .orWhere('recipes.name', 'like', containing(word))
+        .orWhere('pieces.number', Number(word) || 0),
+    )
   if (options.ownerId !== null) query.where('orders.owner_id', options.ownerId)
   const rows = (await query) as (PieceColumns & {
     poured_at: Date | null

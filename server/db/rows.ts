@@ -16,6 +16,12 @@ export const decimalOrNull = (value: string | number | null): number | null =>
 export const iso = (value: Date): string => value.toISOString()
 export const isoOrNull = (value: Date | null): string | null => value && value.toISOString()
 
+/** A pattern for what contains a word; what is typed means itself, signs of a pattern too. */
+export const containing = (word: string): string => `%${word.replace(/[\\%_]/g, '\\$&')}%`
+
+/** The words of what somebody looks for. */
+export const wordsOf = (typed: string): string[] => typed.split(/\s+/).filter((word) => word !== '')
+
 /** Groups child rows under their parent's key. */
 export function groupBy<T>(rows: readonly T[], keyOf: (row: T) => number): Map<number, T[]> {
   const groups = new Map<number, T[]>()

@@ -1,7 +1,7 @@
 import type { InferType } from 'yup'
 import { body, named, oneOf, text } from './fields'
 
-export const LETTER_SUBJECTS = ['invitation', 'promise'] as const
+const LETTER_SUBJECTS = ['invitation', 'promise'] as const
 
 /** A letter as somebody writes it. */
 export const letterSchema = body({

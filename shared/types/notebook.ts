@@ -1,5 +1,11 @@
 import type { PieceState } from '../../core/run'
 
+/** Which pieces are looked for: words of order and recipe or a number, and their state. */
+export interface NotebookFilter {
+  find: string
+  state: PieceState | null
+}
+
 export interface NotebookRow {
   pieceId: number
   number: number

@@ -69,6 +69,7 @@ async function anEditor(id: string) {
     useLoading,
     useOthersSaved,
     useKeptDraft,
+    useSessionStore: () => ({ person: { id: 1 } }),
     sessionStorage,
     useLeaving: (isTouched: () => boolean) => (asksOnLeaving = isTouched),
     useRoute: () => ({ params: { id }, path: `/things/${id}` }),

@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { X509Certificate } from 'node:crypto'
+import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -139,5 +140,44 @@ describe('a folder of one’s own', () => {
     expect(runningOn(folder)).toBeNull()
     unmark(folder)
     expect(runningOn(folder)).toBeNull()
+  })
+})
+
+describe('a certificate for the house', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'velvet-certificate-'))
+  afterAll(() => rmSync(folder, { recursive: true }))
+  const read = (name: string) => new X509Certificate(readFileSync(join(folder, name)))
+  test('is made for names and addresses, by an authority that is made once', () => {
+    const made = velvet(['certificate', 'yard.local', '192.0.2.20', '--out', folder])
+    expect(made.status).toBe(0)
+    expect(made.lines.join('\n')).toContain('Tell every tablet and phone once')
+    const [authority, certificate] = [read('authority.crt'), read('server.crt')]
+    expect(certificate.verify(authority.publicKey)).toBe(true)
+    expect(certificate.checkIssued(authority)).toBe(true)
+    expect([authority.ca, certificate.ca]).toEqual([true, false])
+    expect(certificate.checkHost('yard.local')).toBe('yard.local')
+    expect(certificate.checkIP('192.0.2.20')).toBe('192.0.2.20')
+    expect(certificate.checkHost('elsewhere.local')).toBeUndefined()
+    expect(statSync(join(folder, 'server.key')).mode & 0o077).toBe(0)
+    expect(readdirSync(folder).sort()).toEqual([
+      'authority.crt',
+      'authority.key',
+      'authority.srl',
+      'server.crt',
+      'server.key',
+    ])
+    const again = velvet(['certificate', 'other.local', '--out', folder])
+    expect(again.lines.join('\n')).toContain('Devices that trust the authority already')
+    expect(read('authority.crt').fingerprint256).toBe(authority.fingerprint256)
+    expect(read('server.crt').verify(authority.publicKey)).toBe(true)
+  })
+  test.each([
+    [[], 'Say for which names'],
+    [['yard.local,DNS:elsewhere'], 'is neither the name of a machine nor an address'],
+    [['--days', '9'], 'Unknown option'],
+  ])('%j is told what is wrong', (args, words) => {
+    const { lines, status } = velvet(['certificate', ...args])
+    expect(status).toBe(1)
+    expect(lines.join('\n')).toContain(words)
   })
 })

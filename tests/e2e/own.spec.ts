@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test'
 import { test } from './ownWorkshop'
-import { pick } from './pick'
+import { choice, pick } from './pick'
 
 /** A Tuesday evening, and the Monday after it. */
 const BEGINS = '2027-03-02T18:05:00Z'
@@ -85,7 +85,7 @@ test('from an empty machine to a first piece that is poured, cured, judged and p
 
     await seeTo(page, 'No order')
     await field(page, 'What').fill(ORDER)
-    await field(page, 'For whom').fill('The reading room')
+    await choice(page, 'For whom').fill('The reading room')
     await pick(page, 'Recipe', RECIPE)
     await field(page, 'How many').fill('1')
     await page.getByRole('button', { name: 'Take the order' }).click()

@@ -141,5 +141,8 @@ test('each maker reads and types in units of their own', async ({ page }) => {
   await dialog.getByRole('button', { name: 'Keep' }).click()
   await expect(dialog).toHaveCount(0)
   await page.reload()
+  await expect(page.getByText('What you had typed here is back')).toBeVisible()
+  await expect(page.getByLabel('deep')).toHaveValue('8')
+  await page.getByRole('button', { name: 'Drop it' }).click()
   await expect(page.getByLabel('deep')).toHaveValue('9')
 })

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { signInAs, signInByHand } from './people'
-import { pick } from './pick'
+import { choice, pick } from './pick'
 
 /** A 1 × 1 picture. */
 const PICTURE = Buffer.from(
@@ -63,7 +63,7 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
   await test.step('1 · the order', async () => {
     await page.goto('/orders/new')
     await field(page, 'What').fill(ORDER)
-    await field(page, 'For whom').fill('The walk')
+    await choice(page, 'For whom').fill('The walk')
     await pick(page, 'Recipe', RECIPE)
     await field(page, 'How many').fill('3')
     await page.getByRole('button', { name: 'Take the order' }).click()

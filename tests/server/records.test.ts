@@ -1,3 +1,4 @@
+import type { PieceState } from '../../core/run'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
 import { planWork } from '../../core/plan'
@@ -205,7 +206,7 @@ describe('what has been poured stays for the record', () => {
     expect(refused?.message).toContain('stays for the record')
   })
   test('the notebook tells it against the plan', async () => {
-    const page = await listNotebook(manager, null)
+    const page = await listNotebook(manager, { find: '', state: null }, null)
     expect(page.rows).toHaveLength(1)
     expect(page.rows[0]).toMatchObject({
       state: 'curing',
@@ -213,6 +214,12 @@ describe('what has been poured stays for the record', () => {
       orderTitle: 'One disc',
     })
     expect(page.rows[0]!.plannedAt).not.toBeNull()
+    const found = async (find: string, state: PieceState | null = null) =>
+      (await listNotebook(manager, { find, state }, null)).rows.length
+    expect(await found('one pendulum')).toBe(1)
+    expect(await found('%')).toBe(0)
+    expect(await found('', 'curing')).toBe(1)
+    expect(await found('', 'lost')).toBe(0)
   })
 })
 

@@ -223,7 +223,7 @@ describe('pieces', () => {
     )
     expect(log.piece.state).toBe('demoulded')
     expect(await getRunView(guest, mine.runId)).toMatchObject({ id: mine.runId })
-    const notes = await listNotebook(guest, null)
+    const notes = await listNotebook(guest, { find: '', state: null }, null)
     expect(new Set(notes.rows.map(({ orderTitle }) => orderTitle))).toEqual(new Set(['Mine, two']))
   })
 })

@@ -1,9 +1,21 @@
 <script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
+import { PIECE_STATES } from '~~/core/run'
 import { MS_PER_MIN, formatDuration } from '~~/core/units'
 import { PIECE_STAGE } from '~/utils/pieceStages'
+import type { NotebookFilter } from '~~/shared/types/notebook'
 
 const notebook = useNotebookStore()
-const { ready, failure, again } = useLoading(() => notebook.load())
+const filter = reactive<NotebookFilter>({ find: '', state: null })
+const { ready, failure, again } = useLoading(() => notebook.load(filter))
+/** Typing is waited for, so that not every letter is asked for. */
+const PAUSE_MS = 250
+watchDebounced(filter, () => void notebook.load(filter), { debounce: PAUSE_MS })
+const isFiltered = computed(() => filter.find !== '' || filter.state !== null)
+const STATES = [
+  { value: null, label: 'any state' },
+  ...PIECE_STATES.map((value) => ({ value, label: value })),
+]
 const { dayAndClock } = useWhen()
 const slip = (plannedAt: string | null, at: string) =>
   plannedAt && at ? (Date.parse(at) - Date.parse(plannedAt)) / MS_PER_MIN : null
@@ -22,14 +34,27 @@ function slipWords(minutes: number | null): string {
     />
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the notebook …</p>
-    <EmptyPlace v-else-if="notebook.rows.length === 0" title="Nothing written yet"
+    <EmptyPlace v-else-if="notebook.rows.length === 0 && !isFiltered" title="Nothing written yet"
       >Every poured piece gets a page of its own, from the pot to the verdict.<template #action
         ><NuxtLink to="/pots" class="press">To the pots</NuxtLink></template
       ></EmptyPlace
     >
     <template v-else>
-      <table class="ledger">
-        <thead>
+      <search class="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
+        <FieldText
+          v-model="filter.find"
+          class="w-full sm:w-64"
+          label="Find"
+          type="search"
+          placeholder="an order, a recipe, a number"
+        />
+        <FieldChoice v-model="filter.state" label="In state" :options="STATES" />
+      </search>
+      <p v-if="notebook.rows.length === 0" role="status" class="text-soft">
+        No piece is like this.
+      </p>
+      <table v-else class="ledger max-sm:block">
+        <thead class="max-sm:sr-only">
           <tr>
             <th>piece</th>
             <th>order</th>
@@ -39,8 +64,12 @@ function slipWords(minutes: number | null): string {
             <th>note</th>
           </tr>
         </thead>
-        <tbody>
-          <tr v-for="row in notebook.rows" :key="row.pieceId">
+        <tbody class="max-sm:block">
+          <tr
+            v-for="row in notebook.rows"
+            :key="row.pieceId"
+            class="max-sm:block max-sm:border-b max-sm:border-hair max-sm:py-2 max-sm:[&>td]:block max-sm:[&>td]:border-0 max-sm:[&>td]:py-0"
+          >
             <td>
               <NuxtLink :to="`/notebook/${row.pieceId}`" class="link font-semibold"
                 >{{ row.recipeName }} {{ row.number }}</NuxtLink

@@ -6,7 +6,7 @@ import { MILESTONES, type Resin } from '../../../core/trade'
 import { cure, type TemperatureStep } from '../../../core/cure'
 import type { EVENT_KINDS } from '../../../shared/events'
 import type { Page } from '../../../shared/types/exchange'
-import type { NotebookRow } from '../../../shared/types/notebook'
+import type { NotebookFilter, NotebookRow } from '../../../shared/types/notebook'
 import type { Verdict } from '../../../shared/schemas/pieces'
 import type { PieceLog, PieceOpening, PieceRow } from '../../../shared/types/pieces'
 import type { PlaceRow } from '../../../shared/types/workshop'
@@ -328,12 +328,17 @@ export async function getPhoto(who: Who, id: number): Promise<Buffer> {
   return photo.webp
 }
 
-export async function listNotebook(who: Who, before: string | null): Promise<Page<NotebookRow>> {
+export async function listNotebook(
+  who: Who,
+  filter: NotebookFilter,
+  before: string | null,
+): Promise<Page<NotebookRow>> {
   if (before !== null && !/^\d+$/.test(before))
     throw new AppError('invalid-input', 'This page of the notebook does not exist.', {
       issues: [issue('before', 'cursor-unknown')],
     })
   return rows.listNotebook(database(), who.workspaceId, {
+    ...filter,
     limit: NOTES_PER_PAGE,
     beforeId: before === null ? null : Number(before),
     ownerId: ownersSeen(who),

@@ -401,7 +401,11 @@ export const ROUTES: Record<string, Route> = {
   'GET /api/notebook': {
     action: 'see the notebook',
     summary: 'What was poured and how it came out, newest first',
-    query: { before: 'cursor of the page before' },
+    query: {
+      before: 'cursor of the page before',
+      find: 'words of the order or the recipe, or the number of the piece',
+      state: 'only those in this state',
+    },
   },
   'GET /api/events': {
     action: 'hear what happens',
