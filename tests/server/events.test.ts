@@ -80,8 +80,8 @@ describe('what happens is written', () => {
     await saveOrder(maker, id, { ...fields, note: 'in a box', lines: order.lines }, now)
     const events = await eventsAfter(knex, manager.workspaceId, before, 10)
     expect(events.map(({ subject, kind }) => `${subject} ${kind}`)).toEqual([
-      'pots arranged',
       'order taken',
+      'pots arranged',
       'order changed',
     ])
     expect(events[2]).toMatchObject({ by: 'Test yard maker', changed: ['note'] })
