@@ -69,7 +69,7 @@ describe('orders that others take and change', () => {
     await itHappened(event('order', 3))
     await wait(SETTLED_MS)
     expect(asked).toEqual([])
-    await store.load(false)
+    await store.load()
     await itHappened(event('order', 99))
     await itHappened(event('resin', 1))
     await wait(SETTLED_MS)
@@ -77,7 +77,7 @@ describe('orders that others take and change', () => {
   })
   test('take their place, move, and leave', async () => {
     const { store, itHappened } = await aStore()
-    await store.load(false)
+    await store.load()
     stored.push(order(3, '2026-03-06'))
     await itHappened(event('order', 3, 'taken'))
     await wait(SETTLED_MS)
@@ -93,7 +93,7 @@ describe('orders that others take and change', () => {
   })
   test('are all read anew when too much was missed', async () => {
     const { store, itIsLost } = await aStore()
-    await store.load(false)
+    await store.load()
     stored = [order(7, '2026-03-01')]
     await itIsLost()
     await wait(SETTLED_MS)

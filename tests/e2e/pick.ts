@@ -7,5 +7,7 @@ export const choice = (page: Page, label: string) =>
 /** Chooses one of many from a field that is searched as one types. */
 export async function pick(page: Page, label: string, words: string): Promise<void> {
   await choice(page, label).fill(words)
-  await page.getByRole('option', { name: words }).first().click()
+  // Ordinary choices have options, too; these stand in the list that has just opened.
+  const list = page.getByRole('listbox')
+  await list.getByRole('option', { name: words }).first().click()
 }
