@@ -1,5 +1,5 @@
 export { MILESTONES, type Milestone, MILESTONE_WORDS } from './milestones'
-export { SIZED_HOW, type SizedHow, type Mould, mouldsInUse } from './mould'
+export { SIZED_HOW, type SizedHow, type Mould, castingsLeft, mouldsInUse } from './mould'
 export { ORIGINS, type Origin } from './origins'
 export { type Pigment } from './pigment'
 export { type Portion } from './portion'

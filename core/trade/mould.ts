@@ -29,6 +29,15 @@ export interface Mould {
   usedBefore: number
 }
 
+/**
+ * How many castings all of a mould's copies are still good for, as if they wore alike.
+ * @param counted castings that the workshop's log has, beside those before it
+ */
+export const castingsLeft = (
+  { count, lifeUses, usedBefore }: Pick<Mould, 'count' | 'lifeUses' | 'usedBefore'>,
+  counted: number,
+): number => Math.max(0, lifeUses * count - usedBefore - counted)
+
 /** How many of a mould can be poured into. */
 export const mouldsInUse = ({ count, outOfUse }: Pick<Mould, 'count' | 'outOfUse'>): number =>
   Math.max(0, count - outOfUse)

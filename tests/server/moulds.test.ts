@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
-import { startingMould } from '../../core/trade'
+import { castingsLeft, startingMould } from '../../core/trade'
 import type { Shape } from '../../core/size'
 import { AppError } from '../../server/services/AppError'
 import { createMould, listMoulds, saveMould } from '../../server/services/moulds/moulds'
@@ -182,4 +182,10 @@ describe('what the form may send', () => {
   test('a mould that waits to be sized is fine', () => {
     expect(check(newMouldSchema, fields({ shape: null, sizedHow: null })).ok).toBe(true)
   })
+})
+
+test('castings left are those of all copies, without those before and those in the log', () => {
+  const mould = { count: 3, lifeUses: 30, usedBefore: 12 }
+  expect(castingsLeft(mould, 8)).toBe(70)
+  expect(castingsLeft(mould, 100)).toBe(0)
 })

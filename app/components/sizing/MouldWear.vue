@@ -1,21 +1,16 @@
 <script setup lang="ts">
-import { mouldsInUse } from '~~/core/trade'
+import { castingsLeft, mouldsInUse } from '~~/core/trade'
 import { formatNumber } from '~~/core/units'
 import type { MouldFields } from '~~/shared/schemas/moulds'
 
 /** How large moulds are outside, how worn they are, and which of them cannot be poured into now. */
 const mould = defineModel<MouldFields>({ required: true })
-const { uses, errorAt } = defineProps<{
-  /** Castings so far, in all of them; null while it is not kept yet. */
-  uses: number | null
+const { counted, errorAt } = defineProps<{
+  /** Castings in the workshop's log; null while the mould is not kept yet. */
+  counted: number | null
   errorAt: (path: string) => string | undefined
 }>()
-const before = mould.value.usedBefore
-/** As many as all of them last for, without those made so far. */
-const left = computed(() => {
-  const made = (uses ?? 0) - before + mould.value.usedBefore
-  return Math.max(0, mould.value.lifeUses * mould.value.count - made)
-})
+const left = computed(() => castingsLeft(mould.value, counted ?? 0))
 const SIDES = [
   { key: 'widthMm', label: 'wide' },
   { key: 'depthMm', label: 'deep' },
@@ -39,8 +34,8 @@ const SIDES = [
   />
   <p class="self-end pb-2 text-soft">
     {{ formatNumber(mouldsInUse(mould), 0) }} can be poured into;
-    <template v-if="uses !== null">{{ uses }} castings made, </template>about
-    {{ formatNumber(left, 0) }} left
+    <template v-if="counted !== null">{{ counted + mould.usedBefore }} castings made, </template
+    >about {{ formatNumber(left, 0) }} left
   </p>
   <fieldset class="col-span-2">
     <label class="flex items-center gap-2 py-1"

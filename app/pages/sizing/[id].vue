@@ -187,7 +187,11 @@ function putAway(row: MouldRow): void {
               :error="errorAt('lifeUses')"
               @update:model-value="draft.lifeUses = $event ?? NaN"
             />
-            <MouldWear v-model="draft" :uses="opened?.uses ?? null" :error-at="errorAt" />
+            <MouldWear
+              v-model="draft"
+              :counted="opened ? opened.uses - opened.usedBefore : null"
+              :error-at="errorAt"
+            />
             <FieldMoney
               v-model="draft.price"
               :label="`cost, ${workshop.rules?.currency}`"

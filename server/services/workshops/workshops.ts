@@ -28,7 +28,7 @@ import { AppError } from '../AppError'
 import { openSession, signOut } from '../people/auth'
 import { hashOf } from '../people/secrets'
 import { furnish } from '../setup/furnish'
-import { found, inTransaction } from '../transactions'
+import { found, inTransaction, inTurn } from '../transactions'
 import type { Who } from '../Who'
 
 /** The workshops that one belongs to. */
@@ -117,12 +117,18 @@ const fileName = (name: string, now: Date) =>
   `${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-${now.toISOString().slice(0, 10)}-${randomUUID().slice(0, 8)}.json`
 
 /** Writes the workshop where one is to a file beside the database. @returns the file's name */
-async function keepAside(who: Who, name: string, folder: string, now: Date): Promise<string> {
+async function keepAside(
+  trx: Db,
+  { workspaceId }: Who,
+  name: string,
+  folder: string,
+  now: Date,
+): Promise<string> {
   const file = fileName(name, now)
   await mkdir(folder, { recursive: true, mode: 0o700 })
   const part = join(folder, `${file}.part`)
   await pipeline(
-    Readable.from(exportWorkshop(who, now)),
+    Readable.from(workspaceAsJson(trx, workspaceId, now)),
     createWriteStream(part, { mode: 0o600, flush: true }),
   )
   await rename(part, join(folder, file))
@@ -146,16 +152,18 @@ export async function deleteWorkshop(
     throw new AppError('invalid-input', 'The name of the workshop is another.', {
       issues: [issue('name', 'not-its-name')],
     })
-  const keptAs = (await isMadeUp(database(), who.workspaceId))
-    ? null
-    : await keepAside(who, name, folder, now)
   const own = await listOwnWorkshops(who)
   const next = own.find(({ isHere, furnishedPct }) => !isHere && furnishedPct === 100)
   const self = next ? await selfIn(database(), who.personId, next.id) : null
-  await inTransaction(async (trx) => {
+  // Written and deleted in one turn, so that the file has what was there to the last.
+  const keptAs = await inTurn(who.workspaceId, async (trx) => {
+    const file = (await isMadeUp(trx, who.workspaceId))
+      ? null
+      : await keepAside(trx, who, name, folder, now)
     const rename = await handPasswordsOver(trx, who.workspaceId)
     await removeWorkspace(trx, who.workspaceId)
     await rename()
+    return file
   })
   const opened =
     self && next ? await openSession({ personId: self.personId, workspaceId: next.id }, now) : null
