@@ -62,7 +62,9 @@ const labelOf = (value: unknown) => options.find((option) => option.value === va
     <ComboboxOptions
       class="absolute z-30 mt-1 max-h-72 w-full min-w-48 overflow-auto border border-firm bg-sheet py-1 shadow-sm"
     >
-      <li v-if="found.length === 0" class="px-3 py-2 text-soft">nothing is called so</li>
+      <li v-if="found.length === 0" class="px-3 py-2 text-soft">
+        {{ options.length === 0 ? 'there is none yet' : 'nothing is called so' }}
+      </li>
       <ComboboxOption
         v-for="option in found"
         :key="String(option.value)"

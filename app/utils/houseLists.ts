@@ -25,6 +25,7 @@ export const HOUSE_LISTS: { [K in HouseKind]: HouseList<K> } = {
       signIn: '',
       role: 'maker',
       helpsOthers: true,
+      wage: null,
       skills: ['pour'],
       shifts: [],
       rounds: [],

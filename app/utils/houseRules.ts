@@ -72,7 +72,7 @@ export const PRICE_RULES: readonly RuleLine[] = [
     key: 'labourRate',
     label: 'an hour of work',
     start: 'what you pay yourselves',
-    needs: 'The cost of every piece',
+    needs: 'The cost of every piece, where nobody’s own wage is known',
   },
   {
     key: 'overheadPct',

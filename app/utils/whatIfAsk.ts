@@ -1,4 +1,5 @@
 import { DateTime } from 'luxon'
+import { MINUTES_PER_HOUR } from '~~/core/units'
 import type { PlanTerms } from '~~/shared/schemas/planTerms'
 import type { PlanAsk, Supposition } from '~~/shared/schemas/proposals'
 
@@ -14,7 +15,7 @@ export const WHAT_IFS = [
 ] as const
 export type WhatIfKind = (typeof WHAT_IFS)[number]['value']
 
-/** What the fields say; days as yyyy-MM-dd and times as HH:mm, by the workshop's clock. */
+/** What the fields say; days as yyyy-MM-dd and times as minutes from midnight, by the workshop's clock. */
 export interface WhatIfDraft {
   personId: number
   mouldId: number
@@ -23,8 +24,8 @@ export interface WhatIfDraft {
   recipeId: number
   from: string
   to: string
-  fromTime: string
-  toTime: string
+  fromMin: number
+  toMin: number
   pieces: number
   /** The day it is wanted for; empty for as room is left. */
   promised: string
@@ -36,7 +37,7 @@ interface WhatIfOptions {
   terms: PlanTerms
   timeZone: string
 }
-const PROMISED_AT = '17:00'
+const PROMISED_AT_MIN = 17 * 60
 
 /** What is asked of the planner when something is supposed. */
 export function whatIfAsk({ kind, draft, terms, timeZone }: WhatIfOptions): PlanAsk {
@@ -51,28 +52,28 @@ export function whatIfAsk({ kind, draft, terms, timeZone }: WhatIfOptions): Plan
     terms,
     suppose: [one],
   })
-  const at = (day: string, time: string) => instant(day, time, timeZone)
-  const { personId, resinId, from, to, fromTime, toTime, pieces } = draft
-  const wholeDays = { fromAt: at(from, '00:00'), toAt: at(dayAfter(to), '00:00') }
+  const at = (day: string, minute: number) => instant(day, minute, timeZone)
+  const { personId, resinId, from, to, fromMin, toMin, pieces } = draft
+  const wholeDays = { fromAt: at(from, 0), toAt: at(dayAfter(to), 0) }
   // A box runs into the night: an hour before it was lit is one of the next day.
-  const boxDay = toTime > fromTime ? from : dayAfter(from)
+  const boxDay = toMin > fromMin ? from : dayAfter(from)
 
   switch (kind) {
     case 'away':
       return keep({ away: [...terms.away, { personId, ...wholeDays }] })
     case 'extra': {
-      const stays = { personId, fromAt: at(from, fromTime), toAt: at(from, toTime) }
+      const stays = { personId, fromAt: at(from, fromMin), toAt: at(from, toMin) }
       return improve({ extra: [...terms.extra, stays] })
     }
     case 'boxOn': {
-      const runs = { fromAt: at(from, fromTime), toAt: at(boxDay, toTime) }
+      const runs = { fromAt: at(from, fromMin), toAt: at(boxDay, toMin) }
       return improve({ boxOn: [...terms.boxOn, runs] })
     }
     case 'boxOff':
       return keep({ boxOff: [...terms.boxOff, wholeDays] })
     case 'delivery': {
       const others = terms.deliveries.filter((one) => one.resinId !== resinId)
-      return keep({ deliveries: [...others, { resinId, at: at(from, fromTime) }] })
+      return keep({ deliveries: [...others, { resinId, at: at(from, fromMin) }] })
     }
     case 'failed':
       return suppose({ kind: 'failed', lineId: draft.lineId, pieces })
@@ -83,11 +84,14 @@ export function whatIfAsk({ kind, draft, terms, timeZone }: WhatIfOptions): Plan
         kind: 'order',
         recipeId: draft.recipeId,
         quantity: pieces,
-        promisedAt: draft.promised === '' ? null : at(draft.promised, PROMISED_AT),
+        promisedAt: draft.promised === '' ? null : at(draft.promised, PROMISED_AT_MIN),
       })
   }
 }
 
-const instant = (day: string, time: string, zone: string) =>
-  DateTime.fromISO(`${day}T${time}`, { zone }).toUTC().toISO() ?? ''
+const instant = (day: string, minute: number, zone: string) =>
+  DateTime.fromISO(day, { zone })
+    .set({ hour: Math.floor(minute / MINUTES_PER_HOUR), minute: minute % MINUTES_PER_HOUR })
+    .toUTC()
+    .toISO() ?? ''
 const dayAfter = (day: string) => DateTime.fromISO(day).plus({ days: 1 }).toFormat('yyyy-MM-dd')

@@ -4,6 +4,8 @@ import { mix } from '../mix'
 import { answer, invalid, type Result } from '../result'
 import { sizeBatch } from './sizeBatch'
 import {
+  POURING,
+  wageOf,
   type Layer,
   type MoneyRules,
   type Mould,
@@ -39,6 +41,7 @@ function costRequestOf(parts: CostParts): Result<CostRequest> {
     const resin = resins.get(layer.resinId)
     return resin ? materialsOf(layer, sized.value.layers[i]?.mixMl ?? 0, resin, parts.pigments) : []
   })
+  const pouring = wageOf(money, POURING.skill)
   const labour = [
     ...labourOf(recipe, 'before', money),
     ...recipe.layers.flatMap((layer, i) => {
@@ -47,13 +50,13 @@ function costRequestOf(parts: CostParts): Result<CostRequest> {
         {
           name: `mix ${layer.name}`,
           minutes: (rules.measureMin + layer.stirMin) * pots,
-          ratePerHour: money.labourRate,
+          ratePerHour: pouring,
           per: 'batch' as const,
         },
         {
           name: `pour ${layer.name}`,
           minutes: layer.pourMin,
-          ratePerHour: money.labourRate,
+          ratePerHour: pouring,
           per: 'piece' as const,
         },
         ...(layer.heatAfterMin.length > 0
@@ -61,7 +64,7 @@ function costRequestOf(parts: CostParts): Result<CostRequest> {
               {
                 name: `heat passes ${layer.name}`,
                 minutes: rules.heatPassMin * layer.heatAfterMin.length * pots,
-                ratePerHour: money.labourRate,
+                ratePerHour: pouring,
                 per: 'batch' as const,
               },
             ]
@@ -101,25 +104,22 @@ function shown(price: Money | null): Money {
  * The steps of a phase, as often as they are done; what is done once for the batch is a line of its
  * own.
  */
-function labourOf(
-  recipe: Recipe,
-  phase: Step['phase'],
-  { labourRate }: MoneyRules,
-): CostRequest['labour'] {
+function labourOf(recipe: Recipe, phase: Step['phase'], money: MoneyRules): CostRequest['labour'] {
   return recipe.steps
     .filter((step) => step.phase === phase)
-    .flatMap(({ name, pieceMin, batchMin, atMin }) => {
+    .flatMap(({ name, skill, pieceMin, batchMin, atMin }) => {
+      const ratePerHour = wageOf(money, skill)
       const times = phase === 'curing' ? atMin.length : 1
       return [
         ...(pieceMin > 0
-          ? [{ name, minutes: pieceMin * times, ratePerHour: labourRate, per: 'piece' as const }]
+          ? [{ name, minutes: pieceMin * times, ratePerHour, per: 'piece' as const }]
           : []),
         ...(batchMin > 0
           ? [
               {
                 name: pieceMin > 0 ? `${name}, once` : name,
                 minutes: batchMin * times,
-                ratePerHour: labourRate,
+                ratePerHour,
                 per: 'batch' as const,
               },
             ]
@@ -153,7 +153,8 @@ function materialsOf(
 }
 
 /**
- * Costs a batch of a recipe: resin and pigment by layer, labour by step, wear of the mould. Resin
+ * Costs a batch of a recipe: resin and pigment by layer, labour by step at what an hour of
+ * its skill costs, wear of the mould. Resin
  * is priced by the millilitre of its kit; pigment by its load on the mix's mass (left out where a
  * density is missing). One piece is one use of the mould.
  * @returns as `cost`

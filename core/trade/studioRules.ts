@@ -1,6 +1,5 @@
 import type { Money } from '../cost'
 
-/** The studio's own figures that every batch is worked out with. */
 /** How long the hands take at every pot, and how much pigment it bears. */
 export interface WorkRules {
   /** For measuring both parts into one cup, minutes. */
@@ -11,6 +10,7 @@ export interface WorkRules {
   pigmentCapPct: number
 }
 
+/** The studio's own figures that every batch is worked out with. */
 export interface StudioRules extends WorkRules {
   currency: string
   perCupMl: number
@@ -24,7 +24,10 @@ export interface StudioRules extends WorkRules {
 
 /** What costs and prices are worked out with. */
 export interface MoneyRules {
+  /** An hour of work where nobody's own wage is known. */
   labourRate: Money
+  /** An hour by skill, where people are paid differently; as `wagesBySkill` gives it. */
+  wages: Readonly<Record<string, Money>>
   overheadPct: number
   packaging: Money
   feePct: number

@@ -7,6 +7,7 @@ export type Source =
   | 'data sheet'
   | 'worked out'
   | 'house rule'
+  | 'own wages'
   | 'resin'
   | 'recipe'
   | 'order'

@@ -35,6 +35,12 @@ export function whyCostPerGood(costed: CostAnswer, pieces: number, rules: Priced
         unit: `${rules.currency}/h`,
         source: 'house rule',
       },
+      ...Object.entries(money.wages).map(([skill, wage]) => ({
+        name: skill === '' ? 'an hour of anybody' : `an hour of “${skill}”`,
+        value: wage,
+        unit: `${rules.currency}/h`,
+        source: 'own wages' as const,
+      })),
     ],
     otherwise: `If none failed it would be ${costed.costPerPiece} ${rules.currency}.`,
   }

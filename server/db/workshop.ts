@@ -1,10 +1,11 @@
 import { DateTime } from 'luxon'
 import { climateOn, type RoomClimate } from '../../core/cure'
-import type { Pigment, StudioRules } from '../../core/trade'
+import { wagesBySkill, type Pigment, type StudioRules } from '../../core/trade'
 import type { DateStyle } from '../../shared/time/days'
 import type { PlaceRow } from '../../shared/types/workshop'
 import { now } from '../clock'
 import { HOUSE_TABLES } from './house'
+import { listEarners } from './house/people'
 import { seasonOf, type SeasonColumns } from './house/rooms'
 import { decimal, type Db } from './rows'
 import { getRules } from './workspaces'
@@ -47,7 +48,16 @@ export async function getWorkspace(
     dateStyle,
     rules: {
       ...work,
-      money: { labourRate, overheadPct, packaging, feePct, feeFixed, taxPct, marginPct },
+      money: {
+        labourRate,
+        wages: wagesBySkill(await listEarners(db, workspaceId), labourRate),
+        overheadPct,
+        packaging,
+        feePct,
+        feeFixed,
+        taxPct,
+        marginPct,
+      },
     },
   }
 }

@@ -72,6 +72,12 @@ export const moneyColumn = column(
     value === null ? '' : decimals(String(value as string), decimalMark),
 )
 
+/** A sum that may be missing; an empty cell says so. */
+export const maybeMoneyColumn = column(
+  (text, style) => (text === '' ? ok(null) : moneyColumn('', '').read(text, style)),
+  moneyColumn('', '').write,
+)
+
 const YES = ['yes', 'y', 'true', '1', 'x', 'ja', 'oui', 'si']
 const NO = ['no', 'n', 'false', '0', 'nein', 'non', '']
 export const flagColumn = column(

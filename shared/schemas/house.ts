@@ -227,6 +227,8 @@ const personFields = {
   role: oneOf(ROLES).required(),
   /** Whether a guest gives a hand with the work of others. */
   helpsOthers: flag().required(),
+  /** What an hour of theirs costs; null for what the rules say. */
+  wage: money().nullable().defined('is missing'),
   skills: list(named(40)).required().max(50),
   shifts: list(weeklyShift())
     .required()

@@ -11,8 +11,8 @@ const draft: WhatIfDraft = {
   recipeId: 7,
   from: '2027-03-27',
   to: '2027-03-28',
-  fromTime: '17:00',
-  toTime: '20:00',
+  fromMin: 17 * 60,
+  toMin: 20 * 60,
   pieces: 2,
   promised: '',
 }
@@ -40,7 +40,7 @@ describe('what is supposed', () => {
     expect(more.terms.extra.map((one) => one.personId)).toEqual([9, 3])
   })
   test('a box that runs past midnight ends on the next day', () => {
-    expect(asked('boxOn', { fromTime: '22:00', toTime: '01:00' }).terms.boxOn).toEqual([
+    expect(asked('boxOn', { fromMin: 22 * 60, toMin: 1 * 60 }).terms.boxOn).toEqual([
       { fromAt: '2027-03-27T21:00:00.000Z', toAt: '2027-03-28T00:00:00.000Z' },
     ])
     expect(asked('boxOn').terms.boxOn[0]!.toAt).toBe('2027-03-27T19:00:00.000Z')

@@ -11,7 +11,7 @@ import {
   type PlanLine,
 } from '../../core/question'
 import { costBatch, sizeBatch } from '../../core/recipe'
-import type { Recipe } from '../../core/trade'
+import { wageOf, wagesBySkill, type Recipe } from '../../core/trade'
 import { workableMin } from '../../core/resin'
 import { checkPlan, plan, type PlanAnswer } from '../../core/plan'
 import { demoulding, layer, mould, pigment, recipe, resin, rules, step } from '../fixtures/studio'
@@ -99,6 +99,46 @@ test('the costs of a batch, by hand', () => {
     '1.00',
   ])
   expect(costed.value).toMatchObject({ batchCost: '31.20', costPerGood: '15.60', price: '31.20' })
+})
+
+test('where people are paid differently a step costs the mean of those who can do it, by hand', () => {
+  const wages = wagesBySkill(
+    [
+      { skills: ['pour', 'finish'], wage: '24.00' },
+      { skills: ['pour'], wage: null },
+      { skills: [], wage: '15.00' },
+    ],
+    '30.00',
+  )
+  // pour (24 + 30) / 2, finish 24, anybody (24 + 30 + 15) / 3
+  expect(wages).toEqual({ '': '23.0000', pour: '27.0000', finish: '24.0000' })
+  expect(wagesBySkill([{ skills: ['pour'], wage: null }], '30.00')).toEqual({})
+  const money = { ...rules.money, wages }
+  expect(wageOf(money, 'paint')).toBe('30.00')
+  const costed = costBatch({
+    recipe: recipe({
+      steps: [
+        step({ name: 'level', skill: null, pieceMin: 10 }),
+        step({ name: 'wax', skill: 'finish', pieceMin: 10 }),
+      ],
+    }),
+    pieces: 2,
+    resins: new Map([[1, resin]]),
+    pigments: new Map(),
+    mould: null,
+    potsPerLayer: [1],
+    rules: { ...rules, money },
+  })
+  if (!costed.ok) throw new Error('refused')
+  // level 2 × 10 min at 23.00, wax 2 × 10 min at 24.00, mix 8 min and pour 2 × 2 min at 27.00
+  expect(costed.value.lines.slice(1)).toEqual(
+    [
+      ['level', '7.67'],
+      ['wax', '8.00'],
+      ['mix face', '3.60'],
+      ['pour face', '1.80'],
+    ].map(([name, amount]) => ({ name, kind: 'labour', amount })),
+  )
 })
 
 test('a tint is the pigments over clear resin', () => {

@@ -142,6 +142,7 @@ describe('what goes out', () => {
         signIn: 'wren',
         role: 'maker',
         helpsOthers: true,
+        wage: null,
         skills: ['pour', 'finish'],
         shifts: [
           { weekday: 1, fromMin: 540, toMin: 750 },

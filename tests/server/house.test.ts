@@ -29,9 +29,11 @@ import { setUp, setUpState } from '../../server/services/setup/setup'
 import { startList } from '../../server/services/setup/startList'
 import type { Who } from '../../server/services/Who'
 import { historyOf } from '../../server/services/history'
-import { BEGINNINGS, type SetUpFields } from '../../shared/schemas/house'
+import { check } from '../../shared/schemas/check'
+import { BEGINNINGS, HOUSE_SCHEMAS, type SetUpFields } from '../../shared/schemas/house'
 import { METRIC } from '../../core/units'
 import { makerId, mouldId, placeId, stationId } from '../../core/question'
+import { getWorkshop } from '../../server/services/workshop/workshop'
 import { aWorkshop, freshDatabase, leaveDatabase } from './database'
 import { aDisc, anOrderFor, refusal } from './given'
 
@@ -54,6 +56,7 @@ const person = (name: string) => ({
   signIn: `${name.toLowerCase()}-${keys++}`,
   role: 'maker' as const,
   helpsOthers: true,
+  wage: null,
   skills: ['pour'],
   shifts: [{ weekday: 1, fromMin: 540, toMin: 1020 }],
   rounds: [],
@@ -295,6 +298,23 @@ describe('the house', () => {
     expect(await refused(addToHouse(who, 'stations', foreign, now))).toMatchObject({
       issues: [{ path: 'roomId', code: 'room-unknown' }],
     })
+  })
+  test('knows what an hour of a skill costs from the wages of those who have it', async () => {
+    const { manager: who } = await aWorkshop(knex, 'Wages')
+    const rated = { ...(await houseRules(who)), labourRate: '20.00' }
+    await saveRules(who, rated, now)
+    expect((await getWorkshop(who)).rules.money).toMatchObject({ wages: {} })
+    const carver = { ...person('Carver'), skills: ['carve'], wage: '31.50' }
+    const { id } = await addToHouse(who, 'people', carver, now)
+    const helper = { ...person('Helper'), skills: ['carve'] }
+    await addToHouse(who, 'people', helper, now)
+    const visitor = { ...person('Visitor'), skills: ['carve'], wage: '90.00' }
+    await addToHouse(who, 'people', { ...visitor, role: 'guest', helpsOthers: false }, now)
+    expect((await getWorkshop(who)).rules.money!.wages.carve).toBe('25.7500')
+    const wrong = check(HOUSE_SCHEMAS.people.fresh, { ...carver, wage: '-3' })
+    expect(wrong).toMatchObject({ issues: [{ path: 'wage' }] })
+    await archiveInHouse(who, 'people', { id, version: 1, archived: true }, now)
+    expect((await getWorkshop(who)).rules.money!.wages).toEqual({})
   })
   test('has rules, which two people save one after the other', async () => {
     const rules = await houseRules(manager)

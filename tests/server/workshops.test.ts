@@ -124,6 +124,7 @@ test('an invitation can be taken as another workshop of one’s own', async () =
       signIn: 'visiting',
       role: 'maker',
       helpsOthers: true,
+      wage: null,
       skills: [],
       shifts: [],
       rounds: [],

@@ -8,6 +8,12 @@ import { WEEKDAYS } from '~/utils/weekdays'
 const person = defineModel<HouseFields['people']>({ required: true })
 const { errorAt } = defineProps<{ errorAt: (path: string) => string | undefined }>()
 const house = useHouseStore()
+const workshop = useWorkshopStore()
+/** Nothing typed is no wage of their own. */
+const wage = computed({
+  get: () => person.value.wage,
+  set: (sum) => (person.value.wage = sum?.trim() ? sum : null),
+})
 
 const ROLES = [
   { value: 'manager', label: 'manager: everything, prices and the house too' },
@@ -117,6 +123,18 @@ function likeMonday(): void {
         ><input v-model="person.helpsOthers" type="checkbox" class="size-5 accent-ink" /> gives a
         hand with the work of others, too</label
       >
+      <div>
+        <FieldMoney
+          v-model="wage"
+          :label="`An hour of theirs, ${workshop.rules?.currency ?? ''}`"
+          class="w-48"
+          :error="errorAt('wage')"
+        />
+        <p class="mt-1 text-sm text-soft">
+          Empty: what the rules say. A step costs the mean of those who can do it; whoever sees
+          prices sees that mean, not whose it is.
+        </p>
+      </div>
       <fieldset>
         <legend class="text-soft">Can</legend>
         <div class="mt-1 flex flex-wrap gap-x-5 gap-y-2">

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { EVENING_MIN } from '~~/core/plan'
-import { MINUTES_PER_DAY } from '~~/core/units'
+import { MINUTES_PER_DAY, MINUTES_PER_HOUR } from '~~/core/units'
 import { planAskSchema } from '~~/shared/schemas/proposals'
 import { check } from '~~/shared/schemas/check'
-import { clockOfDay } from '~/utils/clockOfDay'
 import type { PlanTerms } from '~~/shared/schemas/planTerms'
 import type { PlanAsk } from '~~/shared/schemas/proposals'
 import { said } from '~~/shared/words'
@@ -31,8 +30,8 @@ const draft = reactive<WhatIfDraft>({
   recipeId: recipes.recipes.find((recipe) => !recipe.archived)?.id ?? 0,
   from: today.toFormat('yyyy-MM-dd'),
   to: today.plus({ days: 2 }).toFormat('yyyy-MM-dd'),
-  fromTime: '17:00',
-  toTime: '20:00',
+  fromMin: 17 * MINUTES_PER_HOUR,
+  toMin: 20 * MINUTES_PER_HOUR,
   pieces: 1,
   promised: '',
 })
@@ -54,9 +53,9 @@ watch(kind, () => {
     'boxC' in climate && climate.runs ? [climate.runs.untilMin] : [],
   )
   if (kind.value === 'boxOn' && runs.length > 0)
-    [draft.fromTime, draft.toTime] = [0, EVENING_MIN].map((later) =>
-      clockOfDay((Math.min(...runs) + later) % MINUTES_PER_DAY),
-    ) as [string, string]
+    [draft.fromMin, draft.toMin] = [0, EVENING_MIN].map(
+      (later) => (Math.min(...runs) + later) % MINUTES_PER_DAY,
+    ) as [number, number]
 })
 const boxes = computed(() =>
   (workshop.workshop?.places ?? []).filter((place) => place.kind === 'box'),
@@ -93,29 +92,21 @@ const started = computed(() => choices(lines, ({ title }) => title))
         :options="people"
       />
       <div v-if="kind === 'away' || kind === 'boxOff'" class="grid grid-cols-2 gap-3">
-        <FieldText
-          v-model="draft.from"
-          label="From"
-          type="date"
-          :error="errorAt('fromAt')"
-        /><FieldText
+        <FieldDate v-model="draft.from" label="From" :error="errorAt('fromAt')" /><FieldDate
           v-model="draft.to"
           label="To the end of"
-          type="date"
           :error="errorAt('toAt')"
         />
       </div>
       <div v-else class="grid grid-cols-2 gap-3">
-        <FieldText
+        <FieldDate
           v-model="draft.from"
           label="On"
-          type="date"
           class="col-span-2"
           :error="errorAt('fromAt')"
-        /><FieldText v-model="draft.fromTime" label="From" type="time" /><FieldText
-          v-model="draft.toTime"
+        /><ClockField v-model="draft.fromMin" label="From" /><ClockField
+          v-model="draft.toMin"
           label="To"
-          type="time"
           :error="errorAt('toAt', 'extra[0]', 'boxOn[0]')"
         />
       </div>
@@ -123,12 +114,10 @@ const started = computed(() => choices(lines, ({ title }) => title))
     <template v-else-if="kind === 'delivery'">
       <FieldChoice v-model="draft.resinId" label="Resin" :options="bottles" />
       <div class="grid grid-cols-2 gap-3">
-        <FieldText
-          v-model="draft.from"
-          label="It comes"
-          type="date"
-          :error="errorAt('at')"
-        /><FieldText v-model="draft.fromTime" label="at" type="time" />
+        <FieldDate v-model="draft.from" label="It comes" :error="errorAt('at')" /><ClockField
+          v-model="draft.fromMin"
+          label="at"
+        />
       </div>
     </template>
     <template v-else-if="kind === 'failed'">
@@ -167,10 +156,10 @@ const started = computed(() => choices(lines, ({ title }) => title))
           label="How many"
           :error="errorAt('quantity')"
           @update:model-value="draft.pieces = $event ?? Number.NaN"
-        /><FieldText
+        /><FieldDate
           v-model="draft.promised"
           label="Wanted for (empty: as room is left)"
-          type="date"
+          optional
           :error="errorAt('promisedAt')"
         />
       </div>

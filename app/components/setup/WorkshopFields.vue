@@ -9,7 +9,8 @@ const workshop = defineModel<WorkshopNames>({ required: true })
 const { errorAt } = defineProps<{ errorAt: (field: keyof WorkshopNames) => string | undefined }>()
 const asOptions = (names: readonly string[]) =>
   names.map((name) => ({ value: name, label: name.replaceAll('_', ' ') }))
-const zones = asOptions(Intl.supportedValuesOf('timeZone'))
+/** Universal time is a place's, too, though it is none. */
+const zones = asOptions([...new Set([...Intl.supportedValuesOf('timeZone'), 'UTC'])])
 const currencies = asOptions(Intl.supportedValuesOf('currency'))
 </script>
 

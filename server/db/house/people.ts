@@ -1,3 +1,4 @@
+import type { Earner } from '../../../core/trade'
 import type { HouseFields } from '../../../shared/schemas/house'
 import type { OtherDays, RoundShift, WeeklyShift } from '../../../shared/types/workshop'
 import { houseTable, type HouseColumns, type HouseTable } from './houseTable'
@@ -12,6 +13,7 @@ interface Columns extends HouseColumns {
   sign_in: string
   role: PersonFields['role']
   helps_others: number
+  wage: string | null
 }
 
 /** The row without what hangs on it. */
@@ -22,12 +24,14 @@ const alone = houseTable<Alone, Columns>({
     signIn: row.sign_in,
     role: row.role,
     helpsOthers: row.helps_others === 1,
+    wage: row.wage,
   }),
   columnsOf: (fields) => ({
     name: fields.name.trim(),
     sign_in: fields.signIn.trim().toLowerCase(),
     role: fields.role,
     helps_others: fields.helpsOthers,
+    wage: fields.wage,
   }),
 })
 
@@ -100,6 +104,22 @@ async function withWork<P extends { id: number }>(db: Db, workspaceId: number, p
     shifts: of(shifts, person.id, shiftOf),
     rounds: of(rounds, person.id, roundOf),
     otherwise: of(otherwise, person.id, otherwiseOf),
+  }))
+}
+
+/** Those who may be given the work of others, with their own wages. */
+export async function listEarners(db: Db, workspaceId: number): Promise<Earner[]> {
+  const [people, skills] = await Promise.all([
+    db('people')
+      .where({ workspace_id: workspaceId })
+      .where((one) => one.whereNot({ role: 'guest' }).orWhere({ helps_others: 1 }))
+      .whereNull('archived_at')
+      .select('id', 'wage') as unknown as Promise<{ id: number; wage: string | null }[]>,
+    byPerson<SkillRow>(db, workspaceId, 'person_skills', ['skill']),
+  ])
+  return people.map(({ id, wage }) => ({
+    wage,
+    skills: (skills.get(id) ?? []).map(({ skill }) => skill),
   }))
 }
 

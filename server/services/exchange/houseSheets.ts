@@ -1,6 +1,7 @@
 import {
   choiceColumn,
   flagColumn,
+  maybeMoneyColumn,
   maybeNumberColumn,
   moneyColumn,
   numberColumn,
@@ -128,6 +129,7 @@ const people = houseSheet('people', [], () => ({
   signIn: '',
   role: 'maker',
   helpsOthers: true,
+  wage: null,
   skills: [],
   shifts: [],
   rounds: [],
@@ -160,6 +162,7 @@ export const peopleSheet: Sheet<PersonRow> = {
     choiceColumn({ manager: [], maker: [], guest: [] })('is', 'role', { also: ['role'] }),
     wordsColumn('can', 'skills', { also: ['skills'] }),
     flagColumn('helps others', 'helpsOthers'),
+    maybeMoneyColumn('wage', 'wage', { also: ['wage an hour', 'hourly wage', 'rate'] }),
     ...DAYS.map(dayHours),
   ],
   blank: () => ({ ...people.blank(), week: weekOf([]) }),

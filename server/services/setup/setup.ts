@@ -52,6 +52,7 @@ export async function setUp(
         signIn: signInName,
         role: 'manager',
         helpsOthers: true,
+        wage: null,
         rounds: [],
         otherwise: [],
         ...work,

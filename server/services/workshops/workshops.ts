@@ -65,6 +65,7 @@ export async function joinAsManager(
       signIn: await freeSignIn(trx, here.signIn),
       role: 'manager',
       helpsOthers: true,
+      wage: null,
       rounds: [],
       otherwise: [],
       ...work,
