@@ -15,8 +15,12 @@ async function bundleWorkers(serverDir: string): Promise<void> {
       format: 'esm',
       target: 'node20',
     })
-  // What the made-up yard needs of packages lies beside the server already.
-  await Promise.all([bundle('computeJob', 'bundle'), bundle('yardJob', 'external')])
+  // What workshops are filled with needs packages that lie beside the server already.
+  await Promise.all([
+    bundle('computeJob', 'bundle'),
+    bundle('yardJob', 'external'),
+    bundle('loadJob', 'external'),
+  ])
 }
 
 export default defineNuxtConfig({

@@ -13,7 +13,7 @@ export const EVENT_KINDS = {
   customer: ['added', 'changed', 'put away', 'brought back', 'removed'],
   holiday: ['added', 'changed', 'put away', 'brought back', 'removed'],
   letter: ['written', 'sent', 'not sent'],
-  workshop: ['set up', 'changed'],
+  workshop: ['set up', 'changed', 'loaded'],
   pots: ['arranged', 'gathered'],
   plan: ['made', 'accepted', 'brought back'],
   proposal: ['asked', 'worked out', 'let go'],

@@ -14,6 +14,36 @@ useIntervalFn(() => {
 }, LOOK_EVERY_MS)
 const asking = ref<'another' | 'delete' | null>(null)
 const { busy, refused, attempt } = useAttempt()
+
+const isSending = ref(false)
+/** The one that is read in now. */
+const coming = ref<number | null>(null)
+const lost = ref(false)
+async function take(input: HTMLInputElement): Promise<void> {
+  const file = input.files?.[0]
+  if (!file) return
+  lost.value = false
+  isSending.value = true
+  await attempt(async () => {
+    coming.value = (await store.loadFile(file)).id
+  })
+  isSending.value = false
+  // The same file can be chosen again.
+  input.value = ''
+}
+const stop = (id: number) =>
+  attempt(async () => {
+    if (coming.value === id) coming.value = null
+    await store.stopFilling()
+  })
+watch(
+  () => store.workshops.find(({ id }) => id === coming.value)?.furnishedPct,
+  (pct) => {
+    if (coming.value === null || (pct !== undefined && pct < 100)) return
+    lost.value = pct === undefined
+    coming.value = null
+  },
+)
 </script>
 
 <template>
@@ -48,13 +78,10 @@ const { busy, refused, attempt } = useAttempt()
             v-else-if="workshop.furnishedPct < 100"
             class="flex flex-wrap items-center gap-3 text-soft"
             ><span role="status"
-              >its three months are being lived through: {{ workshop.furnishedPct }} %</span
-            ><button
-              type="button"
-              class="quiet slim"
-              :disabled="busy"
-              @click="attempt(store.stopYard)"
-            >
+              >{{
+                workshop.isMadeUp ? 'its three months are being lived through' : 'it is read in'
+              }}: {{ workshop.furnishedPct }} %</span
+            ><button type="button" class="quiet slim" :disabled="busy" @click="stop(workshop.id)">
               Stop it
             </button></span
           >
@@ -69,6 +96,27 @@ const { busy, refused, attempt } = useAttempt()
           </button>
         </li>
       </ul>
+      <section v-if="isManager" class="mt-6">
+        <h2>From a file</h2>
+        <p class="mb-2 text-soft">
+          A workshop that was downloaded, here or from another installation, is taken in as another
+          one of yours. Its people are invited anew, because passwords stand in no file.
+        </p>
+        <label
+          class="quiet inline-grid cursor-pointer place-content-center"
+          :class="busy ? 'opacity-60' : ''"
+          >Choose a file<input
+            type="file"
+            accept=".json,application/json"
+            class="sr-only"
+            :disabled="busy"
+            @change="take($event.target as HTMLInputElement)"
+        /></label>
+        <p v-if="isSending" role="status" class="mt-2 text-soft">Reading it …</p>
+        <p v-if="lost" role="alert" class="wrong mt-2">
+          The workshop could not be read in to its end, and nothing of it was kept.
+        </p>
+      </section>
       <section v-if="isManager && !hasYard" class="mt-6">
         <h2>Look around first</h2>
         <p class="mb-2 text-soft">

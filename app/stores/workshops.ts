@@ -25,8 +25,14 @@ export const useWorkshopsStore = defineStore('workshops', () => {
     await api.post('/api/me/yard', {})
     await load()
   }
-  async function stopYard(): Promise<void> {
-    await api.remove('/api/me/yard')
+  /** Takes in the file of a workshop; its rows come while one goes on. */
+  async function loadFile(file: File): Promise<{ id: number }> {
+    const begun = await api.upload<{ id: number }>('/api/me/workshops/load', file)
+    await load()
+    return begun
+  }
+  async function stopFilling(): Promise<void> {
+    await api.remove('/api/me/workshops/unfinished')
     await load()
   }
   async function join(secret: string): Promise<void> {
@@ -43,7 +49,8 @@ export const useWorkshopsStore = defineStore('workshops', () => {
     goTo,
     create,
     addYard,
-    stopYard,
+    loadFile,
+    stopFilling,
     join,
     remove,
   }

@@ -22,4 +22,4 @@ export {
 export { planRequest } from './planRequest'
 export { rangesOf } from './stints'
 export { whatIsMissing, type Missing } from './whatIsMissing'
-export { boxTaskOf, CLOCK, isBoxTask, isColdBox, isOfClock } from './taskNames'
+export { boxTaskOf, CLOCK, isBoxTask, isColdBox, isOfClock, withRowsRenamed } from './taskNames'

@@ -38,3 +38,15 @@ export const keyOf = (
   pot: Pick<PlanPot, 'id' | 'firstPiece'>,
   what: string,
 ): string => `k${layer.id}.${pot.id}.${pot.firstPiece}.${what}`
+
+/**
+ * A task's name with its rows renamed: its line, and the layer and pot of a portion.
+ * @param renamed the row that takes a row's place
+ */
+export const withRowsRenamed = (id: string, renamed: (row: number) => number): string =>
+  id
+    .replace(/^line(\d+)(?=\.)/, (_, line) => jobId.of(renamed(Number(line))))
+    .replace(
+      /^(line\d+\.k)(\d+)\.(\d+)(?=\.)/,
+      (_, line, layer, pot) => `${line}${renamed(Number(layer))}.${renamed(Number(pot))}`,
+    )

@@ -58,7 +58,11 @@ export async function selfIn(
   return row ?? null
 }
 
-/** A name to sign in with that nobody has, as near to the wanted one as can be. */
+/** A name to sign in with: the wanted one where nobody has it, else one like it. */
+export const signInNear = async (db: Db, wanted: string): Promise<string> =>
+  (await db('people').where({ sign_in: wanted }).first('id')) ? freeSignIn(db, wanted) : wanted
+
+/** A name to sign in with that nobody has, as near to the wanted one as can be, and another. */
 export async function freeSignIn(db: Db, wanted: string): Promise<string> {
   for (let n = 2; ; n++) {
     const name = `${wanted}-${n}`

@@ -1,12 +1,21 @@
 import type { Db } from './rows'
 
+/** A column of such a table, as the database describes it. */
+export interface OwnedColumn {
+  name: string
+  /** As in `decimal(12,4)`. */
+  type: string
+  isNullable: boolean
+  isJson: boolean
+  /** The table whose rows it points to, where those belong to workshops, too. */
+  pointsTo: string | null
+}
+
 /** A table whose rows belong to workshops. */
 export interface OwnedTable {
   name: string
-  /** Tables that its rows point to. */
-  pointsTo: string[]
-  /** Its columns, in their order. */
-  columns: string[]
+  /** In their order. */
+  columns: OwnedColumn[]
 }
 
 /** What an export leaves out: who is signed in where, and secrets, even as their hashes. */
@@ -18,42 +27,84 @@ const SECRET_COLUMNS: Record<string, readonly string[]> = {
 }
 const ROWS_AT_A_TIME = 200
 
-interface Reference {
+interface ColumnRow extends Omit<OwnedColumn, 'isNullable' | 'isJson' | 'pointsTo'> {
   table: string
-  target: string | null
+  isNullable: 0 | 1
+}
+/** What the database says of itself. */
+interface Described {
+  columns: ColumnRow[]
+  references: { table: string; column: string; target: string }[]
+  checks: { table: string; clause: string }[]
+}
+
+async function describe(db: Db): Promise<Described> {
+  const rows = async <T>(sql: string) => ((await db.raw(sql)) as unknown as [T[]])[0]
+  const [columns, references, checks] = await Promise.all([
+    rows<ColumnRow>(
+      `SELECT TABLE_NAME AS \`table\`, COLUMN_NAME AS name, COLUMN_TYPE AS type,
+         IS_NULLABLE = 'YES' AS isNullable
+       FROM information_schema.COLUMNS
+       WHERE TABLE_SCHEMA = DATABASE() AND EXTRA NOT LIKE '%GENERATED%' ORDER BY ORDINAL_POSITION`,
+    ),
+    rows<Described['references'][number]>(
+      `SELECT TABLE_NAME AS \`table\`, COLUMN_NAME AS \`column\`, REFERENCED_TABLE_NAME AS target
+       FROM information_schema.KEY_COLUMN_USAGE
+       WHERE TABLE_SCHEMA = DATABASE() AND REFERENCED_TABLE_NAME IS NOT NULL`,
+    ),
+    rows<Described['checks'][number]>(
+      `SELECT TABLE_NAME AS \`table\`, CHECK_CLAUSE AS clause
+       FROM information_schema.CHECK_CONSTRAINTS WHERE CONSTRAINT_SCHEMA = DATABASE()`,
+    ),
+  ])
+  return { columns, references, checks }
 }
 
 /** Every table with rows of workshops, those that are pointed to before those that point to them. */
 export async function ownedTables(db: Db): Promise<OwnedTable[]> {
-  const [columns] = (await db.raw(
-    `SELECT TABLE_NAME AS \`table\`, COLUMN_NAME AS name FROM information_schema.COLUMNS
-     WHERE TABLE_SCHEMA = DATABASE() AND EXTRA NOT LIKE '%GENERATED%' ORDER BY ORDINAL_POSITION`,
-  )) as unknown as [{ table: string; name: string }[]]
-  const [references] = (await db.raw(
-    `SELECT TABLE_NAME AS \`table\`, REFERENCED_TABLE_NAME AS target
-     FROM information_schema.KEY_COLUMN_USAGE
-     WHERE TABLE_SCHEMA = DATABASE() AND REFERENCED_TABLE_NAME IS NOT NULL`,
-  )) as unknown as [Reference[]]
-  const owned = columns.filter(({ name }) => name === 'workspace_id').map(({ table }) => table)
-  const tables = owned.map((name) => ({
-    name,
-    pointsTo: references.flatMap(({ table, target }) =>
-      table === name && target !== null && target !== name && owned.includes(target)
-        ? [target]
-        : [],
-    ),
-    columns: columns.filter(({ table }) => table === name).map((column) => column.name),
+  const described = await describe(db)
+  const owned = described.columns.filter(({ name }) => name === 'workspace_id')
+  const names = owned.map(({ table }) => table)
+  return inOrder(names.map((name) => tableOf(name, described, names)))
+}
+
+/** The table of workshops itself. */
+export const workspacesTable = async (db: Db): Promise<OwnedTable> =>
+  tableOf('workspaces', await describe(db), [])
+
+function tableOf(name: string, described: Described, owned: readonly string[]): OwnedTable {
+  const here = <R extends { table: string }>(rows: readonly R[]) =>
+    rows.filter(({ table }) => table === name)
+  const references = here(described.references).filter(({ target }) => owned.includes(target))
+  const checks = here(described.checks).map(({ clause }) => clause)
+  const columns = here(described.columns).map((column) => ({
+    name: column.name,
+    type: column.type,
+    isNullable: column.isNullable === 1,
+    isJson: checks.includes(`json_valid(\`${column.name}\`)`),
+    pointsTo: references.find((one) => one.column === column.name)?.target ?? null,
   }))
-  return inOrder(tables)
+  return { name, columns }
+}
+
+/** The greatest number that any row of these tables has. */
+export async function greatestId(db: Db, tables: readonly OwnedTable[]): Promise<number> {
+  const numbered = tables.filter(({ columns }) => columns.some(({ name }) => name === 'id'))
+  const found = await Promise.all(
+    numbered.map(({ name }) => db(name).max('id as id').first() as Promise<unknown>),
+  )
+  return Math.max(0, ...(found as { id: number | null }[]).map(({ id }) => id ?? 0))
 }
 
 function inOrder(tables: readonly OwnedTable[]): OwnedTable[] {
   const ordered: OwnedTable[] = []
   const open = new Set(tables)
-  while (open.size > 0) {
-    const ready = [...open].filter(({ pointsTo }) =>
-      pointsTo.every((target) => ![...open].some(({ name }) => name === target)),
+  const waits = ({ name, columns }: OwnedTable) =>
+    columns.some(
+      ({ pointsTo }) => pointsTo !== name && [...open].some((one) => one.name === pointsTo),
     )
+  while (open.size > 0) {
+    const ready = [...open].filter((table) => !waits(table))
     // Tables that point to each other in a circle come as they are.
     for (const table of ready.length > 0 ? ready : open) {
       ordered.push(table)
@@ -70,6 +121,9 @@ export async function removeWorkspace(db: Db, workspaceId: number): Promise<void
   await db('workspaces').where({ id: workspaceId }).delete()
 }
 
+/** What the file of a workshop says of itself. */
+export const WORKSPACE_FORMAT = { format: 'velvet-batch workshop', version: 1 } as const
+
 const asJson = (value: unknown): unknown =>
   value instanceof Date ? value.toISOString() : Buffer.isBuffer(value) ? base64(value) : value
 const base64 = (bytes: Buffer) => ({ base64: bytes.toString('base64') })
@@ -85,8 +139,7 @@ export async function* workspaceAsJson(
 ): AsyncGenerator<string> {
   const workspace: unknown = await db('workspaces').where({ id: workspaceId }).first()
   const head = {
-    format: 'velvet-batch workshop',
-    version: 1,
+    ...WORKSPACE_FORMAT,
     madeAt: madeAt.toISOString(),
     workshop: workspace,
   }
@@ -98,7 +151,9 @@ export async function* workspaceAsJson(
       db,
       workspaceId,
       name,
-      columns.filter((column) => !SECRET_COLUMNS[name]?.includes(column)),
+      columns
+        .map((column) => column.name)
+        .filter((column) => !SECRET_COLUMNS[name]?.includes(column)),
     )
     yield ']'
   }

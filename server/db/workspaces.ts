@@ -21,6 +21,13 @@ export async function markMadeUp(db: Db, workspaceId: number): Promise<void> {
   await db('workspaces').where({ id: workspaceId }).update({ is_made_up: true, furnished_pct: 0 })
 }
 
+/**
+ * Says how much of a workshop is there; at 100 it is ready.
+ * @returns false where it was thrown away
+ */
+export const setFurnished = async (db: Db, workspaceId: number, pct: number): Promise<boolean> =>
+  (await db('workspaces').where({ id: workspaceId }).update({ furnished_pct: pct })) > 0
+
 /** @throws the database's refusal where another was the first meanwhile */
 export async function addWorkspace(
   db: Db,

@@ -12,6 +12,7 @@ export const MOST_BYTES = {
   table: 24 * BYTES_PER_MB,
   photo: 12 * BYTES_PER_MB,
   mesh: 64 * BYTES_PER_MB,
+  workshop: 256 * BYTES_PER_MB,
 } as const
 
 const MOST_LET_GO = 64 * BYTES_PER_MB

@@ -2,6 +2,7 @@ import { parentPort, workerData } from 'node:worker_threads'
 import { furnishYard } from '../../demo/load'
 import { WORKSPACE } from '../../demo/workshop'
 import { useDatabase } from '../db/database'
+import { setFurnished } from '../db/workspaces'
 import { openDatabase, type DatabaseSettings } from '../db/knex'
 
 /** What a thread needs to fill a made-up workshop. */
@@ -16,10 +17,9 @@ const MOST_BEFORE_READY = 99
 /** Fills the made-up yard in a thread of its own, since living through three months takes a while. */
 async function fill({ settings, workspaceId, nowMs }: YardWork): Promise<void> {
   const knex = openDatabase(settings)
-  const tell = async (furnished_pct: number) => {
+  const tell = async (pct: number) => {
     // Whoever threw it away has stopped this.
-    if ((await knex('workspaces').where({ id: workspaceId }).update({ furnished_pct })) === 0)
-      throw new Error('thrown away')
+    if (!(await setFurnished(knex, workspaceId, pct))) throw new Error('thrown away')
   }
   useDatabase(knex)
   try {

@@ -150,7 +150,11 @@ const WORDS: Words = {
   customer: HOUSE_WORDS,
   holiday: HOUSE_WORDS,
   letter: { written: 'wrote the letter', sent: 'it was sent', 'not sent': 'it could not be sent' },
-  workshop: { 'set up': 'set up the workshop', changed: 'changed' },
+  workshop: {
+    'set up': 'set up the workshop',
+    changed: 'changed',
+    loaded: 'loaded the workshop from a file',
+  },
   pots: { arranged: 'pots were arranged', gathered: 'gathered pots' },
   plan: { made: 'planned', accepted: 'accepted a plan', 'brought back': 'brought a plan back' },
   proposal: {

@@ -16,6 +16,7 @@ import {
   listOwnWorkshops,
   switchTo,
 } from '../../server/services/workshops/workshops'
+import { beginLoading } from '../../server/services/workshops/loading/loadWorkshop'
 import { addYard, throwUnfinishedAway } from '../../server/services/workshops/yard'
 import { listOrders, createOrder } from '../../server/services/orders/orders'
 import { createRecipe } from '../../server/services/recipes/recipes'
@@ -66,11 +67,12 @@ test('every table belongs to workshops, except those that cannot', async () => {
 test('those that are pointed to come first, so that a workshop can be written and deleted', async () => {
   const tables = await ownedTables(knex)
   const at = new Map(tables.map(({ name }, i) => [name, i]))
-  for (const [i, { name, pointsTo }] of tables.entries())
-    for (const target of pointsTo)
-      expect(`${name} after ${target}: ${at.get(target)! < i}`).toBe(
-        `${name} after ${target}: true`,
-      )
+  for (const [i, { name, columns }] of tables.entries())
+    for (const { pointsTo } of columns)
+      if (pointsTo !== null && pointsTo !== name)
+        expect(`${name} after ${pointsTo}: ${at.get(pointsTo)! < i}`).toBe(
+          `${name} after ${pointsTo}: true`,
+        )
 })
 
 describe('somebody with two workshops', () => {
@@ -234,4 +236,104 @@ test('orders are found by words, kind and customer, and sorted, a page after the
     'Zinc tray',
     'Birch plaque',
   ])
+})
+
+describe('a workshop that comes from a file', () => {
+  interface File {
+    format: string
+    version: number
+    workshop: Record<string, unknown>
+    tables: Record<string, Record<string, unknown>[]>
+  }
+  let away: Who
+  let file: File
+  const load = (who: Who, content: unknown) => beginLoading(who, JSON.stringify(content), now)
+  /** What is said of a file in which something was changed. */
+  const saidOf = async (change: (file: File) => void) => {
+    const changed = structuredClone(file)
+    change(changed)
+    return (await refusal(load(manager, changed)))?.message
+  }
+
+  beforeAll(async () => {
+    away = (await aWorkshop(knex, 'Away')).manager
+    const resin = await createResin(away, RESINS[0]!, now)
+    const recipe = await createRecipe(away, aDisc(resin.id), now)
+    await createOrder(away, anOrderFor(recipe.id, 3, { customer: 'Ferncote Joinery' }), now)
+    file = JSON.parse(await textOf(exportWorkshop(away, now))) as File
+  })
+
+  test('has the same rows under other numbers, and nobody can sign in before they are invited', async () => {
+    const { id, finish } = await load(manager, file)
+    expect((await listOwnWorkshops(manager)).find((one) => one.id === id)?.furnishedPct).toBe(0)
+    await finish()
+    const { who } = await goTo(manager, id)
+    const again = JSON.parse(await textOf(exportWorkshop(who, now))) as File
+    const counts = ({ tables }: File) =>
+      Object.fromEntries(Object.entries(tables).map(([name, rows]) => [name, rows.length]))
+    // The manager who took it in belongs to it, and that is told.
+    const { people = 0, events = 0, ...rest } = counts(file)
+    expect(counts(again)).toEqual({ ...rest, people: people + 1, events: events + 1 })
+    expect(again.workshop).toMatchObject({ name: 'Away', currency: file.workshop.currency })
+    const [recipe] = again.tables.recipes!
+    const [layer] = again.tables.recipe_layers!
+    const [version] = again.tables.recipe_versions!
+    const resins = again.tables.resins!.map((resin) => resin.id)
+    expect([layer!.recipe_id, resins.includes(layer!.resin_id)]).toEqual([recipe!.id, true])
+    const content = JSON.parse(String(version!.content)) as {
+      is: { id: number; layers: { id: number; resinId: number }[] }
+    }
+    expect(content.is.id).toBe(recipe!.id)
+    expect(content.is.layers[0]).toMatchObject({ id: layer!.id, resinId: layer!.resin_id })
+    expect(await knex('people').where({ workspace_id: id }).whereNotNull('password_hash')).toEqual(
+      [],
+    )
+    const orders = await listOrders(who, EVERY_OPEN_ORDER, null)
+    expect(orders.rows).toMatchObject([{ customer: 'Ferncote Joinery', lines: [{ quantity: 3 }] }])
+  })
+  test('whoever is a manager in it under the same name is that manager', async () => {
+    const [own] = file.tables.people!.filter(({ role }) => role === 'manager')
+    const { id, finish } = await load(away, file)
+    await finish()
+    const there = await knex('people').where({ workspace_id: id })
+    expect(there).toHaveLength(file.tables.people!.length)
+    const self = (await goTo(away, id)).who.personId
+    expect(there.find((row: { id: number }) => row.id === self)).toMatchObject({ name: own!.name })
+  })
+  test('is refused whole, with the table and the row, where something cannot be', async () => {
+    const before = await namesOf(manager)
+    expect((await refusal(beginLoading(manager, '{"format":', now)))?.message).toContain(
+      'breaks off before its end',
+    )
+    expect(await saidOf((one) => (one.format = 'a letter'))).toContain('no file of a workshop')
+    expect(await saidOf((one) => (one.version = 2))).toContain('newer')
+    expect(await saidOf((one) => (one.tables.spaceships = []))).toContain('newer')
+    expect(await saidOf((one) => (one.tables.orders![0]!.shade = 'red'))).toContain('newer')
+    expect(await saidOf((one) => (one.tables.orders![0]!.state = 'lost'))).toBe(
+      'In row 1 of “orders” “state” is not what stands there.',
+    )
+    expect(await saidOf((one) => (one.tables.recipes![0]!.shape = '{'))).toContain('“shape”')
+    expect(await saidOf((one) => (one.workshop.currency = 'EURO'))).toContain('“currency”')
+    expect(
+      await saidOf((one) => one.tables.resins!.push(structuredClone(one.tables.resins![0]!))),
+    ).toContain('“resins”')
+    const picture = { base64: Buffer.from('<svg onload="x"/>').toString('base64') }
+    const photo = { id: 1, piece_id: null, taken_at: now.toISOString(), webp: picture }
+    expect(await saidOf((one) => (one.tables.photos = [photo]))).toContain('“photos”')
+    expect(await namesOf(manager)).toEqual(before)
+  })
+  test('cannot point to what is in another workshop', async () => {
+    const { id } = (await knex('resins').where({ workspace_id: away.workspaceId }).first()) as {
+      id: number
+    }
+    expect(await saidOf((one) => (one.tables.recipe_layers![0]!.resin_id = id - 1e6))).toBe(
+      'In row 1 of “recipe_layers” “resin_id” points to a row that is not in the file.',
+    )
+  })
+  test('goes as it came where it is stopped while it is read in', async () => {
+    const { id, finish } = await load(manager, file)
+    await throwUnfinishedAway(manager)
+    await expect(finish()).rejects.toThrow()
+    expect(await knex('people').where({ workspace_id: id })).toEqual([])
+  })
 })

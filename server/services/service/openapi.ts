@@ -144,9 +144,13 @@ export const ROUTES: Record<string, Route> = {
     summary: 'Make the made-up yard as another workshop, to look around in',
     body: asSchema(nothingSchema),
   },
-  'DELETE /api/me/yard': {
+  'DELETE /api/me/workshops/unfinished': {
     action: 'keep the house',
-    summary: 'Stop filling one’s made-up yard, and throw it away',
+    summary: 'Stop filling one’s workshops that are not ready, and throw them away',
+  },
+  'POST /api/me/workshops/load': {
+    action: 'keep the house',
+    summary: 'Take in the file of a workshop, as `GET /api/workshop/export` gives it, as another',
   },
   'POST /api/invitation/{secret}/join': {
     action: 'choose own units and measure',

@@ -1,10 +1,11 @@
 import { WORKSPACE } from '../../../demo/workshop'
+import type { OwnWorkshop } from '../../../shared/types/workshops'
 import { listWorkshopsOf } from '../../db/accounts'
 import { database } from '../../db/database'
 import { removeWorkspace } from '../../db/workspaceRows'
 import { addWorkspace, markMadeUp } from '../../db/workspaces'
 import { tell } from '../../events/tell'
-import { fillYard } from '../../workers/yard'
+import { fillYard } from '../../workers/workshopJobs'
 import { inTransaction } from '../transactions'
 import type { Who } from '../Who'
 import { joinAsManager } from './workshops'
@@ -12,10 +13,16 @@ import { joinAsManager } from './workshops'
 /** Hours at which whoever looks around is never in the way of the made-up people. */
 const NO_WORK = { skills: [], shifts: [] }
 
-/** Throws away yards of one's own that are not ready, and stops filling them. */
-export async function throwUnfinishedAway(who: Who): Promise<void> {
+/**
+ * Throws away workshops of one's own that are not ready, and stops filling them.
+ * @param which of them
+ */
+export async function throwUnfinishedAway(
+  who: Who,
+  which: (one: OwnWorkshop) => boolean = () => true,
+): Promise<void> {
   const own = await listWorkshopsOf(database(), who.personId)
-  const unfinished = own.filter(({ isMadeUp, furnishedPct }) => isMadeUp && furnishedPct < 100)
+  const unfinished = own.filter((one) => one.furnishedPct < 100 && which(one))
   for (const { id } of unfinished) await inTransaction((trx) => removeWorkspace(trx, id))
 }
 
@@ -26,7 +33,7 @@ export async function throwUnfinishedAway(who: Who): Promise<void> {
  */
 export async function addYard(who: Who, now: Date, fill = fillYard): Promise<{ id: number }> {
   const { name, time_zone: timeZone, currency } = WORKSPACE
-  await throwUnfinishedAway(who)
+  await throwUnfinishedAway(who, ({ isMadeUp }) => isMadeUp)
   const made = await inTransaction(async (trx) => {
     const id = await addWorkspace(trx, { name, timeZone, currency, isFirst: false }, now)
     await markMadeUp(trx, id)
