@@ -19,6 +19,7 @@ const {
     token: (name: string) => string,
   ) => Partial<Layout>
 }>()
+const workshop = useWorkshopStore()
 const frame = useTemplateRef<HTMLDivElement>('frame')
 let plotly: typeof import('plotly.js-cartesian-dist-min') | null = null
 
@@ -43,6 +44,7 @@ async function draw(): Promise<void> {
       plot_bgcolor: 'rgba(0,0,0,0)',
       font: { family: token('--font-sans') || 'sans-serif', size: 13, color: token('--soft') },
       showlegend: false,
+      separators: `${workshop.decimalMark}\u2009`,
       ...layout(axis, token),
     },
     { displayModeBar: false, responsive: true },

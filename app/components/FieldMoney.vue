@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mayBeThousands } from '~~/core/units'
 import { moneyOf } from '~/utils/moneyOf'
 
 /** A labelled sum of money; it keeps what was typed, comma or point, and hands on the sum. */
@@ -13,13 +14,27 @@ const {
   fixed?: boolean
 }>()
 const model = defineModel<string | null>({ required: true })
-const typed = ref(model.value ?? '')
-watch(typed, (text) => (model.value = moneyOf(text)))
+const workshop = useWorkshopStore()
+const typed = ref(written(model.value ?? ''))
+const isTwofold = computed(() => mayBeThousands(typed.value, workshop.decimalMark))
+/** What may be meant in two ways is handed on as it was typed, with a mark that no sum has. */
+const sumOf = (text: string) =>
+  isTwofold.value ? `${text} ?` : moneyOf(text, workshop.decimalMark)
+watch(typed, (text) => (model.value = sumOf(text)))
 watch(model, (sum) => {
-  if (sum !== moneyOf(typed.value)) typed.value = sum ?? ''
+  if (sum !== sumOf(typed.value)) typed.value = written(sum ?? '')
 })
+const complaint = computed(() =>
+  isTwofold.value ? 'write cents with a comma, thousands without a point' : error,
+)
 </script>
 
 <template>
-  <FieldText v-model="typed" :label="label" :error="error" inputmode="decimal" :readonly="fixed" />
+  <FieldText
+    v-model="typed"
+    :label="label"
+    :error="complaint"
+    inputmode="decimal"
+    :readonly="fixed"
+  />
 </template>

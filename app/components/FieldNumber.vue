@@ -3,7 +3,9 @@ import {
   BASE_UNIT,
   fromBaseUnit,
   readNumber,
+  mayBeThousands,
   readQuantity,
+  withDecimalMark,
   type Quantity,
   type ReadQuantity,
   type ReadQuantityCode,
@@ -28,6 +30,8 @@ const {
   hideLabel?: boolean
 }>()
 const model = defineModel<number | undefined>({ required: true })
+const workshop = useWorkshopStore()
+const mark = computed(() => workshop.decimalMark)
 const id = useId()
 const DECIMALS = 6
 const CONVERTED_DECIMALS = 4
@@ -47,7 +51,8 @@ const shownUnit = computed(() => (quantity.value ? ownUnits()[quantity.value] : 
  * What the core holds is shown as it is; what is converted, to a ten-thousandth of the larger unit:
  * more digits than a rule or a scale has only hide those that count.
  */
-const rounded = (value: number, decimals: number) => String(Number(value.toFixed(decimals)))
+const rounded = (value: number, decimals: number) =>
+  withDecimalMark(String(Number(value.toFixed(decimals))), mark.value)
 const written = (value: number | undefined) =>
   value === undefined || Number.isNaN(value)
     ? ''
@@ -72,10 +77,16 @@ const COMPLAINTS: Record<Exclude<ReadQuantityCode, 'EMPTY'>, (typed: string) => 
       ? 'an ounce can be a weight or a volume: write grams'
       : 'an ounce can be a weight or a volume: write US fl oz, imp fl oz or ml',
 }
+const TWO_WAYS = (typed: string) =>
+  `“${typed.trim()}” can be a thousand and more or a few and a part; write the decimals with a comma, thousands without a point`
 function read(typed: string): number | undefined {
-  const result = readText(typed)
   own.value = ''
   taken.value = ''
+  if (mayBeThousands(typed, mark.value)) {
+    own.value = TWO_WAYS(typed)
+    return Number.NaN
+  }
+  const result = readText(typed)
   if (result.ok) {
     if (result.unit !== null && result.unit !== shownUnit.value)
       taken.value = `${result.unit}: ${written(result.value)} ${shownUnit.value}`

@@ -13,7 +13,7 @@ const panel = useWhyStore()
 const own = computed(() => {
   const number = value ?? why.value
   return typeof number === 'string'
-    ? { text: number, unit: unit ?? why.unit }
+    ? { text: written(number), unit: unit ?? why.unit }
     : ownFigure(number, unit ?? why.unit, decimals ?? why.decimals)
 })
 </script>

@@ -12,7 +12,8 @@ const shown = ({
   value: number | string | null
   unit?: string
   decimals?: number
-}) => (typeof value === 'string' ? { text: value, unit } : ownFigure(value, unit, decimals))
+}) =>
+  typeof value === 'string' ? { text: written(value), unit } : ownFigure(value, unit, decimals)
 </script>
 
 <template>

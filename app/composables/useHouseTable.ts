@@ -1,9 +1,8 @@
 import { DateTime } from 'luxon'
 import { clockOfDay } from '~/utils/clockOfDay'
-import { figure } from '~/utils/figure'
+import { figure, written, writtenNumber } from '~/utils/figure'
 import { MINUTES_PER_HOUR } from '~~/core/units'
 import { writeDay } from '~~/shared/time/days'
-import { formatNumber } from '~~/core/units'
 import type { HouseKind } from '~~/shared/schemas/house'
 import type { HouseRowOf } from '~~/shared/types/house'
 
@@ -57,7 +56,7 @@ function useColumns(): Columns {
         head: 'hours a week',
         isFigure: true,
         of: ({ shifts }) =>
-          shifts.length === 0 ? 'none' : `${Math.round(weekly(shifts) * 10) / 10}`,
+          shifts.length === 0 ? 'none' : written(`${Math.round(weekly(shifts) * 10) / 10}`),
       },
       { head: 'signs in as', of: ({ signIn }) => signIn },
       { head: 'door', of: ({ id }) => door(id) },
@@ -88,7 +87,7 @@ function useColumns(): Columns {
       {
         head: 'level area',
         isFigure: true,
-        of: ({ areaCm2 }) => `${formatNumber(areaCm2, 0)} cm²`,
+        of: ({ areaCm2 }) => `${writtenNumber(areaCm2, 0)} cm²`,
       },
       {
         head: 'shelves',
@@ -108,12 +107,12 @@ function useColumns(): Columns {
       {
         head: 'pack',
         isFigure: true,
-        of: ({ packSize, unit }) => `${formatNumber(packSize, 2)} ${unit}`,
+        of: ({ packSize, unit }) => `${writtenNumber(packSize, 2)} ${unit}`,
       },
       {
         head: 'price of a pack',
         isFigure: true,
-        of: ({ packPrice }) => `${packPrice} ${workshop.rules?.currency ?? ''}`,
+        of: ({ packPrice }) => `${written(packPrice)} ${workshop.rules?.currency ?? ''}`,
       },
       { head: 'from', of: ({ supplier }) => supplier },
       {
@@ -136,7 +135,7 @@ function useColumns(): Columns {
       {
         head: 'price of a gram',
         isFigure: true,
-        of: ({ pricePerG }) => `${pricePerG} ${workshop.rules?.currency ?? ''}`,
+        of: ({ pricePerG }) => `${written(pricePerG)} ${workshop.rules?.currency ?? ''}`,
       },
     ],
   }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { METRIC, type OwnUnits } from '~~/core/units'
 import { setUpSchema, type SetUpFields } from '~~/shared/schemas/house'
-import { UNIT_SETS } from '~/utils/beginnings'
+import { styleHere, UNIT_SETS } from '~/utils/beginnings'
 
 definePageMeta({ layout: 'bare' })
 useHead({ title: 'A new workshop · Velvet Batch' })
@@ -12,6 +12,7 @@ const draft = reactive<SetUpFields>({
     name: '',
     timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
     currency: 'EUR',
+    ...styleHere(),
   },
   units: METRIC,
   person: { name: '', signIn: '', password: '' },
@@ -45,6 +46,10 @@ const form = useForm({
       <section class="space-y-3">
         <h2>The workshop</h2>
         <WorkshopFields
+          v-model="draft.workshop"
+          :error-at="(field) => form.errorAt(`workshop.${field}`)"
+        />
+        <StyleFields
           v-model="draft.workshop"
           :error-at="(field) => form.errorAt(`workshop.${field}`)"
         />

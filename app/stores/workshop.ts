@@ -43,6 +43,7 @@ export const useWorkshopStore = defineStore('workshop', () => {
   /** Pigment above this share of the resin is warned of. */
   const pigmentCapPct = computed(() => (workshop.value?.rules ?? STARTING_WORK_RULES).pigmentCapPct)
   const dateStyle = computed(() => workshop.value?.dateStyle ?? 'dmy')
+  const decimalMark = computed(() => workshop.value?.decimalMark ?? '.')
   const timeZone = computed(() => workshop.value?.timeZone ?? 'UTC')
   /** The warmest that the bench gets. */
   const warmC = computed(() => roomRange(placesInUse.value.map((place) => place.climate)).warmC)
@@ -95,6 +96,7 @@ export const useWorkshopStore = defineStore('workshop', () => {
     pigmentsInUse,
     timeZone,
     dateStyle,
+    decimalMark,
     pigmentCapPct,
     offeredMoulds,
     warmC,

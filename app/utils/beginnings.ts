@@ -1,5 +1,6 @@
-import { METRIC, type OwnUnits } from '~~/core/units'
+import { METRIC, type DecimalMark, type OwnUnits } from '~~/core/units'
 import type { Beginning } from '~~/shared/schemas/house'
+import type { DateStyle } from '~~/shared/time/days'
 
 /** What a new workshop can begin with. */
 export const BEGINNING_WORDS: Record<Beginning, { name: string; what: string }> = {
@@ -26,3 +27,12 @@ export const UNIT_SETS: readonly { label: string; value: OwnUnits }[] = [
     value: { mass: 'g', volume: 'imp fl oz', length: 'in', temperature: '°C' },
   },
 ]
+
+/** How days and decimals are written where this browser is. */
+export function styleHere(locale?: string): { dateStyle: DateStyle; decimalMark: DecimalMark } {
+  const [first] = new Intl.DateTimeFormat(locale).formatToParts(new Date())
+  return {
+    dateStyle: first?.type === 'month' ? 'mdy' : first?.type === 'year' ? 'ymd' : 'dmy',
+    decimalMark: new Intl.NumberFormat(locale).format(1.5).includes(',') ? ',' : '.',
+  }
+}

@@ -113,7 +113,7 @@ export const DATE_STYLE_OPTIONS = [
   { value: 'ymd', label: '2027-03-14; in numbers the year first' },
 ] as const
 
-/** How decimals are written in files. */
+/** How decimals are written. */
 export const DECIMAL_OPTIONS = [
   { value: '.', label: '1.5, a point' },
   { value: ',', label: '1,5, a comma' },

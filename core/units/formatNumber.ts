@@ -14,3 +14,23 @@ export function formatNumber(value: number | null | undefined, decimals = 1): st
   const sign = value < 0 && Number(fixed) !== 0 ? '\u2212' : ''
   return sign + grouped + (fraction ? `.${fraction}` : '')
 }
+
+/** What stands before the decimals of a number. */
+export const DECIMAL_MARKS = ['.', ','] as const
+export type DecimalMark = (typeof DECIMAL_MARKS)[number]
+
+/**
+ * A text of the core's with the decimals of its numbers after another mark.
+ * Assumes what holds of all texts of the core's: numbers are written with a point, and a point
+ * between two digits stands nowhere else.
+ * @example withDecimalMark('9.5 mm deep', ',') // => '9,5 mm deep'
+ */
+export const withDecimalMark = (text: string, mark: DecimalMark): string =>
+  mark === '.' ? text : text.replace(/(?<=\d)\.(?=\d)/g, mark)
+
+/**
+ * Whether a typed number can be meant in two ways where decimals are written with a comma: `1.250`
+ * may be a thousand and more, or one and a quarter.
+ */
+export const mayBeThousands = (typed: string, mark: DecimalMark): boolean =>
+  mark === ',' && /^[1-9]\d{0,2}(\.\d{3})+$/.test(typed.trim())

@@ -1,8 +1,7 @@
 import { DateTime } from 'luxon'
 import { climateOn, type RoomClimate } from '../../core/cure'
-import { wagesBySkill, type Pigment, type StudioRules } from '../../core/trade'
-import type { DateStyle } from '../../shared/time/days'
-import type { PlaceRow } from '../../shared/types/workshop'
+import { wagesBySkill, type Pigment } from '../../core/trade'
+import type { PlaceRow, Workshop } from '../../shared/types/workshop'
 import { now } from '../clock'
 import { HOUSE_TABLES } from './house'
 import { listEarners } from './house/people'
@@ -32,13 +31,13 @@ export async function lockWorkspace(db: Db, workspaceId: number): Promise<void> 
 export async function getWorkspace(
   db: Db,
   workspaceId: number,
-): Promise<{ name: string; timeZone: string; dateStyle: DateStyle; rules: StudioRules }> {
+): Promise<Pick<Workshop, 'name' | 'timeZone' | 'dateStyle' | 'decimalMark' | 'rules'>> {
   const {
     version: _version,
     name,
     timeZone,
     dateStyle,
-    decimalMark: _mark,
+    decimalMark,
     ...rules
   } = await getRules(db, workspaceId)
   const { labourRate, overheadPct, packaging, feePct, feeFixed, taxPct, marginPct, ...work } = rules
@@ -46,6 +45,7 @@ export async function getWorkspace(
     name,
     timeZone,
     dateStyle,
+    decimalMark,
     rules: {
       ...work,
       money: {

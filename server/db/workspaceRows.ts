@@ -114,6 +114,31 @@ function inOrder(tables: readonly OwnedTable[]): OwnedTable[] {
   return ordered
 }
 
+/** Adds a workshop as a file describes it, which is not ready yet. @returns its id */
+export async function insertWorkspace(db: Db, row: Record<string, unknown>): Promise<number> {
+  const [id = 0] = await db('workspaces').insert({
+    ...row,
+    id: undefined,
+    is_first: null,
+    furnished_pct: 0,
+  })
+  return id
+}
+
+/**
+ * Adds rows as a file describes them.
+ * @param atATime so many in one statement
+ */
+export async function insertOwned(
+  db: Db,
+  table: string,
+  rows: readonly Record<string, unknown>[],
+  atATime = ROWS_AT_A_TIME,
+): Promise<void> {
+  for (let at = 0; at < rows.length; at += atATime)
+    await db(table).insert(rows.slice(at, at + atATime))
+}
+
 /** Deletes a workshop with everything in it. */
 export async function removeWorkspace(db: Db, workspaceId: number): Promise<void> {
   for (const { name } of (await ownedTables(db)).reverse())

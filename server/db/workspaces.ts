@@ -1,4 +1,4 @@
-import type { RulesFields } from '../../shared/schemas/house'
+import type { NewWorkshopFields, RulesFields } from '../../shared/schemas/house'
 import { decimal, type Db } from './rows'
 
 /** What a workshop's prices begin with, until its own are known: nothing. */
@@ -31,13 +31,15 @@ export const setFurnished = async (db: Db, workspaceId: number, pct: number): Pr
 /** @throws the database's refusal where another was the first meanwhile */
 export async function addWorkspace(
   db: Db,
-  workspace: { name: string; timeZone: string; currency: string; isFirst: boolean },
+  workspace: NewWorkshopFields['workshop'] & { isFirst: boolean },
   now: Date,
 ): Promise<number> {
   const [id = 0] = await db('workspaces').insert({
     name: workspace.name.trim(),
     time_zone: workspace.timeZone,
     currency: workspace.currency,
+    date_style: workspace.dateStyle,
+    decimal_mark: workspace.decimalMark,
     labour_rate: NO_WAGE,
     is_first: workspace.isFirst ? true : null,
     updated_at: now,

@@ -1,10 +1,10 @@
-import { readNumber } from '../../core/units'
+import { readNumber, withDecimalMark, type DecimalMark } from '../../core/units'
 import { readDay, writeDay, type DateStyle } from '../time/days'
 
 /** How a workshop writes days and decimals. */
 export interface SheetStyle {
   dateStyle: DateStyle
-  decimalMark: '.' | ','
+  decimalMark: DecimalMark
 }
 
 /** A cell that was read, or why it cannot be. */
@@ -41,7 +41,6 @@ const column =
     write,
   })
 
-const decimals = (text: string, mark: string) => (mark === ',' ? text.replace('.', ',') : text)
 const DECIMALS = 6
 
 export const textColumn = column(
@@ -55,7 +54,9 @@ export const numberColumn = column(
     return read.ok ? ok(read.value) : no(`“${text}” is not a number`)
   },
   (value, { decimalMark }) =>
-    typeof value === 'number' ? decimals(String(Number(value.toFixed(DECIMALS))), decimalMark) : '',
+    typeof value === 'number'
+      ? withDecimalMark(String(Number(value.toFixed(DECIMALS))), decimalMark)
+      : '',
 )
 
 /** A number that may be missing; an empty cell says so. */
@@ -69,7 +70,7 @@ export const moneyColumn = column(
       : no(`“${text}” is not a sum of money`)
   },
   (value, { decimalMark }) =>
-    value === null ? '' : decimals(String(value as string), decimalMark),
+    value === null ? '' : withDecimalMark(String(value as string), decimalMark),
 )
 
 /** A sum that may be missing; an empty cell says so. */

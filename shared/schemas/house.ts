@@ -1,6 +1,6 @@
 import type { InferType } from 'yup'
 import { DateTime } from 'luxon'
-import { MINUTES_PER_DAY } from '../../core/units'
+import { DECIMAL_MARKS, MINUTES_PER_DAY } from '../../core/units'
 import { DATE_STYLES } from '../time/days'
 import { ROLES } from '../types/people'
 import { ownUnitsSchema, passwordField, signInField } from './people'
@@ -295,10 +295,9 @@ const workshopFields = {
       'must be the three letters of a currency',
       (code) => code === undefined || Intl.supportedValuesOf('currency').includes(code),
     ),
+  dateStyle: oneOf(DATE_STYLES).required(),
+  decimalMark: oneOf(DECIMAL_MARKS).required(),
 }
-
-/** What stands before the decimals of a number. */
-const DECIMAL_MARKS = ['.', ','] as const
 
 const percent = (most: number) => notNegative().max(most).required()
 export const rulesSchema = body({
@@ -317,8 +316,6 @@ export const rulesSchema = body({
   measureMin: notNegative().max(240).required(),
   heatPassMin: notNegative().max(240).required(),
   pigmentCapPct: positive().max(50).required(),
-  dateStyle: oneOf(DATE_STYLES).required(),
-  decimalMark: oneOf(DECIMAL_MARKS).required(),
   version: version(),
 })
 export type RulesFields = InferType<typeof rulesSchema>

@@ -1,5 +1,6 @@
 import type { PlaceClimate } from '../../core/cure'
 import type { Pigment, StudioRules } from '../../core/trade'
+import type { DecimalMark } from '../../core/units'
 import type { DateStyle } from '../time/days'
 import type { MouldRow } from './moulds'
 import type { Role } from './people'
@@ -56,6 +57,7 @@ export interface Workshop extends Hours {
   name: string
   timeZone: string
   dateStyle: DateStyle
+  decimalMark: DecimalMark
   rules: StudioRules
   people: {
     id: number

@@ -1,6 +1,7 @@
 import type { Pot } from '../../shared/types/pots'
 import { mixesOfLayer } from '../../app/utils/mixesOfLayer'
 import { describe, expect, test } from '@jest/globals'
+import { styleHere } from '../../app/utils/beginnings'
 import { moneyOf } from '../../app/utils/moneyOf'
 import { clockOfDay } from '../../app/utils/clockOfDay'
 import { changesBetween } from '../../app/utils/changes'
@@ -110,6 +111,21 @@ test.each([
   ['1.250,00', '1.250,00'],
   ['', ''],
 ])('money typed as %j is handed on as %j', (typed, sum) => expect(moneyOf(typed)).toBe(sum))
+test('a new workshop writes days and decimals as the browser does', () => {
+  expect(['de-DE', 'en-US', 'sv-SE', 'en-GB'].map((locale) => styleHere(locale))).toEqual([
+    { dateStyle: 'dmy', decimalMark: ',' },
+    { dateStyle: 'mdy', decimalMark: '.' },
+    { dateStyle: 'ymd', decimalMark: ',' },
+    { dateStyle: 'dmy', decimalMark: '.' },
+  ])
+})
+test('where decimals are written with a comma, a comma is nothing else', () => {
+  expect(['0,1250', '1,250', '12.50'].map((typed) => moneyOf(typed, ','))).toEqual([
+    '0.1250',
+    '1.250',
+    '12.50',
+  ])
+})
 
 describe('the mixes of a layer', () => {
   const part = (partNo: number, pieces: number) => ({

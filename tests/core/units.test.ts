@@ -4,6 +4,8 @@ import {
   BASE_UNIT,
   formatDuration,
   formatNumber,
+  mayBeThousands,
+  withDecimalMark,
   fromBaseUnit,
   inOwnUnit,
   METRIC,
@@ -191,3 +193,21 @@ describe('a sentence in own units', () => {
   test('stays as it is for who reads the core’s units', () =>
     expect(sentenceInOwnUnits('12.5 mm of 30 ml', { ...METRIC })).toBe('12.5 mm of 30 ml'))
 })
+
+test('texts are written with another decimal mark, and nothing but their numbers changes', () => {
+  const text = 'Holds 1234.5 ml at 9.25 mm. It cures at 22.0 °C, from 7:30.'
+  expect(withDecimalMark(text, ',')).toBe(
+    'Holds 1234,5 ml at 9,25 mm. It cures at 22,0 °C, from 7:30.',
+  )
+  expect(withDecimalMark(text, '.')).toBe(text)
+})
+test.each([
+  ['1.250', ',', true],
+  ['12.345.678', ',', true],
+  ['0.125', ',', false],
+  ['1.25', ',', false],
+  ['1,250', ',', false],
+  ['1.250', '.', false],
+] as const)('%j where %j stands before decimals can be meant in two ways: %s', (typed, mark, may) =>
+  expect(mayBeThousands(typed, mark)).toBe(may),
+)

@@ -65,7 +65,13 @@ test.describe('two workshops never see each other', () => {
       body: 'Later.',
     })
     second = await send(page.request, '/api/me/workshops', {
-      workshop: { name: 'Across the lane', timeZone: 'Europe/Dublin', currency: 'EUR' },
+      workshop: {
+        name: 'Across the lane',
+        timeZone: 'Europe/Dublin',
+        currency: 'EUR',
+        dateStyle: 'dmy',
+        decimalMark: '.',
+      },
       beginning: 'shared',
     })
     await send(page.request, `/api/me/workshops/${second.id}`, {})

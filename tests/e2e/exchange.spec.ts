@@ -28,7 +28,13 @@ test('two hundred orders of which seven are wrong are looked at, told and taken;
   await signInAs(page, 'maren')
   const made = await page.request.post('/api/me/workshops', {
     data: {
-      workshop: { name: 'Import shed', timeZone: 'Europe/Dublin', currency: 'EUR' },
+      workshop: {
+        name: 'Import shed',
+        timeZone: 'Europe/Dublin',
+        currency: 'EUR',
+        dateStyle: 'dmy',
+        decimalMark: '.',
+      },
       beginning: 'shared',
     },
   })

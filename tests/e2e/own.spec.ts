@@ -50,7 +50,13 @@ test('from an empty machine to a first piece that is poured, cured, judged and p
   await test.step('nobody sets it up twice', async () => {
     const again = await page.request.post('/api/setup', {
       data: {
-        workshop: { name: 'Another', timeZone: 'UTC', currency: 'EUR' },
+        workshop: {
+          name: 'Another',
+          timeZone: 'UTC',
+          currency: 'EUR',
+          dateStyle: 'dmy',
+          decimalMark: '.',
+        },
         units: { mass: 'g', volume: 'ml', length: 'mm', temperature: '°C' },
         person: { name: 'Somebody', signIn: 'somebody', password: PASSWORD },
         beginning: 'empty',
@@ -142,7 +148,13 @@ test('a second maker is invited, comes in once, and leaves', async ({ workshop, 
   await workshop.start(BEGINS)
   const setUp = await page.request.post('/api/setup', {
     data: {
-      workshop: { name: 'Hollow Lane', timeZone: 'Europe/Dublin', currency: 'EUR' },
+      workshop: {
+        name: 'Hollow Lane',
+        timeZone: 'Europe/Dublin',
+        currency: 'EUR',
+        dateStyle: 'dmy',
+        decimalMark: '.',
+      },
       units: { mass: 'g', volume: 'ml', length: 'mm', temperature: '°C' },
       person: { name: 'Ines Warrow', signIn: 'ines', password: PASSWORD },
       beginning: 'empty',

@@ -63,7 +63,13 @@ const person = (name: string) => ({
   otherwise: [],
 })
 const fields = (beginning: SetUpFields['beginning'], signInName = 'ines'): SetUpFields => ({
-  workshop: { name: 'Hollow Lane', timeZone: 'Europe/Dublin', currency: 'EUR' },
+  workshop: {
+    name: 'Hollow Lane',
+    timeZone: 'Europe/Dublin',
+    currency: 'EUR',
+    dateStyle: 'ymd',
+    decimalMark: ',',
+  },
   units: { ...METRIC, mass: 'oz' },
   person: { name: 'Ines Warrow', signIn: signInName, password: PASSWORD },
   beginning,
@@ -104,6 +110,7 @@ describe('the first workshop', () => {
     const who = await whoOf(made!.token)
     expect(who).toMatchObject({ role: 'manager', name: 'Ines Warrow' })
     expect(made!.person.units.mass).toBe('oz')
+    expect(await houseRules(who)).toMatchObject({ dateStyle: 'ymd', decimalMark: ',' })
     expect(await setUpState(false)).toEqual({ isNeeded: false, asksCode: false })
     // A table to work at lacks what only its maker knows.
     const missing = await startList(who)

@@ -28,7 +28,13 @@ import { aDisc, anOrderFor, refusal } from './given'
 
 const now = new Date('2026-03-02T09:00:00.000Z')
 const FROM = { address: '192.0.2.7', device: null }
-const SECOND = { name: 'Second Shed', timeZone: 'Europe/Lisbon', currency: 'EUR' }
+const SECOND = {
+  name: 'Second Shed',
+  timeZone: 'Europe/Lisbon',
+  currency: 'EUR',
+  dateStyle: 'dmy',
+  decimalMark: '.',
+} as const
 let knex: Knex
 let manager: Who
 let folder: string

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { Plus, Trash2 } from '@lucide/vue'
 import { levelAreaCm2, type Shelf } from '~~/core/trade'
-import { formatNumber } from '~~/core/units'
 
 /** The shelves of a rack or a box, from the top. */
 const shelves = defineModel<Shelf[]>({ required: true })
@@ -56,7 +55,7 @@ const areaCm2 = computed(() => levelAreaCm2(shelves.value))
         {{ shelves.length === 0 ? 'a shelf, where you measure them' : 'another' }}
       </button>
       <span v-if="Number.isFinite(areaCm2) && shelves.length > 0" class="text-soft"
-        >{{ formatNumber(areaCm2, 0) }} cm² are level</span
+        >{{ writtenNumber(areaCm2, 0) }} cm² are level</span
       >
     </div>
   </fieldset>

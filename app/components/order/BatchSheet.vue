@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { decimalsOf, type Measure } from '~~/core/mix'
 import type { Recipe } from '~~/core/trade'
-import { formatNumber } from '~~/core/units'
 import {
   whyCostPerGood,
   whyMixMl,
@@ -142,13 +141,13 @@ const priced = computed<PricedRules | null>(() => {
                     /></span>
                     <span v-if="!row.answer.measured.withinSnap" class="wrong"
                       >the ratio is
-                      {{ formatNumber(Math.abs(row.answer.measured.ratioErrorPct), 1) }} % off:
+                      {{ writtenNumber(Math.abs(row.answer.measured.ratioErrorPct), 1) }} % off:
                       measure finer</span
                     >
                   </span>
                 </td>
                 <td class="figure whitespace-nowrap">
-                  {{ formatNumber(row.layer.layer.restMin, 0) }} <span class="text-soft">min</span>
+                  {{ writtenNumber(row.layer.layer.restMin, 0) }} <span class="text-soft">min</span>
                 </td>
               </tr>
             </tbody>
@@ -177,18 +176,18 @@ const priced = computed<PricedRules | null>(() => {
             </tr>
             <tr v-for="line in cost.lines.filter((one) => one.kind === kind)" :key="line.name">
               <td>{{ line.name }}</td>
-              <td class="figure">{{ line.amount }}</td>
+              <td class="figure">{{ written(line.amount) }}</td>
             </tr>
           </tbody>
         </template>
         <tbody>
           <tr>
             <td>overhead</td>
-            <td class="figure">{{ cost.overhead }}</td>
+            <td class="figure">{{ written(cost.overhead) }}</td>
           </tr>
           <tr class="font-semibold">
             <td>the batch</td>
-            <td class="figure">{{ cost.batchCost }} {{ priced.currency }}</td>
+            <td class="figure">{{ written(cost.batchCost) }} {{ priced.currency }}</td>
           </tr>
         </tbody>
       </table>

@@ -2,7 +2,6 @@
 import { GripVertical, Scissors } from '@lucide/vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import { tintOf } from '~~/core/pot'
-import { formatNumber } from '~~/core/units'
 import { pieceRange } from '~~/shared/potTitle'
 import type { Pot, PotPortion } from '~~/shared/types/pots'
 import type { JudgedPot, TablePot } from '~/composables/useGathering'
@@ -51,10 +50,10 @@ const choose = (portion: PotPortion, event: Event) => {
       <div v-if="judged.figures && judged.resin" class="min-w-0 flex-1">
         <p>
           <strong>{{ figure(judged.figures.needMl, 'ml', 0) }}</strong>{{ ' ' }}
-          <span class="text-soft">of {{ formatNumber(judged.resin.maxMixMl, 0) }}</span
-          >, <strong>{{ formatNumber(judged.figures.busyMin, 0) }} min</strong>{{ ' ' }}
+          <span class="text-soft">of {{ writtenNumber(judged.resin.maxMixMl, 0) }}</span
+          >, <strong>{{ writtenNumber(judged.figures.busyMin, 0) }} min</strong>{{ ' ' }}
           <span class="text-soft"
-            >of {{ formatNumber(judged.figures.workMin, 0) }} the cup gives</span
+            >of {{ writtenNumber(judged.figures.workMin, 0) }} the cup gives</span
           >
         </p>
         <svg

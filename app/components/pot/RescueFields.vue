@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { rescue, type MixResin } from '~~/core/mix'
-import { formatNumber } from '~~/core/units'
 import { allSaid } from '~~/shared/words'
 
 /** What to add when too much of a part went in. */
@@ -56,7 +55,7 @@ const shown = (massG: number | null, volumeMl: number | null) =>
         </p>
         <p class="text-soft">
           <template v-if="result.value.ratioErrorPct !== null"
-            >The ratio is {{ formatNumber(Math.abs(result.value.ratioErrorPct), 1) }} % off,
+            >The ratio is {{ writtenNumber(Math.abs(result.value.ratioErrorPct), 1) }} % off,
             {{
               result.value.withinTolerance
                 ? 'which this resin bears: it may stay as it is'

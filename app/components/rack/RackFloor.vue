@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { PieceRow } from '~~/shared/types/pieces'
 import type { PlaceRow } from '~~/shared/types/workshop'
-import { formatNumber } from '~~/core/units'
 import { clockOfDay } from '~/utils/clockOfDay'
 import { RACK_DEPTH_CM } from '~/utils/rackDepth'
 
@@ -72,8 +71,8 @@ const used = computed(() => pieces.reduce((sum, piece) => sum + piece.footprintC
     <figcaption class="mb-0.5 flex flex-wrap justify-between gap-x-3">
       <span class="font-semibold">{{ place.name }}</span><span class="text-soft"
         >{{ place.roomName }}{{ boxWords }} ·
-        {{ formatNumber(Math.max(0, place.areaCm2 - used), 0) }} of
-        {{ formatNumber(place.areaCm2, 0) }} cm² free</span
+        {{ writtenNumber(Math.max(0, place.areaCm2 - used), 0) }} of
+        {{ writtenNumber(place.areaCm2, 0) }} cm² free</span
       >
     </figcaption>
     <svg

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Resin } from '~~/core/trade'
 import { chooseResin, type ChooseResinRequest, type ResinChoice } from '~~/core/resin'
-import { MINUTES_PER_DAY, formatNumber } from '~~/core/units'
+import { MINUTES_PER_DAY } from '~~/core/units'
 
 /**
  * Every resin of the studio judged for one layer, best first, with what speaks for and against it.
@@ -53,7 +53,7 @@ const choices = computed<(ResinChoice & { name: string })[]>(() =>
   <div>
     <p class="text-soft">
       {{ figure(need.mixMl, 'ml', 0) }}, {{ figure(need.depthMm, 'mm', 1) }} deep,
-      {{ formatNumber(need.busyMin, 0) }} min from stirring to the last pour, at
+      {{ writtenNumber(need.busyMin, 0) }} min from stirring to the last pour, at
       {{ figure(need.tempC, '°C', 1) }}.
     </p>
     <div class="mt-2 flex flex-wrap items-end gap-x-6 gap-y-2">
@@ -70,7 +70,7 @@ const choices = computed<(ResinChoice & { name: string })[]>(() =>
             :stage="VERDICTS[choice.verdict].stage"
           />
           <span v-if="session.may('see prices')" class="ml-auto"
-            >{{ choice.cost }} {{ currency }}</span
+            >{{ written(choice.cost) }} {{ currency }}</span
           >
           <button
             type="button"

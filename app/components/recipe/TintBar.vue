@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { LayerPigment } from '~~/core/trade'
-import { formatNumber } from '~~/core/units'
 
 /** Sets a layer's tint under the picture: which pigments, and how much of each. */
 const { name } = defineProps<{ name: string }>()
@@ -32,9 +31,9 @@ const setLoad = (id: number, event: Event) =>
   <div role="group" :aria-label="`Tint of ${name}`">
     <div class="flex flex-wrap items-center gap-1">
       <span class="mr-1 text-soft"
-        >{{ name }}: {{ pigments.length === 0 ? 'clear' : `${formatNumber(total, 1)} % pigment`
+        >{{ name }}: {{ pigments.length === 0 ? 'clear' : `${writtenNumber(total, 1)} % pigment`
         }}<span v-if="total > workshop.pigmentCapPct" class="wrong">
-          over the cap of {{ formatNumber(workshop.pigmentCapPct, 1) }} %</span
+          over the cap of {{ writtenNumber(workshop.pigmentCapPct, 1) }} %</span
         ></span
       >
       <button
@@ -64,7 +63,7 @@ const setLoad = (id: number, event: Event) =>
         :value="one.loadPct"
         :aria-label="`Load of ${workshop.pigments.get(one.pigmentId)?.name}`"
         @input="setLoad(one.pigmentId, $event)"
-      /><span class="text-right">{{ formatNumber(one.loadPct, 1) }} %</span>
+      /><span class="text-right">{{ writtenNumber(one.loadPct, 1) }} %</span>
     </label>
   </div>
 </template>

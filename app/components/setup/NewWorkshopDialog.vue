@@ -11,6 +11,8 @@ const draft = reactive<NewWorkshopFields>({
     name: '',
     timeZone: workshop.timeZone,
     currency: workshop.rules?.currency ?? 'EUR',
+    dateStyle: workshop.dateStyle,
+    decimalMark: workshop.decimalMark,
   },
   beginning: 'shared',
 })
@@ -25,6 +27,10 @@ const form = useForm({
   <AskDialog :open="open" title="Another workshop" @close="emit('close')">
     <form class="space-y-4" novalidate @submit.prevent="form.submit(draft)">
       <WorkshopFields
+        v-model="draft.workshop"
+        :error-at="(field) => form.errorAt(`workshop.${field}`)"
+      />
+      <StyleFields
         v-model="draft.workshop"
         :error-at="(field) => form.errorAt(`workshop.${field}`)"
       />

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { Point } from '~~/core/geometry'
 import type { Shape } from '~~/core/size'
-import { formatNumber } from '~~/core/units'
 import { readSvg, type SvgOutline } from '~/utils/svgOutline'
 import { allSaid } from '~~/shared/words'
 
@@ -125,11 +124,11 @@ watch(shape, (value) => emit('sized', value, `the drawing “${file.value}”`))
           />
         </svg>
         <figcaption v-if="measured?.ok" class="mt-1 text-soft">
-          {{ formatNumber(box.width, 1) }} × {{ figure(box.height, 'mm', 1) }},
+          {{ writtenNumber(box.width, 1) }} × {{ figure(box.height, 'mm', 1) }},
           {{
             measured.value.areaCm2 === null
               ? 'area not clear'
-              : `${formatNumber(measured.value.areaCm2, 2)} cm²`
+              : `${writtenNumber(measured.value.areaCm2, 2)} cm²`
           }}, edge {{ figure(measured.value.perimeterMm, 'mm', 0) }}
         </figcaption>
       </figure>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { flatOf, levelAtVolume, sectionOf, solidOf, type Shape } from '~~/core/size'
-import { formatNumber } from '~~/core/units'
 
 /** What a shape holds, and how deep some resin stands in it, both ways. */
 const { shape } = defineProps<{ shape: Shape }>()
@@ -45,7 +44,7 @@ const volume = computed(() =>
       <div>
         <dt class="text-soft">open at the top</dt>
         <dd class="text-2xl font-semibold">
-          {{ flat ? formatNumber(flat.areaMm2 / 100, 1) : '–' }}
+          {{ flat ? writtenNumber(flat.areaMm2 / 100, 1) : '–' }}
           <span v-if="flat" class="text-base font-normal text-soft">cm²</span>
         </dd>
       </div>

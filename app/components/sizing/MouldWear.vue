@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { castingsLeft, mouldsInUse } from '~~/core/trade'
-import { formatNumber } from '~~/core/units'
 import type { MouldFields } from '~~/shared/schemas/moulds'
 
 /** How large moulds are outside, how worn they are, and which of them cannot be poured into now. */
@@ -33,9 +32,9 @@ const SIDES = [
     @update:model-value="mould.usedBefore = $event ?? NaN"
   />
   <p class="self-end pb-2 text-soft">
-    {{ formatNumber(mouldsInUse(mould), 0) }} can be poured into;
+    {{ writtenNumber(mouldsInUse(mould), 0) }} can be poured into;
     <template v-if="counted !== null">{{ counted + mould.usedBefore }} castings made, </template
-    >about {{ formatNumber(left, 0) }} left
+    >about {{ writtenNumber(left, 0) }} left
   </p>
   <fieldset class="col-span-2">
     <label class="flex items-center gap-2 py-1"

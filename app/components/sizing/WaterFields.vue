@@ -2,7 +2,6 @@
 import { Plus, Trash2 } from '@lucide/vue'
 import type { Shape } from '~~/core/size'
 import { waterFill } from '~~/core/survey'
-import { formatNumber } from '~~/core/units'
 import { said } from '~~/shared/words'
 
 /** A mould filled with water and weighed, at one level or several. */
@@ -83,7 +82,7 @@ watch(result, (value) =>
       <Plus :size="16" /> another level
     </button>
     <p v-if="result?.ok" class="mt-3 text-soft">
-      Water weighs {{ formatNumber(result.value.densityGPerMl, 4) }} g/ml then (CIPM formula).
+      Water weighs {{ writtenNumber(result.value.densityGPerMl, 4) }} g/ml then (CIPM formula).
     </p>
   </div>
 </template>

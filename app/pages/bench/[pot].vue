@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
-import { MS_PER_MIN, formatNumber } from '~~/core/units'
+import { MS_PER_MIN } from '~~/core/units'
 import type { RunEvent } from '~~/core/run'
 import { potTitle } from '~~/shared/potTitle'
 import { STEP_WORDS } from '~~/shared/words'
@@ -259,7 +259,7 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
         />
         <template v-else-if="step.kind === 'stir'">
           <p class="text-[clamp(1.4rem,3.4vw,2.6rem)]">
-            Stir slowly for {{ formatNumber(step.minutes, 0) }} minutes; scrape sides, bottom and
+            Stir slowly for {{ writtenNumber(step.minutes, 0) }} minutes; scrape sides, bottom and
             stick every minute
           </p>
           <BenchClock
@@ -326,7 +326,7 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
             <strong>{{ colour.name }}</strong>, {{ figure(colour.cupMl, 'ml', 0)
             }}<span v-for="dose in colour.pigments" :key="dose.id" class="block text-soft"
               >{{ dose.id }} {{ figure(dose.massG, 'g', 2)
-              }}{{ dose.drops === null ? '' : `, ${formatNumber(dose.drops, 0)} drops` }}</span
+              }}{{ dose.drops === null ? '' : `, ${writtenNumber(dose.drops, 0)} drops` }}</span
             >
           </li>
         </ul>
@@ -347,8 +347,8 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
           "
           class="text-xl text-soft"
         >
-          the mix is {{ formatNumber(Math.abs(bench.state.ratioErrorPct), 2) }} % off the ratio,
-          within {{ run.targets.resin.tolerancePct }} %
+          the mix is {{ writtenNumber(Math.abs(bench.state.ratioErrorPct), 2) }} % off the ratio,
+          within {{ writtenNumber(run.targets.resin.tolerancePct, 1) }} %
         </p>
       </section>
       <footer class="space-y-3">

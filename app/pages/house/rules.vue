@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { DATE_STYLE_OPTIONS, DECIMAL_OPTIONS, PRICE_RULES, WORK_RULES } from '~/utils/houseRules'
+import { PRICE_RULES, WORK_RULES } from '~/utils/houseRules'
 import { rulesSchema } from '~~/shared/schemas/house'
 import type { HouseRules } from '~~/shared/types/house'
 
@@ -69,20 +69,7 @@ function takeTheirs(): void {
             Another currency renames sums that are written down; it does not convert them.
           </p>
           <h2 class="mt-6 mb-1">How it is written</h2>
-          <div class="grid gap-3 sm:grid-cols-2">
-            <FieldChoice
-              v-model="draft.dateStyle"
-              label="Days"
-              :options="DATE_STYLE_OPTIONS"
-              :error="form.errorAt('dateStyle')"
-            />
-            <FieldChoice
-              v-model="draft.decimalMark"
-              label="Decimals, in files that go out"
-              :options="DECIMAL_OPTIONS"
-              :error="form.errorAt('decimalMark')"
-            />
-          </div>
+          <StyleFields v-model="draft" :error-at="form.errorAt" />
           <h2 class="mt-6 mb-1">Mixes and cures</h2>
           <RuleLines v-model="draft" :lines="WORK_RULES" :error-at="form.errorAt" />
         </section>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { decimalsOf } from '~~/core/mix'
 import { checkPot, ladderOf, potOf, STIR_ROOM, tintOf, tintOfPot } from '~~/core/pot'
-import { formatNumber } from '~~/core/units'
 import { whyPart } from '~~/core/why'
 import { pieceRange, piecesOfPot, potOrders, potTitle } from '~~/shared/potTitle'
 import { cautionsFor } from '~/utils/cautions'
@@ -68,8 +67,8 @@ const warnings = computed(() => {
 const doseOf = (dose: { massG: number; teaspoons: number | null; drops: number | null }) =>
   [
     `${figure(dose.massG, 'g', 2)}`,
-    dose.teaspoons !== null ? `${formatNumber(dose.teaspoons, 2)} tsp` : '',
-    dose.drops !== null ? `${formatNumber(dose.drops, 0)} drops` : '',
+    dose.teaspoons !== null ? `${writtenNumber(dose.teaspoons, 2)} tsp` : '',
+    dose.drops !== null ? `${writtenNumber(dose.drops, 0)} drops` : '',
   ]
     .filter(Boolean)
     .join(' · ')
@@ -104,13 +103,13 @@ const card = computed<PotCard | null>(() => {
       })),
     ),
     times: [
-      { name: 'stir', value: `${formatNumber(figures.value.stirMin, 0)} min` },
+      { name: 'stir', value: `${writtenNumber(figures.value.stirMin, 0)} min` },
       {
         name: 'rest, from the end of stirring',
-        value: `${formatNumber(figures.value.restMin, 0)} min`,
+        value: `${writtenNumber(figures.value.restMin, 0)} min`,
       },
-      { name: 'cup workable for', value: `${formatNumber(figures.value.workMin, 0)} min` },
-      { name: 'resting and pouring take', value: `${formatNumber(figures.value.busyMin, 0)} min` },
+      { name: 'cup workable for', value: `${writtenNumber(figures.value.workMin, 0)} min` },
+      { name: 'resting and pouring take', value: `${writtenNumber(figures.value.busyMin, 0)} min` },
     ],
     cautions: cautionsFor(['liquid', 'cup', 'waste']),
     address: `${window.location.origin}/pots/${pot.value.id}`,
@@ -185,7 +184,7 @@ async function print(size: CardSize): Promise<void> {
               </tr>
               <tr>
                 <td class="text-soft">ratio off by rounding</td>
-                <td class="figure">{{ formatNumber(mixed.measured.ratioErrorPct, 2) }} %</td>
+                <td class="figure">{{ writtenNumber(mixed.measured.ratioErrorPct, 2) }} %</td>
               </tr>
               <tr v-if="mixed.measured.surplusMl !== null">
                 <td class="text-soft">over by rounding</td>
@@ -232,8 +231,8 @@ async function print(size: CardSize): Promise<void> {
                   <td class="figure">{{ i === 0 ? ownFigure(colour.cupMl, 'ml', 1).text : '' }}</td>
                   <td>{{ dose.id }}</td>
                   <td class="figure font-semibold">{{ ownFigure(dose.massG, 'g', 2).text }}</td>
-                  <td class="figure">{{ formatNumber(dose.teaspoons, 2) }}</td>
-                  <td class="figure">{{ formatNumber(dose.drops, 0) }}</td>
+                  <td class="figure">{{ writtenNumber(dose.teaspoons, 2) }}</td>
+                  <td class="figure">{{ writtenNumber(dose.drops, 0) }}</td>
                 </tr>
                 <tr v-if="colour.pigments.length > 0 && !colour.cup">
                   <td>{{ colour.cups }} for {{ colour.names.join(', ') }}</td>
@@ -257,8 +256,9 @@ async function print(size: CardSize): Promise<void> {
             :key="colour.key"
             class="wrong"
           >
-            {{ colour.names.join(', ') }}: {{ formatNumber(colour.cup?.totalLoadPct ?? null, 1) }} %
-            is over the usual cap of {{ workshop.pigmentCapPct }} %.
+            {{ colour.names.join(', ') }}:
+            {{ writtenNumber(colour.cup?.totalLoadPct ?? null, 1) }} % is over the usual cap of
+            {{ writtenNumber(workshop.pigmentCapPct, 1) }} %.
           </p>
           <template v-if="ladder">
             <h2 class="mt-5 mb-1">Or one cup, darkened between the pours</h2>
@@ -277,8 +277,8 @@ async function print(size: CardSize): Promise<void> {
                   <td>{{ rung.name }}</td>
                   <td class="figure font-semibold">{{ rung.addDrops }}</td>
                   <td class="figure">{{ ownFigure(rung.pourMl, 'ml', 1).text }}</td>
-                  <td class="figure">{{ formatNumber(rung.wantedPct, 2) }} %</td>
-                  <td class="figure">{{ formatNumber(rung.reachedPct, 2) }} %</td>
+                  <td class="figure">{{ writtenNumber(rung.wantedPct, 2) }} %</td>
+                  <td class="figure">{{ writtenNumber(rung.reachedPct, 2) }} %</td>
                 </tr>
               </tbody>
             </table>
@@ -290,7 +290,7 @@ async function print(size: CardSize): Promise<void> {
             viewBox="0 0 300 46"
             class="block w-full max-w-md"
             role="img"
-            :aria-label="`Resting and pouring take ${formatNumber(figures.busyMin, 0)} of ${formatNumber(figures.workMin, 0)} minutes`"
+            :aria-label="`Resting and pouring take ${writtenNumber(figures.busyMin, 0)} of ${writtenNumber(figures.workMin, 0)} minutes`"
           >
             <rect
               x="0.5"
@@ -319,8 +319,8 @@ async function print(size: CardSize): Promise<void> {
               stroke-width="0.7"
             />
             <text x="0" y="42" font-size="12" fill="var(--soft)">
-              rest {{ formatNumber(figures.restMin, 0) }}, pour
-              {{ formatNumber(figures.pourMin, 0) }} of {{ formatNumber(figures.workMin, 0) }} min
+              rest {{ writtenNumber(figures.restMin, 0) }}, pour
+              {{ writtenNumber(figures.pourMin, 0) }} of {{ writtenNumber(figures.workMin, 0) }} min
               at {{ figure(workshop.warmC, '°C', 1) }}
             </text>
           </svg>
@@ -335,7 +335,7 @@ async function print(size: CardSize): Promise<void> {
               >{{ ' ' }}
               <span class="text-soft"
                 >{{ pieceRange(portion) }}, {{ figure(portion.pouredMl, 'ml', 1) }} in
-                {{ formatNumber(portion.layer.pourMin * portion.pieces, 0) }} min</span
+                {{ writtenNumber(portion.layer.pourMin * portion.pieces, 0) }} min</span
               >
             </li>
           </ol>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { originOf, RESIN_FIGURES, type Kit, type Resin } from '~~/core/trade'
-import { formatNumber } from '~~/core/units'
 
 const route = useRoute()
 const resins = useResinStore()
@@ -20,7 +19,7 @@ const figures = computed(() =>
 const kitText = (kit: Kit) =>
   kit.price === null
     ? figure(kit.ml, 'ml', 0)
-    : `${kit.price} ${workshop.rules?.currency ?? ''} for ${figure(kit.ml, 'ml', 0)}`
+    : `${written(kit.price)} ${workshop.rules?.currency ?? ''} for ${figure(kit.ml, 'ml', 0)}`
 const kitsOf = (resin: Resin) =>
   [{ ml: resin.kitMl, price: resin.kitPrice, leadDays: resin.leadDays }, ...resin.otherKits].sort(
     (x, y) => x.leadDays - y.leadDays,
@@ -92,7 +91,7 @@ const kitsOf = (resin: Resin) =>
                 one.of(resin) === undefined
                   ? 'not known'
                   : one.scored
-                    ? formatNumber(one.of(resin), 0)
+                    ? writtenNumber(one.of(resin), 0)
                     : figure(one.of(resin), one.unit, one.decimals)
               }}</span><span v-if="one.of(resin) !== undefined" class="block text-sm text-soft">{{
                 originOf(resin, one.key)

@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { formatNumber } from '~~/core/units'
-
 const resins = useResinStore()
 const session = useSessionStore()
 const workshop = useWorkshopStore()
@@ -12,8 +10,8 @@ const away = computed(() => resins.resins.length - resins.offered.length)
 const shown = computed(() => (showsAll.value ? resins.resins : resins.offered))
 const hours = (minutes: number) =>
   minutes < 120
-    ? `${formatNumber(minutes, 0)} min`
-    : `${formatNumber(minutes / 60, minutes % 60 ? 1 : 0)} h`
+    ? `${writtenNumber(minutes, 0)} min`
+    : `${writtenNumber(minutes / 60, minutes % 60 ? 1 : 0)} h`
 </script>
 
 <template>
@@ -85,8 +83,8 @@ const hours = (minutes: number) =>
                 >by {{ resin.ratio.basis === 'mass' ? 'weight' : 'volume' }}</span
               >
             </td>
-            <td class="figure">{{ formatNumber(resin.densityA, 2) }}</td>
-            <td class="figure">{{ formatNumber(resin.densityB, 2) }}</td>
+            <td class="figure">{{ writtenNumber(resin.densityA, 2) }}</td>
+            <td class="figure">{{ writtenNumber(resin.densityB, 2) }}</td>
             <td class="figure whitespace-nowrap">{{ hours(resin.milestones.work) }}</td>
             <td class="figure whitespace-nowrap">
               {{ hours(resin.milestones.tackFrom) }} to {{ hours(resin.milestones.tackTo) }}
@@ -106,7 +104,7 @@ const hours = (minutes: number) =>
             </td>
             <td class="figure whitespace-nowrap">
               <template v-if="resin.kitPrice !== null"
-                >{{ resin.kitPrice }} {{ workshop.rules?.currency }}<br /></template
+                >{{ written(resin.kitPrice) }} {{ workshop.rules?.currency }}<br /></template
               ><span class="text-soft">{{ figure(resin.kitMl, 'ml', 0) }}</span>
             </td>
           </tr>

@@ -33,9 +33,10 @@ export async function throwUnfinishedAway(
  */
 export async function addYard(who: Who, now: Date, fill = fillYard): Promise<{ id: number }> {
   const { name, time_zone: timeZone, currency } = WORKSPACE
+  const style = { dateStyle: 'dmy', decimalMark: '.' } as const
   await throwUnfinishedAway(who, ({ isMadeUp }) => isMadeUp)
   const made = await inTransaction(async (trx) => {
-    const id = await addWorkspace(trx, { name, timeZone, currency, isFirst: false }, now)
+    const id = await addWorkspace(trx, { name, timeZone, currency, ...style, isFirst: false }, now)
     await markMadeUp(trx, id)
     const by = await joinAsManager(trx, who, id, NO_WORK, now)
     tell(trx, id, { subject: 'workshop', kind: 'set up', id, by, at: now })

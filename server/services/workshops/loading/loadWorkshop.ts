@@ -5,9 +5,10 @@ import { HOUSE_TABLES } from '../../../db/house'
 import type { Db } from '../../../db/rows'
 import {
   greatestId,
+  insertOwned,
+  insertWorkspace,
   ownedTables,
   workspacesTable,
-  type OwnedTable,
 } from '../../../db/workspaceRows'
 import { setFurnished } from '../../../db/workspaces'
 import { tell } from '../../../events/tell'
@@ -53,22 +54,12 @@ export async function beginLoading(who: Who, text: string, now: Date): Promise<B
   const own = await workspacesTable(database())
   const file = readWorkshopFile(text, known, own)
   const { move, by } = await inTransaction(async (trx) => {
-    const workspaceId = await addRow(trx, file.workshop, own)
+    const row = movedRow(file.workshop, own.columns, { workspaceId: 0, by: 0 })
+    const workspaceId = await insertWorkspace(trx, row)
     const place = { workspaceId, by: (await greatestId(trx, known)) + MARGIN }
     return { move: place, by: await addPeople(trx, who, file, place, now) }
   })
   return { id: move.workspaceId, finish: () => bringRest(file, move, by, now) }
-}
-
-async function addRow(trx: Db, workshop: FileRow, { columns }: OwnedTable): Promise<number> {
-  const row = movedRow(workshop, columns, { workspaceId: 0, by: 0 })
-  const [id = 0] = await trx('workspaces').insert({
-    ...row,
-    id: undefined,
-    is_first: null,
-    furnished_pct: 0,
-  })
-  return id
 }
 
 const tableOf = ({ tables }: WorkshopFile, name: string) =>
@@ -83,11 +74,10 @@ async function addPeople(
   now: Date,
 ): Promise<number> {
   const { table, rows } = tableOf(file, 'people')
-  for (const row of rows)
-    await trx('people').insert({
-      ...movedRow(row, table.columns, move),
-      sign_in: await signInNear(trx, String(row.sign_in)),
-    })
+  for (const row of rows) {
+    const sign_in = await signInNear(trx, String(row.sign_in))
+    await insertOwned(trx, 'people', [{ ...movedRow(row, table.columns, move), sign_in }])
+  }
   const here = found(await HOUSE_TABLES.people.get(trx, who.workspaceId, who.personId), 'person')
   const self = rows.find(
     ({ sign_in, role, archived_at }) =>
@@ -109,7 +99,7 @@ async function bringRest(file: WorkshopFile, move: Move, by: number, now: Date):
     for (let at = 0; at < rows.length; at += ROWS_AT_A_TIME) {
       const some = rows.slice(at, at + ROWS_AT_A_TIME)
       const placed = some.map((row) => movedRow(adapted(row), table.columns, move))
-      await database().batchInsert(table.name, placed, table.name === 'photos' ? 1 : ROWS_AT_A_TIME)
+      await insertOwned(database(), table.name, placed, table.name === 'photos' ? 1 : undefined)
       brought += some.length
       const share = Math.floor((brought / all) * MOST_BEFORE_READY)
       if (!(await setFurnished(database(), workspaceId, share)))
