@@ -186,4 +186,6 @@ export interface IssueParams {
   'cursor-unknown': null
   'beyond-column': null
   'sign-in-wrong': null
+  'code-missing': null
+  'code-wrong': null
 }

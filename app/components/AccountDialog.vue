@@ -55,6 +55,7 @@ async function end(id: number): Promise<void> {
       <p v-else-if="form.failure.value" role="alert" class="wrong">{{ form.failure.value }}</p>
       <button class="press" :disabled="form.sending.value">Change the password</button>
     </form>
+    <SecondFactor v-if="open" class="mt-6" />
     <h3 class="mt-6 font-semibold">Signed in</h3>
     <ul>
       <li

@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { signInSchema } from '~~/shared/schemas/people'
+import { signInSchema, type SignInFields } from '~~/shared/schemas/people'
 
 /** Name and password; used at the door and when a session has ended in the middle of something. */
 const { known = '' } = defineProps<{ known?: string }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSessionStore()
-const draft = reactive({ signIn: known, password: '' })
+const draft = reactive<SignInFields>({ signIn: known, password: '' })
 const form = useForm({
   schema: signInSchema,
-  send: (value) => session.signIn(value.signIn, value.password),
+  send: session.signIn,
   done: () => emit('done'),
 })
 </script>
@@ -28,8 +28,22 @@ const form = useForm({
       autocomplete="current-password"
       :error="form.errorAt('password')"
     />
+    <FieldText
+      v-if="draft.code !== undefined || form.errorAt('code')"
+      :model-value="draft.code ?? ''"
+      label="Code of your device"
+      autocomplete="one-time-code"
+      inputmode="numeric"
+      :error="form.errorAt('code')"
+      @update:model-value="draft.code = $event"
+    />
     <p
-      v-if="form.failure.value && !form.errorAt('password') && !form.errorAt('signIn')"
+      v-if="
+        form.failure.value &&
+        !form.errorAt('password') &&
+        !form.errorAt('signIn') &&
+        !form.errorAt('code')
+      "
       role="alert"
       class="wrong"
     >

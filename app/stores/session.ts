@@ -1,10 +1,10 @@
 import type { OwnUnits } from '~~/core/units'
 import { reachOf, type Action } from '~~/shared/rights'
 import { measureOf } from '~~/shared/measureOf'
-import type { MeasureChoice } from '~~/shared/schemas/people'
+import type { MeasureChoice, SecondFactorFields, SignInFields } from '~~/shared/schemas/people'
 import type { SetUpFields } from '~~/shared/schemas/house'
 import type { SetUpState } from '~~/shared/types/house'
-import type { OwnSession, Person } from '~~/shared/types/people'
+import type { OwnSession, Person, SecondFactorState } from '~~/shared/types/people'
 
 /** What many kitchens and workshops have, for people who have not chosen yet. */
 const ORDINARY_SCALE: MeasureChoice = { kind: 'scale', step: 0.1, tare: true }
@@ -33,8 +33,8 @@ export const useSessionStore = defineStore('session', () => {
     expired.value = false
     asked.value = true
   }
-  async function signIn(signInName: string, password: string): Promise<void> {
-    person.value = await api.post<Person>('/api/session', { signIn: signInName, password })
+  async function signIn(fields: SignInFields): Promise<void> {
+    person.value = await api.post<Person>('/api/session', fields)
     expired.value = false
     asked.value = true
   }
@@ -68,6 +68,14 @@ export const useSessionStore = defineStore('session', () => {
   }
   const changePassword = (fields: { now: string; password: string }) =>
     api.put<unknown>('/api/me/password', fields)
+  const secondFactor = {
+    state: () => api.get<SecondFactorState>('/api/me/second-factor'),
+    fresh: () => api.post<{ secret: string; address: string }>('/api/me/second-factor/new'),
+    turnOn: (fields: SecondFactorFields) =>
+      api.post<{ spare: string[] }>('/api/me/second-factor', fields),
+    turnOff: (fields: { password: string }) =>
+      api.post<unknown>('/api/me/second-factor/off', fields),
+  }
   const ownSessions = () => api.get<OwnSession[]>('/api/me/sessions')
   const endSession = (id: number) => api.remove<unknown>(`/api/me/sessions/${id}`)
   return {
@@ -87,6 +95,7 @@ export const useSessionStore = defineStore('session', () => {
     invitedBy,
     acceptInvitation,
     changePassword,
+    secondFactor,
     ownSessions,
     endSession,
   }

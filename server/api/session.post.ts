@@ -9,7 +9,7 @@ import { readDeviceCookie, writeCookies } from '../utils/sessionCookie'
 export default api(async (event) => {
   const body = await bodyOf(event, signInSchema, MOST_BYTES.signIn)
   const from = { address: addressOf(event), device: readDeviceCookie(event) ?? null }
-  const { person, ...cookies } = await signIn(body.signIn, body.password, from, now())
+  const { person, ...cookies } = await signIn(body.signIn, body.password, from, now(), body.code)
   writeCookies(event, cookies)
   return person
 })

@@ -96,6 +96,9 @@ export async function takeUnitsOf(db: Db, personId: number, from: number): Promi
   await db('people').where({ id: personId }).update(row)
 }
 
+/** What somebody signs in with, beside their name. */
+const OF_SIGN_IN = ['password_hash', 'totp_secret', 'totp_step', 'totp_spare'] as const
+
 /**
  * Before a workshop goes: whoever signs in by a row of it, and belongs to another workshop, too,
  * signs in by their row there from now on.
@@ -106,13 +109,12 @@ export async function handPasswordsOver(db: Db, workspaceId: number): Promise<()
     .where({ workspace_id: workspaceId })
     .whereNotNull('account')
     .whereNotNull('password_hash')
-    .select('account', 'password_hash', 'sign_in')) as {
+    .select('account', 'sign_in', ...OF_SIGN_IN)) as ({
     account: string
-    password_hash: string
     sign_in: string
-  }[]
+  } & Record<(typeof OF_SIGN_IN)[number], string | null>)[]
   const renames: { id: number; signIn: string }[] = []
-  for (const { account, password_hash, sign_in } of leaving) {
+  for (const { account, sign_in, ...ofSignIn } of leaving) {
     const heirs = (await db('people')
       .where({ account })
       .whereNot({ workspace_id: workspaceId })
@@ -121,7 +123,7 @@ export async function handPasswordsOver(db: Db, workspaceId: number): Promise<()
       .select('id', 'password_hash')) as { id: number; password_hash: string | null }[]
     const [heir] = heirs
     if (!heir || heirs.some((one) => one.password_hash !== null)) continue
-    await db('people').where({ id: heir.id }).update({ password_hash })
+    await db('people').where({ id: heir.id }).update(ofSignIn)
     renames.push({ id: heir.id, signIn: sign_in })
   }
   return async () => {

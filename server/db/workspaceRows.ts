@@ -7,6 +7,8 @@ export interface OwnedColumn {
   type: string
   isNullable: boolean
   isJson: boolean
+  /** Stands in no file, and is taken from none. */
+  isSecret: boolean
   /** The table whose rows it points to, where those belong to workshops, too. */
   pointsTo: string | null
 }
@@ -21,13 +23,13 @@ export interface OwnedTable {
 /** What an export leaves out: who is signed in where, and secrets, even as their hashes. */
 const SECRET_TABLES = new Set(['sessions', 'known_devices', 'invitations', 'calendar_feeds'])
 const SECRET_COLUMNS: Record<string, readonly string[]> = {
-  people: ['password_hash', 'account'],
+  people: ['password_hash', 'account', 'totp_secret', 'totp_step', 'totp_spare'],
   // A letter with an invitation opens a door.
   letters: ['body'],
 }
 const ROWS_AT_A_TIME = 200
 
-interface ColumnRow extends Omit<OwnedColumn, 'isNullable' | 'isJson' | 'pointsTo'> {
+interface ColumnRow extends Pick<OwnedColumn, 'name' | 'type'> {
   table: string
   isNullable: 0 | 1
 }
@@ -82,6 +84,7 @@ function tableOf(name: string, described: Described, owned: readonly string[]): 
     type: column.type,
     isNullable: column.isNullable === 1,
     isJson: checks.includes(`json_valid(\`${column.name}\`)`),
+    isSecret: SECRET_COLUMNS[name]?.includes(column.name) ?? false,
     pointsTo: references.find((one) => one.column === column.name)?.target ?? null,
   }))
   return { name, columns }
@@ -176,9 +179,7 @@ export async function* workspaceAsJson(
       db,
       workspaceId,
       name,
-      columns
-        .map((column) => column.name)
-        .filter((column) => !SECRET_COLUMNS[name]?.includes(column)),
+      columns.filter(({ isSecret }) => !isSecret).map((column) => column.name),
     )
     yield ']'
   }

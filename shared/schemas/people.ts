@@ -21,7 +21,21 @@ export const changePasswordSchema = body({
 export const signInSchema = body({
   signIn: named(64),
   password: text(200).required().min(1, 'must not be empty'),
+  /** Of the second factor, where there is one. */
+  code: text(40).optional(),
 })
+
+export type SignInFields = InferType<typeof signInSchema>
+
+export const secondFactorSchema = body({
+  password: text(200).required('must not be empty'),
+  secret: text(64)
+    .required()
+    .matches(/^[A-Z2-7]{32}$/, 'is no secret that was made here'),
+  code: text(40).required('must not be empty'),
+})
+export type SecondFactorFields = InferType<typeof secondFactorSchema>
+export const ownPasswordSchema = body({ password: text(200).required('must not be empty') })
 
 export const measureChoiceSchema = body({
   kind: oneOf(['scale', 'cup'] as const).required(),

@@ -18,6 +18,13 @@ export interface Access {
   invited: number[]
 }
 
+/** Whether somebody signs in with a second factor. */
+export interface SecondFactorState {
+  isOn: boolean
+  /** Spare codes that have not been used. */
+  spareLeft: number
+}
+
 /** A session that somebody has open. */
 export interface OwnSession {
   id: number

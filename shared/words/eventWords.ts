@@ -141,6 +141,8 @@ const WORDS: Words = {
     removed: 'removed the person',
     invited: 'made an invitation',
     'let in': 'chose a password',
+    'second factor on': 'signs in with a second factor from here on',
+    'second factor off': 'signs in without a second factor from here on',
   },
   room: HOUSE_WORDS,
   station: HOUSE_WORDS,

@@ -131,6 +131,8 @@ const ISSUE_WORDS: OtherWords = {
     `“${ofPart(EVENT_WORDS[done], donePart)}” was not taken over: this pot is at “${ofPart(STEP_WORDS[asks], asksPart)}”; look at what is in the cup before going on`,
   'beyond-column': () => 'is larger than can be kept',
   'cursor-unknown': () => 'is not a cursor of this list',
+  'code-missing': () => 'the code that your device shows, or one of the spare ones',
+  'code-wrong': () => 'the code is wrong, or was used before',
   'sign-in-wrong': () => 'the name or the password is wrong',
 }
 

@@ -142,6 +142,8 @@ const PARAMS: { [C in IssueCode]: IssueParams[C] } = {
   'layers-missing': { layers: ['green back', 'seal'] },
   'below-missing': { layers: [{ layer: 'numbered face', order: 'Plaques' }] },
   'step-passed': { done: 'weighed', donePart: 'b', asks: 'weigh', asksPart: 'a' },
+  'code-missing': null,
+  'code-wrong': null,
   'sign-in-wrong': null,
 }
 const every = Object.entries(PARAMS).map(([code, params]) => ({ path: '', code, params }) as Issue)

@@ -1,16 +1,16 @@
-import { verify } from '@node-rs/argon2'
-import { issue } from '../../../core/result'
 import { MS_PER_DAY } from '../../../core/units'
 import type { Access, OwnSession } from '../../../shared/types/people'
-import { passwordOf, setAccount } from '../../db/accounts'
+import { setAccount } from '../../db/accounts'
 import { database } from '../../db/database'
 import { HOUSE_TABLES } from '../../db/house'
+import { keepSecondFactor } from '../../db/secondFactor'
 import * as rows from '../../db/people'
 import { tell } from '../../events/tell'
 import { AppError } from '../AppError'
 import { found, inTransaction } from '../transactions'
 import type { Who } from '../Who'
 import { hashPassword, signIn, type SignInFrom } from './auth'
+import { requireOwnPassword } from './ownPassword'
 import { hashOf, newSecret } from './secrets'
 
 /** An invitation holds for a week. */
@@ -81,6 +81,8 @@ export async function acceptInvitation(
     if (!person || !(await rows.takeInvitation(trx, hashOf(secret))))
       throw new AppError('unknown', OVER)
     await rows.setPassword(trx, person.personId, passwordHash, now)
+    // Who lost the device has no other way in than such a link.
+    await keepSecondFactor(trx, person.personId, null)
     // Whoever got the link of this workshop's manager gets into no other workshop by it.
     await setAccount(trx, person.personId, null)
     await rows.removeSessionsOf(trx, person.personId)
@@ -103,15 +105,11 @@ export async function changePassword(
   { now: own, password }: { now: string; password: string },
   now: Date,
 ): Promise<void> {
-  const before = await passwordOf(database(), who.personId)
-  if (before === null || !(await verify(before.passwordHash, own)))
-    throw new AppError('invalid-input', 'The password that you have now is another.', {
-      issues: [issue('now', 'password-wrong')],
-    })
+  const ownRow = await requireOwnPassword(who, own, 'now')
   const passwordHash = await hashPassword(password)
   await inTransaction(async (trx) => {
-    await rows.setPassword(trx, before.personId, passwordHash, now)
-    for (const personId of new Set([before.personId, who.personId]))
+    await rows.setPassword(trx, ownRow, passwordHash, now)
+    for (const personId of new Set([ownRow, who.personId]))
       await rows.removeSessionsOf(trx, personId, hashOf(token))
   })
 }

@@ -1,6 +1,5 @@
 import { randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
-import { RateLimiterMySQL, RateLimiterRes } from 'rate-limiter-flexible'
 import { issue } from '../../../core/result'
 import type { OwnUnits } from '../../../core/units'
 import type { MeasureChoice } from '../../../shared/schemas/people'
@@ -20,7 +19,9 @@ import {
   saveUnits,
 } from '../../db/people'
 import { AppError } from '../AppError'
+import { requireSecondFactor } from './secondFactor'
 import { hashOf, newSecret } from './secrets'
+import { limiterOf, takeTry, type Limit } from './tries'
 import type { Who } from '../Who'
 import { MS_PER_DAY } from '../../../core/units'
 
@@ -28,46 +29,11 @@ import { MS_PER_DAY } from '../../../core/units'
 export const SESSION_DAYS = 14
 /** A device that nobody signed in from for so long is forgotten. */
 export const DEVICE_DAYS = 365
-const FREE_TRIES = 5
-/**
- * How long the next try has to wait after five wrong ones, and how long wrong tries are remembered.
- */
-const PAUSE_S = 30
-const REMEMBER_S = 15 * 60
-
 /** Argon2id with the library's defaults (OWASP's second recommendation: 19 MiB, 2 passes). */
 export const hashPassword = (password: string): Promise<string> => hash(password)
 
 /** A hash that no password has, so that an unknown name takes as long as a wrong password. */
 const NOBODY = hash(randomBytes(16))
-
-/**
- * How many wrong tries are free, and then how long the next has to wait: of a name from an address;
- * of an address, whatever the names; of a name, from wherever; and of a person at a device that they
- * have signed in from before, which only their own wrong tries there count for.
- */
-const LIMITS = {
-  'name and address': { points: FREE_TRIES, blockDuration: PAUSE_S },
-  address: { points: 6 * FREE_TRIES, blockDuration: 10 * PAUSE_S },
-  name: { points: 10 * FREE_TRIES, blockDuration: 10 * PAUSE_S },
-  device: { points: FREE_TRIES, blockDuration: PAUSE_S },
-} as const
-type Limit = keyof typeof LIMITS
-
-const limiterOf = (limit: Limit): RateLimiterMySQL =>
-  new RateLimiterMySQL(
-    {
-      storeClient: database(),
-      storeType: 'knex',
-      dbName: database().client.config.connection.database,
-      tableName: 'sign_in_tries',
-      tableCreated: true,
-      duration: REMEMBER_S,
-      keyPrefix: `sign-in ${limit}`,
-      ...LIMITS[limit],
-    },
-    () => undefined,
-  )
 
 /** A name as people type it, with blanks around it and in capitals or not. */
 const folded = (signInName: string): string => signInName.trim().toLowerCase()
@@ -81,6 +47,7 @@ export interface SignInFrom {
 /**
  * Checks a name and a password and opens a session. Wrong tries make the next wait; a stranger's do
  * not keep anybody from signing in at a device of their own.
+ * @param code of the second factor, asked for once the password is right
  * @returns the session's token for the cookie, and the device's; only their hashes are kept
  */
 export async function signIn(
@@ -88,6 +55,7 @@ export async function signIn(
   password: string,
   { address, device }: SignInFrom,
   now: Date,
+  code = '',
 ): Promise<{ token: string; device: string; person: Person }> {
   const name = folded(signInName)
   const found = await findPersonBySignIn(database(), name)
@@ -108,6 +76,7 @@ export async function signIn(
     throw new AppError('wrong-password', 'The name or the password is wrong.', {
       issues: [issue('password', 'sign-in-wrong')],
     })
+  await requireSecondFactor(found.person.id, code, now)
   for (const [limit, key] of tries) await limiterOf(limit).reward(key, 1)
   const [own] = tries
   if (own) await limiterOf(own[0]).delete(own[1])
@@ -140,20 +109,6 @@ export async function openSession(
   const opened = await personOfToken(token, now)
   if (!opened) throw new AppError('not-signed-in', 'Sign in first.')
   return { token, person: opened.person }
-}
-
-async function takeTry(limiter: RateLimiterMySQL, key: string): Promise<void> {
-  try {
-    await limiter.consume(key)
-  } catch (refused) {
-    if (!(refused instanceof RateLimiterRes)) throw refused
-    const seconds = Math.ceil(refused.msBeforeNext / 1000)
-    throw new AppError(
-      'too-many-tries',
-      `Too many wrong tries. Wait ${seconds} seconds and try again.`,
-      { retryAfterS: seconds },
-    )
-  }
 }
 
 export async function personOfToken(

@@ -22,7 +22,9 @@ import {
   changePasswordSchema,
   invitedSchema,
   measureChoiceSchema,
+  ownPasswordSchema,
   ownUnitsSchema,
+  secondFactorSchema,
   signInSchema,
 } from '../../../shared/schemas/people'
 import {
@@ -205,6 +207,25 @@ export const ROUTES: Record<string, Route> = {
     action: 'choose own units and measure',
     summary: 'Change one’s own password; other sessions end',
     body: asSchema(changePasswordSchema),
+  },
+  'GET /api/me/second-factor': {
+    action: 'choose own units and measure',
+    summary: 'Whether one signs in with a second factor',
+  },
+  'POST /api/me/second-factor/new': {
+    action: 'choose own units and measure',
+    summary: 'A new secret for one’s device; it counts once it is turned on with a code of it',
+    body: asSchema(nothingSchema),
+  },
+  'POST /api/me/second-factor': {
+    action: 'choose own units and measure',
+    summary: 'Sign in with a second factor from here on (RFC 6238); answers with spare codes',
+    body: asSchema(secondFactorSchema),
+  },
+  'POST /api/me/second-factor/off': {
+    action: 'choose own units and measure',
+    summary: 'Do without a second factor',
+    body: asSchema(ownPasswordSchema),
   },
   'GET /api/me/sessions': {
     action: 'choose own units and measure',

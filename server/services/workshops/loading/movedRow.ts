@@ -61,6 +61,8 @@ export const movedRow = (
 ): Record<string, unknown> =>
   Object.fromEntries(
     columns
-      .filter(({ name }) => name === 'workspace_id' || row[name] !== undefined)
+      .filter(
+        ({ name, isSecret }) => name === 'workspace_id' || (row[name] !== undefined && !isSecret),
+      )
       .map((column) => [column.name, movedValue(column, row, move)]),
   )
