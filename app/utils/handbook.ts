@@ -37,7 +37,8 @@ export const HANDBOOK: readonly HandbookPage[] = [
         title: 'How you work',
         lines: [
           'Under “My scale and cup”, say what you measure with. Weights and marks are then told in steps that you can hit.',
-          'Set what an hour of work costs under Rules, or no price is true.',
+          'Set what an hour of work costs under Rules, or no price is true; who is paid otherwise has a wage of their own under People.',
+          'Whoever sees prices and keeps people does well to set up a second factor, under “My password”.',
           'What is still missing for a first pour stands at the top of Today and goes away by itself.',
         ],
       },

@@ -151,7 +151,7 @@ const HELP: readonly PlaceHelp[] = [
     answers: 'Which workshops you belong to, and what can be done with this one as a whole.',
     first: [
       'Look around in the made-up yard, and throw it away.',
-      'Download everything in one file.',
+      'Download everything in one file, or take in such a file as another workshop.',
       'Begin another workshop; it sees nothing of this one.',
     ],
   },
