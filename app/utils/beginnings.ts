@@ -30,7 +30,7 @@ export const UNIT_SETS: readonly { label: string; value: OwnUnits }[] = [
 
 /** How days and decimals are written where this browser is. */
 export function styleHere(locale?: string): { dateStyle: DateStyle; decimalMark: DecimalMark } {
-  const [first] = new Intl.DateTimeFormat(locale).formatToParts(new Date())
+  const [first] = new Intl.DateTimeFormat(locale).formatToParts(0)
   return {
     dateStyle: first?.type === 'month' ? 'mdy' : first?.type === 'year' ? 'ymd' : 'dmy',
     decimalMark: new Intl.NumberFormat(locale).format(1.5).includes(',') ? ',' : '.',
