@@ -1,6 +1,7 @@
 import { keepLive } from '~/live/happened'
 import { roomRange } from '~~/core/cure'
 import { STARTING_WORK_RULES } from '~~/core/trade'
+import { CARD_PAPERS, LABEL_PAPERS } from '~~/shared/paper'
 import type { MouldFields } from '~~/shared/schemas/moulds'
 import type { MouldRow } from '~~/shared/types/moulds'
 import type { Subject } from '~~/shared/events'
@@ -44,6 +45,10 @@ export const useWorkshopStore = defineStore('workshop', () => {
   const pigmentCapPct = computed(() => (workshop.value?.rules ?? STARTING_WORK_RULES).pigmentCapPct)
   const dateStyle = computed(() => workshop.value?.dateStyle ?? 'dmy')
   const decimalMark = computed(() => workshop.value?.decimalMark ?? '.')
+  const paper = computed(() => ({
+    card: CARD_PAPERS[workshop.value?.paper.card ?? 'a4'],
+    label: LABEL_PAPERS[workshop.value?.paper.label ?? '100x150'],
+  }))
   const timeZone = computed(() => workshop.value?.timeZone ?? 'UTC')
   /** The warmest that the bench gets. */
   const warmC = computed(() => roomRange(placesInUse.value.map((place) => place.climate)).warmC)
@@ -97,6 +102,7 @@ export const useWorkshopStore = defineStore('workshop', () => {
     timeZone,
     dateStyle,
     decimalMark,
+    paper,
     pigmentCapPct,
     offeredMoulds,
     warmC,

@@ -1,3 +1,4 @@
+import { CARD_PAPER_NAMES, CARD_PAPERS, LABEL_PAPER_NAMES, LABEL_PAPERS } from '~~/shared/paper'
 import type { RulesFields } from '~~/shared/schemas/house'
 
 type NumberRule = {
@@ -108,9 +109,9 @@ export const PRICE_RULES: readonly RuleLine[] = [
 
 /** How days are written. */
 export const DATE_STYLE_OPTIONS = [
-  { value: 'dmy', label: '14 Mar 2027; in numbers the day first' },
-  { value: 'mdy', label: 'Mar 14, 2027; in numbers the month first' },
-  { value: 'ymd', label: '2027-03-14; in numbers the year first' },
+  { value: 'dmy', label: '14 Mar 2027, or 14.3.' },
+  { value: 'mdy', label: 'Mar 14, 2027, or 3/14' },
+  { value: 'ymd', label: '2027-03-14' },
 ] as const
 
 /** How decimals are written. */
@@ -118,3 +119,9 @@ export const DECIMAL_OPTIONS = [
   { value: '.', label: '1.5, a point' },
   { value: ',', label: '1,5, a comma' },
 ] as const
+
+/** What is printed on. */
+export const PAPER_OPTIONS = {
+  card: CARD_PAPER_NAMES.map((value) => ({ value, label: CARD_PAPERS[value].name })),
+  label: LABEL_PAPER_NAMES.map((value) => ({ value, label: LABEL_PAPERS[value].name })),
+} as const

@@ -1,4 +1,5 @@
 import type { PDFFont, PDFPage } from 'pdf-lib'
+import type { Paper } from '~~/shared/paper'
 import { readableOn } from './readableOn'
 
 /** What a card says of a pot; every figure comes ready from the core. */
@@ -16,12 +17,6 @@ export interface PotCard {
   /** Where the pot lives; drawn as a QR code. */
   address: string
 }
-
-export const CARD_SIZES = {
-  label: { widthMm: 100, heightMm: 150 },
-  a4: { widthMm: 210, heightMm: 297 },
-} as const
-export type CardSize = keyof typeof CARD_SIZES
 
 const PT_PER_MM = 72 / 25.4
 const MARGIN_MM = 7
@@ -60,7 +55,7 @@ function linesOf(text: string, font: PDFFont, size: number, width: number): stri
 }
 
 /** Draws a mix card or a label for a pot. @returns the PDF file */
-export async function drawPotCard(card: PotCard, size: CardSize): Promise<Uint8Array> {
+export async function drawPotCard(card: PotCard, paper: Paper): Promise<Uint8Array> {
   const [{ PDFDocument, StandardFonts, rgb }, qrcode] = await Promise.all([
     import('pdf-lib'),
     import('qrcode'),
@@ -71,10 +66,9 @@ export async function drawPotCard(card: PotCard, size: CardSize): Promise<Uint8A
     await document.embedFont(StandardFonts.Helvetica),
     await document.embedFont(StandardFonts.HelveticaBold),
   ]
-  const { widthMm, heightMm } = CARD_SIZES[size]
+  const { widthMm, heightMm, grow } = paper
   const [width, height, margin] = [widthMm * PT_PER_MM, heightMm * PT_PER_MM, MARGIN_MM * PT_PER_MM]
   const page: PDFPage = document.addPage([width, height])
-  const grow = size === 'a4' ? 1.45 : 1
   const ink = rgb(0.14, 0.13, 0.11)
   const colour = (hex: string) => rgb(channel(hex, 1), channel(hex, 3), channel(hex, 5))
   let y = height - margin

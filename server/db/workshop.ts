@@ -31,13 +31,15 @@ export async function lockWorkspace(db: Db, workspaceId: number): Promise<void> 
 export async function getWorkspace(
   db: Db,
   workspaceId: number,
-): Promise<Pick<Workshop, 'name' | 'timeZone' | 'dateStyle' | 'decimalMark' | 'rules'>> {
+): Promise<Pick<Workshop, 'name' | 'timeZone' | 'dateStyle' | 'decimalMark' | 'paper' | 'rules'>> {
   const {
     version: _version,
     name,
     timeZone,
     dateStyle,
     decimalMark,
+    cardPaper,
+    labelPaper,
     ...rules
   } = await getRules(db, workspaceId)
   const { labourRate, overheadPct, packaging, feePct, feeFixed, taxPct, marginPct, ...work } = rules
@@ -46,6 +48,7 @@ export async function getWorkspace(
     timeZone,
     dateStyle,
     decimalMark,
+    paper: { card: cardPaper, label: labelPaper },
     rules: {
       ...work,
       money: {

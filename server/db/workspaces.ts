@@ -70,6 +70,8 @@ const TEXTS = {
   feeFixed: 'fee_fixed',
   dateStyle: 'date_style',
   decimalMark: 'decimal_mark',
+  cardPaper: 'card_paper',
+  labelPaper: 'label_paper',
 } as const
 const namedBy = <T extends object>(columns: T) => Object.entries(columns) as [keyof T, string][]
 

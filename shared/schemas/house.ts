@@ -1,6 +1,7 @@
 import type { InferType } from 'yup'
 import { DateTime } from 'luxon'
 import { DECIMAL_MARKS, MINUTES_PER_DAY } from '../../core/units'
+import { CARD_PAPER_NAMES, LABEL_PAPER_NAMES } from '../paper'
 import { DATE_STYLES } from '../time/days'
 import { ROLES } from '../types/people'
 import { ownUnitsSchema, passwordField, signInField } from './people'
@@ -316,6 +317,8 @@ export const rulesSchema = body({
   measureMin: notNegative().max(240).required(),
   heatPassMin: notNegative().max(240).required(),
   pigmentCapPct: positive().max(50).required(),
+  cardPaper: oneOf(CARD_PAPER_NAMES).required(),
+  labelPaper: oneOf(LABEL_PAPER_NAMES).required(),
   version: version(),
 })
 export type RulesFields = InferType<typeof rulesSchema>

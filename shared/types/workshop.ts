@@ -1,6 +1,7 @@
 import type { PlaceClimate } from '../../core/cure'
 import type { Pigment, StudioRules } from '../../core/trade'
 import type { DecimalMark } from '../../core/units'
+import type { CardPaper, LabelPaper } from '../paper'
 import type { DateStyle } from '../time/days'
 import type { MouldRow } from './moulds'
 import type { Role } from './people'
@@ -58,6 +59,7 @@ export interface Workshop extends Hours {
   timeZone: string
   dateStyle: DateStyle
   decimalMark: DecimalMark
+  paper: { card: CardPaper; label: LabelPaper }
   rules: StudioRules
   people: {
     id: number

@@ -94,6 +94,8 @@ const FIELD_WORDS: Record<string, string> = {
   pigmentCapPct: 'the cap on pigment',
   dateStyle: 'how days are written',
   decimalMark: 'how decimals are written',
+  cardPaper: 'the paper of cards',
+  labelPaper: 'the paper of labels',
   timeZone: 'the time zone',
   currency: 'the currency',
   perCupMl: 'what stays in a cup',

@@ -1,11 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import {
-  CARD_SIZES,
-  drawPotCard,
-  printable,
-  type CardSize,
-  type PotCard,
-} from '../../app/utils/potCard'
+import { drawPotCard, printable, type PotCard } from '../../app/utils/potCard'
+import { CARD_PAPERS, LABEL_PAPERS, type Paper } from '../../shared/paper'
 import { pdfText } from '../fixtures/pdfText'
 
 const card: PotCard = {
@@ -25,10 +20,10 @@ const card: PotCard = {
 }
 
 describe('a card', () => {
-  test.each<[CardSize]>([['a4'], ['label']])(
-    '%s holds every figure and has its size',
-    async (size) => {
-      const { text, widthPt, heightPt } = await pdfText(await drawPotCard(card, size))
+  test.each<Paper>([...Object.values(CARD_PAPERS), ...Object.values(LABEL_PAPERS)])(
+    '$name holds every figure and has its size',
+    async (paper) => {
+      const { text, widthPt, heightPt } = await pdfText(await drawPotCard(card, paper))
       for (const words of [
         'K',
         'Meadow bookend, moss body',
@@ -40,8 +35,8 @@ describe('a card', () => {
         'Nitrile gloves.',
       ])
         expect(text.replace(/\n/g, ' ')).toContain(words)
-      expect(widthPt / (72 / 25.4)).toBeCloseTo(CARD_SIZES[size].widthMm, 6)
-      expect(heightPt / (72 / 25.4)).toBeCloseTo(CARD_SIZES[size].heightMm, 6)
+      expect(widthPt / (72 / 25.4)).toBeCloseTo(paper.widthMm, 6)
+      expect(heightPt / (72 / 25.4)).toBeCloseTo(paper.heightMm, 6)
     },
   )
   test('long names break into lines and strange letters do not stop it', async () => {
@@ -52,7 +47,7 @@ describe('a card', () => {
           title: 'A very long name of a piece that somebody wrote down in full, 木 and −3',
           colours: [],
         },
-        'label',
+        LABEL_PAPERS['100x150'],
       ),
     )
     expect(text).toContain('A very long name')

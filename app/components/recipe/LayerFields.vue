@@ -44,7 +44,7 @@ const setCoat = (
 const replaced = <T,>(list: readonly T[], at: number, changes: Partial<T>): T[] =>
   list.map((one, i) => (i === at ? { ...one, ...changes } : one))
 const heatText = computed({
-  get: () => minuteList(layer.value.heatAfterMin),
+  get: () => written(minuteList(layer.value.heatAfterMin)),
   set: (text) => set({ heatAfterMin: readMinuteList(text) }),
 })
 </script>

@@ -203,7 +203,7 @@ const complaintOf = (i: number) =>
               v-if="stretch.phase === 'curing'"
               class="col-span-2"
               label="minutes after the pour"
-              :model-value="minuteList(steps[i]!.atMin)"
+              :model-value="written(minuteList(steps[i]!.atMin))"
               :error="errorAt(`steps[${i}].atMin`) ?? errorAt(`steps[${i}].atMin[0]`)"
               @update:model-value="set(i, { atMin: readMinuteList($event) })"
             />

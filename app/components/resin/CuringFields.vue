@@ -66,6 +66,7 @@ const setOrigin = (name: Milestone, from: Origin) =>
     />
   </div>
   <p class="text-soft">
-    55 kJ/mol and an exponent of 0.35 are starting values; data sheets rarely give them.
+    55 kJ/mol and an exponent of {{ written('0.35') }} are starting values; data sheets rarely give
+    them.
   </p>
 </template>

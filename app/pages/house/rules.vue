@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { PRICE_RULES, WORK_RULES } from '~/utils/houseRules'
+import { PAPER_OPTIONS, PRICE_RULES, WORK_RULES } from '~/utils/houseRules'
 import { rulesSchema } from '~~/shared/schemas/house'
 import type { HouseRules } from '~~/shared/types/house'
 
@@ -70,6 +70,20 @@ function takeTheirs(): void {
           </p>
           <h2 class="mt-6 mb-1">How it is written</h2>
           <StyleFields v-model="draft" :error-at="form.errorAt" />
+          <div class="mt-3 grid gap-3 sm:grid-cols-2">
+            <FieldChoice
+              v-model="draft.cardPaper"
+              label="Mix cards on"
+              :options="PAPER_OPTIONS.card"
+              :error="form.errorAt('cardPaper')"
+            />
+            <FieldChoice
+              v-model="draft.labelPaper"
+              label="Labels on"
+              :options="PAPER_OPTIONS.label"
+              :error="form.errorAt('labelPaper')"
+            />
+          </div>
           <h2 class="mt-6 mb-1">Mixes and cures</h2>
           <RuleLines v-model="draft" :lines="WORK_RULES" :error-at="form.errorAt" />
         </section>

@@ -123,7 +123,7 @@ const print = () => window.print()
 }
 @media print {
   @page {
-    size: A4 landscape;
+    size: landscape;
     margin: 10mm;
   }
   tr {

@@ -4,7 +4,7 @@ import { checkPot, ladderOf, potOf, STIR_ROOM, tintOf, tintOfPot } from '~~/core
 import { whyPart } from '~~/core/why'
 import { pieceRange, piecesOfPot, potOrders, potTitle } from '~~/shared/potTitle'
 import { cautionsFor } from '~/utils/cautions'
-import { drawPotCard, type CardSize, type PotCard } from '~/utils/potCard'
+import { drawPotCard, type PotCard } from '~/utils/potCard'
 
 const route = useRoute()
 const plan = usePlanStore()
@@ -116,16 +116,18 @@ const card = computed<PotCard | null>(() => {
   }
 })
 const printing = ref(false)
-async function print(size: CardSize): Promise<void> {
+async function print(what: 'card' | 'label'): Promise<void> {
   if (!card.value || !pot.value) return
   printing.value = true
   try {
     const url = URL.createObjectURL(
-      new Blob([Uint8Array.from(await drawPotCard(card.value, size))], { type: 'application/pdf' }),
+      new Blob([Uint8Array.from(await drawPotCard(card.value, workshop.paper[what]))], {
+        type: 'application/pdf',
+      }),
     )
     const link = document.createElement('a')
     link.href = url
-    link.download = `pot-${pot.value.letter}-${size === 'label' ? 'label' : 'card'}.pdf`
+    link.download = `pot-${pot.value.letter}-${what}.pdf`
     link.click()
     URL.revokeObjectURL(url)
   } finally {
@@ -149,11 +151,11 @@ async function print(size: CardSize): Promise<void> {
         :title="potTitle(pot)"
         :note="`${piecesOfPot(pot)} ${piecesOfPot(pot) === 1 ? 'piece' : 'pieces'} for ${potOrders(pot)}${pot.startAt ? `, planned ${dayAndClock(pot.startAt)}` : ''}`"
       >
-        <button type="button" class="quiet" :disabled="!card || printing" @click="print('a4')">
-          Mix card, A4
+        <button type="button" class="quiet" :disabled="!card || printing" @click="print('card')">
+          Mix card, {{ workshop.paper.card.name }}
         </button>
         <button type="button" class="quiet" :disabled="!card || printing" @click="print('label')">
-          Label, 100 × 150
+          Label, {{ workshop.paper.label.name }}
         </button>
         <NuxtLink
           v-if="pot.portions.every((portion) => portion.isOwn)"
