@@ -4,6 +4,7 @@ import {
   fromBaseUnit,
   readNumber,
   mayBeThousands,
+  ownUnitOf,
   readQuantity,
   withDecimalMark,
   type Quantity,
@@ -40,13 +41,14 @@ const CONVERTED_DECIMALS = 4
 const quantity = computed(
   () => (Object.keys(BASE_UNIT) as Quantity[]).find((one) => BASE_UNIT[one] === unit) ?? null,
 )
+const ownUnit = computed(() => (quantity.value ? ownUnitOf(quantity.value, ownUnits()) : undefined))
 const readText = (typed: string): ReadQuantity => {
-  if (quantity.value) return readQuantity(typed, quantity.value, ownUnits()[quantity.value])
+  if (quantity.value) return readQuantity(typed, quantity.value, ownUnit.value)
   const read = readNumber(typed)
   return read.ok ? { ...read, unit: null } : read
 }
 
-const shownUnit = computed(() => (quantity.value ? ownUnits()[quantity.value] : unit))
+const shownUnit = computed(() => ownUnit.value ?? unit)
 /**
  * What the core holds is shown as it is; what is converted, to a ten-thousandth of the larger unit:
  * more digits than a rule or a scale has only hide those that count.
@@ -56,8 +58,8 @@ const rounded = (value: number, decimals: number) =>
 const written = (value: number | undefined) =>
   value === undefined || Number.isNaN(value)
     ? ''
-    : quantity.value && ownUnits()[quantity.value] !== unit
-      ? rounded(fromBaseUnit(value, ownUnits()[quantity.value]), CONVERTED_DECIMALS)
+    : ownUnit.value && ownUnit.value !== unit
+      ? rounded(fromBaseUnit(value, ownUnit.value), CONVERTED_DECIMALS)
       : rounded(value, DECIMALS)
 const text = ref(written(model.value))
 const own = ref('')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { METRIC, OWN_UNITS, type OwnUnits, type Quantity } from '~~/core/units'
+import { METRIC, OWN_UNITS, type OwnUnits } from '~~/core/units'
 import { measureChoiceSchema, ownUnitsSchema } from '~~/shared/schemas/people'
 import type { MeasureChoice } from '~~/shared/schemas/people'
 
@@ -26,15 +26,15 @@ const unitsForm = useForm({
   send: session.chooseUnits,
   done: () => emit('close'),
 })
-const WORDS: Record<Quantity, string> = {
+const WORDS: Record<keyof OwnUnits, string> = {
   mass: 'Weights in',
   volume: 'Volumes in',
   length: 'Lengths in',
   temperature: 'Warmth in',
 }
-const options = (quantity: Quantity) =>
+const options = (quantity: keyof OwnUnits) =>
   OWN_UNITS[quantity].map((value) => ({ value: value as string, label: value }))
-const choose = (quantity: Quantity, unit: string) =>
+const choose = (quantity: keyof OwnUnits, unit: string) =>
   (units.value = { ...units.value, [quantity]: unit })
 </script>
 

@@ -87,7 +87,7 @@ function useColumns(): Columns {
       {
         head: 'level area',
         isFigure: true,
-        of: ({ areaCm2 }) => `${writtenNumber(areaCm2, 0)} cm²`,
+        of: ({ areaCm2 }) => figure(areaCm2, 'cm²', 0),
       },
       {
         head: 'shelves',

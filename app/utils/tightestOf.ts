@@ -1,4 +1,4 @@
-import { MINUTES_PER_HOUR } from '~~/core/units'
+import { formatNumber, MINUTES_PER_HOUR } from '~~/core/units'
 
 interface LoadSources {
   hands: readonly {
@@ -30,7 +30,7 @@ export function tightestOf({ hands, places, moulds, weekWords }: LoadSources): T
     most(
       places.map(({ name, mostCm2, areaCm2 }) => ({
         share: mostCm2 / areaCm2,
-        words: `${name}: at its fullest ${inCm2(mostCm2)} of ${inCm2(areaCm2)} cm² are taken`,
+        words: `${name}: at its fullest ${inCm2(mostCm2)} of ${inCm2(areaCm2)} are taken`,
       })),
     ),
     most(
@@ -51,4 +51,4 @@ export function tightestOf({ hands, places, moulds, weekWords }: LoadSources): T
 const most = (list: readonly Tight[]): Tight | null =>
   list.reduce<Tight | null>((best, one) => (one.share > (best?.share ?? 0) ? one : best), null)
 const inHours = (minutes: number) => (minutes / MINUTES_PER_HOUR).toFixed(1)
-const inCm2 = (area: number) => Math.round(area).toLocaleString('en')
+const inCm2 = (area: number) => `${formatNumber(area, 0)} cm²`

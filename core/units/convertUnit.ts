@@ -16,6 +16,7 @@ export const UNITS = {
     'imp gal',
   ],
   length: ['mm', 'cm', 'in'],
+  area: ['cm²', 'in²'],
   temperature: ['°C', '°F'],
 } as const
 export type Quantity = keyof typeof UNITS
@@ -26,6 +27,7 @@ export const BASE_UNIT = {
   mass: 'g',
   volume: 'ml',
   length: 'mm',
+  area: 'cm²',
   temperature: '°C',
 } as const satisfies Record<Quantity, Unit>
 
@@ -55,10 +57,12 @@ const scale: Record<Exclude<Unit, '°C' | '°F'>, number> = {
   mm: 1,
   cm: 10,
   in: convert(1, 'in').to('mm'),
+  'cm²': 1,
+  'in²': convert(1, 'in').to('cm') ** 2,
 }
 
 /**
- * Converts a value from a maker's unit to the core's base unit (g, ml, mm or °C).
+ * Converts a value from a maker's unit to the core's base unit (g, ml, mm, cm² or °C).
  * Source: factors of the `convert` package (international avoirdupois ounce, inch and US fluid
  * ounce of 1959).
  * @param value in `unit`
@@ -74,7 +78,7 @@ export function toBaseUnit(value: number, unit: Unit): number {
 
 /**
  * Converts a value from the core's base unit to a maker's unit. Inverse of `toBaseUnit`.
- * @param value in g, ml, mm or °C
+ * @param value in g, ml, mm, cm² or °C
  * @param unit one of UNITS
  * @example fromBaseUnit(25.4, 'in') // => 1
  */

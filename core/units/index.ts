@@ -9,6 +9,6 @@ export {
   type DecimalMark,
 } from './formatNumber'
 export { readQuantity, type ReadQuantity, type ReadQuantityCode } from './readQuantity'
-export { inOwnUnit, METRIC, OWN_UNITS, type OwnFigure, type OwnUnits } from './ownUnits'
+export { inOwnUnit, METRIC, OWN_UNITS, ownUnitOf, type OwnFigure, type OwnUnits } from './ownUnits'
 export { readNumber } from './readNumber'
 export { sentenceInOwnUnits } from './sentenceInOwnUnits'

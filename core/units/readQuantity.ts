@@ -59,6 +59,13 @@ const SPELLINGS: Record<string, Unit> = {
   in: 'in',
   inch: 'in',
   inches: 'in',
+  'cm²': 'cm²',
+  cm2: 'cm²',
+  'sq cm': 'cm²',
+  'in²': 'in²',
+  in2: 'in²',
+  'sq in': 'in²',
+  'square inches': 'in²',
   '"': 'in',
   '″': 'in',
   '°c': '°C',
@@ -72,7 +79,7 @@ const SPELLINGS: Record<string, Unit> = {
  */
 const FLUID_OUNCE = /^fl\.? ?oz$/
 const OUNCE = /^(oz|ounce|ounces)$/
-const PARTS = /^([^a-zA-Z°"″³]*?)\s*([a-zA-Z°"″][a-zA-Z°"″³3 .]*)?$/
+const PARTS = /^([^a-zA-Z°"″³²]*?)\s*([a-zA-Z°"″][a-zA-Z°"″³3²2 .]*)?$/
 
 /**
  * Reads a number with or without a unit, as people type it: `8 fl oz`, `1/8 in`, `0,5 kg`, `70 °F`.
@@ -81,7 +88,7 @@ const PARTS = /^([^a-zA-Z°"″³]*?)\s*([a-zA-Z°"″][a-zA-Z°"″³3 .]*)?$/
  * @param text what stands in the field
  * @param quantity what the field asks for
  * @param bare the unit that a number alone is in
- * @returns the value in the quantity's base unit (g, ml, mm, °C), or a code that says why it cannot
+ * @returns the value in the quantity's base unit (g, ml, mm, cm², °C), or a code that says why it cannot
  *   be read
  * @example readQuantity('1/8 in', 'length') // => { ok: true, value: 3.175, unit: 'in' }
  */

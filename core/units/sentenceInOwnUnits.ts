@@ -1,7 +1,7 @@
 import { inOwnUnit, METRIC, type OwnUnits } from './ownUnits'
 
-/** A number as the core's sentences write it, with one of its units after it. */
-const AMOUNT = /(?<![\w.,])(-?\d+(?:\.(\d+))?) (g|ml|mm|°C)(?!\w)/g
+/** A number as the core's sentences write it, thousands apart, with one of its units after it. */
+const AMOUNT = /(?<![\w.,\u2009])(-?\d[\d\u2009]*(?:\.(\d+))?) (g|ml|mm|cm²|°C)(?!\w)/g
 
 /**
  * A sentence of the core's with its amounts in a maker's own units; those of quantities that the
@@ -15,7 +15,12 @@ export function sentenceInOwnUnits(sentence: string, own: OwnUnits): string {
   return sentence.replace(
     AMOUNT,
     (written: string, number: string, decimals: string | undefined, unit: string) => {
-      const figure = inOwnUnit(Number(number), unit, own, decimals?.length ?? 0)
+      const figure = inOwnUnit(
+        Number(number.replaceAll('\u2009', '')),
+        unit,
+        own,
+        decimals?.length ?? 0,
+      )
       return figure.unit === unit ? written : `${figure.text} ${figure.unit}`
     },
   )

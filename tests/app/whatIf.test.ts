@@ -87,7 +87,7 @@ describe('the tightest', () => {
         weekWords: (i) => `week ${i}`,
       }),
     ).toEqual([
-      { share: 0.95, words: 'Rack: at its fullest 1,900 of 2,000 cm² are taken' },
+      { share: 0.95, words: 'Rack: at its fullest 1900 cm² of 2000 cm² are taken' },
       { share: 0.5, words: 'Ada, week 1: 5.0 of 10.0 hours are planned' },
       { share: 0.5, words: 'Dial: all 2 are held on 2 of 4 days' },
     ])

@@ -58,6 +58,11 @@ test.each<[string, Quantity, number | string]>([
   ['70F', 'temperature', 21.1111111],
   ['-4 °C', 'temperature', -4],
   ['120 cc', 'volume', 120],
+  ['2 in²', 'area', 12.9032],
+  ['100 sq in', 'area', 645.16],
+  ['8000', 'area', 8000],
+  ['3 mm', 'area', 'OTHER_QUANTITY'],
+  ['3 cm²', 'length', 'OTHER_QUANTITY'],
   ['1 l', 'volume', 1000],
   ['3 oz', 'volume', 'AMBIGUOUS_OUNCE'],
   ['3 oz', 'mass', 'AMBIGUOUS_OUNCE'],
@@ -189,6 +194,8 @@ describe('a sentence in own units', () => {
     ['stays workable for 12.5 min', 'stays workable for 12.5 min'],
     ['the 25.4 mm at which it levels', 'the 1.000 in at which it levels'],
     ['100 g, 3 gel tests', '3.53 oz, 3 gel tests'],
+    ['takes 129.0 cm² of 12\u2009903 cm²', 'takes 20.00 in² of 2000.0 in²'],
+    ['12\u2009345.6 ml are left', '417.454 US fl oz are left'],
   ])('“%s” reads “%s”', (sentence, own) => expect(sentenceInOwnUnits(sentence, yankee)).toBe(own))
   test('stays as it is for who reads the core’s units', () =>
     expect(sentenceInOwnUnits('12.5 mm of 30 ml', { ...METRIC })).toBe('12.5 mm of 30 ml'))

@@ -55,7 +55,7 @@ const areaCm2 = computed(() => levelAreaCm2(shelves.value))
         {{ shelves.length === 0 ? 'a shelf, where you measure them' : 'another' }}
       </button>
       <span v-if="Number.isFinite(areaCm2) && shelves.length > 0" class="text-soft"
-        >{{ writtenNumber(areaCm2, 0) }} cm² are level</span
+        >{{ figure(areaCm2, 'cm²', 0) }} are level</span
       >
     </div>
   </fieldset>

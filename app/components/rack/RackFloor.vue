@@ -71,8 +71,8 @@ const used = computed(() => pieces.reduce((sum, piece) => sum + piece.footprintC
     <figcaption class="mb-0.5 flex flex-wrap justify-between gap-x-3">
       <span class="font-semibold">{{ place.name }}</span><span class="text-soft"
         >{{ place.roomName }}{{ boxWords }} ·
-        {{ writtenNumber(Math.max(0, place.areaCm2 - used), 0) }} of
-        {{ writtenNumber(place.areaCm2, 0) }} cm² free</span
+        {{ ownFigure(Math.max(0, place.areaCm2 - used), 'cm²', 0).text }} of
+        {{ figure(place.areaCm2, 'cm²', 0) }} free</span
       >
     </figcaption>
     <svg

@@ -52,7 +52,7 @@ const lines = computed(() =>
         class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-t border-hair py-2 first:border-t-0"
       >
         <span class="font-semibold">{{ line.what }}</span>
-        <span class="min-w-0 flex-1 text-soft">{{ line.why }}</span>
+        <span class="min-w-0 flex-1 text-soft">{{ inOwnWords(line.why) }}</span>
         <NuxtLink v-if="line.to" :to="line.to" class="quiet slim">See to it</NuxtLink>
         <span v-else class="text-soft">the manager sees to it</span>
       </li>

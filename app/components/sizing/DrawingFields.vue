@@ -124,11 +124,11 @@ watch(shape, (value) => emit('sized', value, `the drawing “${file.value}”`))
           />
         </svg>
         <figcaption v-if="measured?.ok" class="mt-1 text-soft">
-          {{ writtenNumber(box.width, 1) }} × {{ figure(box.height, 'mm', 1) }},
+          {{ ownFigure(box.width, 'mm', 1).text }} × {{ figure(box.height, 'mm', 1) }},
           {{
             measured.value.areaCm2 === null
               ? 'area not clear'
-              : `${writtenNumber(measured.value.areaCm2, 2)} cm²`
+              : figure(measured.value.areaCm2, 'cm²', 2)
           }}, edge {{ figure(measured.value.perimeterMm, 'mm', 0) }}
         </figcaption>
       </figure>

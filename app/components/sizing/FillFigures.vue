@@ -44,8 +44,12 @@ const volume = computed(() =>
       <div>
         <dt class="text-soft">open at the top</dt>
         <dd class="text-2xl font-semibold">
-          {{ flat ? writtenNumber(flat.areaMm2 / 100, 1) : '–' }}
-          <span v-if="flat" class="text-base font-normal text-soft">cm²</span>
+          <template v-if="flat"
+            >{{ ownFigure(flat.areaMm2 / 100, 'cm²', 1).text }}
+            <span class="text-base font-normal text-soft">{{
+              ownFigure(flat.areaMm2 / 100, 'cm²', 1).unit
+            }}</span></template
+          ><template v-else>–</template>
         </dd>
       </div>
     </dl>

@@ -29,7 +29,7 @@ const { tightest } = load
             class="grid grid-cols-[4rem_minmax(0,1fr)] items-baseline gap-3 border-b border-hair py-1"
           >
             <span class="text-right font-semibold">{{ Math.round(one.share * 100) }} %</span
-            ><span>{{ one.words }}</span>
+            ><span>{{ inOwnWords(one.words) }}</span>
           </li>
         </ol>
       </section>
