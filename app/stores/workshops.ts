@@ -27,12 +27,12 @@ export const useWorkshopsStore = defineStore('workshops', () => {
   }
   /** Takes in the file of a workshop; its rows come while one goes on. */
   async function loadFile(file: File): Promise<{ id: number }> {
-    const begun = await api.upload<{ id: number }>('/api/me/workshops/load', file)
+    const begun = await api.upload<{ id: number }>('/api/me/workshop-file', file)
     await load()
     return begun
   }
   async function stopFilling(): Promise<void> {
-    await api.remove('/api/me/workshops/unfinished')
+    await api.remove('/api/me/unfinished')
     await load()
   }
   async function join(secret: string): Promise<void> {

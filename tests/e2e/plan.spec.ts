@@ -126,7 +126,7 @@ test('a maker is ill: what moves is shown, accepted, and taken back', async ({ p
   await askWhatIf(page, 'somebody is away')
   await page.getByLabel('Who').selectOption({ label: 'Tobin Ferrow' })
   const back = inDays(6).slice(0, 10)
-  await page.getByLabel('To the end of').fill(back)
+  await page.getByLabel('To the end of', { exact: true }).fill(back)
   await showIt(page)
   await expect(accept(page)).toBeVisible({ timeout: 30_000 })
   await page.getByText('what moves').click()
@@ -179,7 +179,7 @@ test('the heated box is not to be had for a while: what would lie in it goes els
   }
   await askWhatIf(page, 'the heated box is not to be had')
   const back = inDays(20).slice(0, 10)
-  await page.getByLabel('To the end of').fill(back)
+  await page.getByLabel('To the end of', { exact: true }).fill(back)
   await showIt(page)
   await accept(page).click({ timeout: 30_000 })
   await expect(accept(page)).toHaveCount(0)

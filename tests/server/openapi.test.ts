@@ -2,7 +2,7 @@ import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test } from '@jest/globals'
 import { createConfig, lintFromString } from '@redocly/openapi-core'
-import { openApiDocument, ROUTES } from '../../server/services/service/openapi'
+import { openApiDocument, ROUTE_PATTERNS, ROUTES } from '../../server/services/service/openapi'
 import { operationNames } from '../../server/services/compute/compute'
 
 const FOLDER = join(import.meta.dirname, '../../server/api')
@@ -21,6 +21,15 @@ function routeOf(file: string): string[] {
 test('every route is described, and nothing else', () => {
   const files = readdirSync(FOLDER, { recursive: true }).map(String)
   expect(files.flatMap(routeOf).sort()).toEqual(Object.keys(ROUTES).sort())
+})
+
+test('no address is taken for another, whose rights would then be asked', () => {
+  const literal = Object.keys(ROUTES).filter((name) => !name.includes('{'))
+  for (const name of literal) {
+    const [method = '', path = ''] = name.split(' ')
+    const taken = ROUTE_PATTERNS.filter((one) => one.method === method && one.path.test(path))
+    expect(`${name}: ${taken.length}`).toBe(`${name}: 1`)
+  }
 })
 
 test('request bodies come from the schemas that check them', () => {

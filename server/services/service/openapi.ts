@@ -146,11 +146,11 @@ export const ROUTES: Record<string, Route> = {
     summary: 'Make the made-up yard as another workshop, to look around in',
     body: asSchema(nothingSchema),
   },
-  'DELETE /api/me/workshops/unfinished': {
+  'DELETE /api/me/unfinished': {
     action: 'keep the house',
     summary: 'Stop filling one’s workshops that are not ready, and throw them away',
   },
-  'POST /api/me/workshops/load': {
+  'POST /api/me/workshop-file': {
     action: 'keep the house',
     summary: 'Take in the file of a workshop, as `GET /api/workshop/export` gives it, as another',
   },

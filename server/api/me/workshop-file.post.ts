@@ -1,7 +1,7 @@
-import { now } from '../../../clock'
-import { api, whoOf } from '../../../utils/api'
-import { MOST_BYTES, readBody } from '../../../utils/body'
-import { loadFile } from '../../../workers/workshopJobs'
+import { now } from '../../clock'
+import { api, whoOf } from '../../utils/api'
+import { MOST_BYTES, readBody } from '../../utils/body'
+import { loadFile } from '../../workers/workshopJobs'
 
 /** The file itself is the body, as “Download everything” makes it. */
 export default api(async (event) => {
