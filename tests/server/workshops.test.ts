@@ -266,6 +266,19 @@ describe('a workshop that comes from a file', () => {
     const resin = await createResin(away, RESINS[0]!, now)
     const recipe = await createRecipe(away, aDisc(resin.id), now)
     await createOrder(away, anOrderFor(recipe.id, 3, { customer: 'Ferncote Joinery' }), now)
+    await knex('letters').insert({
+      workspace_id: away.workspaceId,
+      about: 'promise',
+      to_name: 'Ferncote Joinery',
+      to_address: 'ferncote@example.invalid',
+      subject: 'A day',
+      body: 'It comes later.',
+      state: 'waiting',
+      person_id: away.personId,
+      written_at: now,
+      due_at: now,
+      updated_at: now,
+    })
     file = JSON.parse(await textOf(exportWorkshop(away, now))) as File
   })
 
@@ -281,6 +294,9 @@ describe('a workshop that comes from a file', () => {
     const { people = 0, events = 0, ...rest } = counts(file)
     expect(counts(again)).toEqual({ ...rest, people: people + 1, events: events + 1 })
     expect(again.workshop).toMatchObject({ name: 'Away', currency: file.workshop.currency })
+    // What waited to go out does not go out from here once more.
+    const letters = await knex('letters').where({ workspace_id: id })
+    expect(letters).toMatchObject([{ subject: 'A day', state: 'failed', body: '', due_at: null }])
     const [recipe] = again.tables.recipes!
     const [layer] = again.tables.recipe_layers!
     const [version] = again.tables.recipe_versions!

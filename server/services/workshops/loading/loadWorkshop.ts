@@ -17,7 +17,9 @@ import { found, inTransaction } from '../../transactions'
 import type { Who } from '../../Who'
 import { joinAsManager } from '../workshops'
 import { movedRow, type Move } from './movedRow'
-import { readWorkshopFile, type FileRow, type WorkshopFile } from './workshopFile'
+import { readWorkshopFile, type WorkshopFile } from './workshopFile'
+
+type Row = Record<string, unknown>
 
 /** So many numbers are left for what others add meanwhile. */
 const MARGIN = 100_000
@@ -26,8 +28,8 @@ const MOST_BEFORE_READY = 99
 /** In the workshop that they are of, letters are sent or not; here none goes out again. */
 const UNSENT = 'It had not gone out when the workshop was written to a file.'
 
-/** Rows as they begin in a workshop that was loaded. */
-const ADAPTED: Record<string, (row: FileRow) => FileRow> = {
+/** Rows as they begin in a workshop that was loaded, once they are moved. */
+const ADAPTED: Record<string, (row: Row) => Row> = {
   letters: (row) => ({
     ...row,
     body: '',
@@ -95,10 +97,10 @@ async function bringRest(file: WorkshopFile, move: Move, by: number, now: Date):
   const all = rest.reduce((sum, { rows }) => sum + rows.length, 0)
   let brought = 0
   for (const { table, rows } of rest) {
-    const adapted = ADAPTED[table.name] ?? ((row: FileRow) => row)
+    const adapted = ADAPTED[table.name] ?? ((row: Row) => row)
     for (let at = 0; at < rows.length; at += ROWS_AT_A_TIME) {
       const some = rows.slice(at, at + ROWS_AT_A_TIME)
-      const placed = some.map((row) => movedRow(adapted(row), table.columns, move))
+      const placed = some.map((row) => adapted(movedRow(row, table.columns, move)))
       await insertOwned(database(), table.name, placed, table.name === 'photos' ? 1 : undefined)
       brought += some.length
       const share = Math.floor((brought / all) * MOST_BEFORE_READY)
