@@ -35,8 +35,9 @@ function stepOf(secret: string, code: string, now: Date): number | null {
   return off === null ? null : totp.counter({ timestamp }) + off
 }
 
-const wrongCode = () =>
-  new AppError('invalid-input', 'The code is wrong, or was used before.', {
+/** @param as what it is refused: a field of a form, or somebody at the door */
+const wrongCode = (as: 'invalid-input' | 'wrong-password') =>
+  new AppError(as, 'The code is wrong, or was used before.', {
     issues: [issue('code', 'code-wrong')],
   })
 
@@ -68,7 +69,7 @@ export async function turnOn(
   now: Date,
 ): Promise<{ spare: string[] }> {
   const personId = await requireOwnPassword(who, password, 'password')
-  if (stepOf(secret, code, now) === null) throw wrongCode()
+  if (stepOf(secret, code, now) === null) throw wrongCode('invalid-input')
   const spare = Array.from({ length: SPARE_CODES }, spareCode)
   await keep(who, personId, { secret, spare: spare.map(hashOf) }, now)
   return { spare }
@@ -117,8 +118,5 @@ export async function requireSecondFactor(
     step === null
       ? await takeSpare(database(), personId, hashOf(bare(code)))
       : await takeStep(database(), personId, step)
-  if (!isTaken)
-    throw new AppError('wrong-password', 'The code is wrong, or was used before.', {
-      issues: [issue('code', 'code-wrong')],
-    })
+  if (!isTaken) throw wrongCode('wrong-password')
 }
