@@ -82,6 +82,19 @@ export interface IssueParams {
 
   'cup-holds-less': { holdsMl: number }
   'shares-not-whole': { totalPct: number }
+  'which-layer': null
+  'rest-over': null
+  'over-without-part': null
+  'second-rest': null
+  'second-mixing-cup': null
+  'cups-in-circle': null
+  'rest-of-shared': null
+  'filled-already': null
+  'parts-exceed-layer': { tooMuchMl: number; layerMl: number }
+  'parts-short-of-layer': { missingMl: number; layerMl: number }
+  'fillers-exceed-cup': { fillersMl: number; cupMl: number }
+  'mix-too-small': { filmsMl: number }
+  'density-needed': null
   'drop-unknown': null
   'pigment-without-resin': null
 

@@ -76,6 +76,24 @@ const ISSUE_WORDS: OtherWords = {
   'cup-holds-less': ({ holdsMl }) => `the cup holds ${hundredths(holdsMl)} ml then`,
   'shares-not-whole': ({ totalPct }) =>
     `the shares add up to ${totalPct} %, they must add up to 100`,
+  'which-layer': () => 'say which layer is meant: there are several',
+  'rest-over': () => 'what comes on top of the layer needs an amount, not the rest',
+  'over-without-part': () => 'what comes on top of the layer needs a part of its own',
+  'second-rest': () => 'another cup takes the rest of this layer already',
+  'second-mixing-cup': () => 'another cup is the mixing cup already',
+  'cups-in-circle': () => 'a cup is filled from one that is filled from it',
+  'rest-of-shared': () =>
+    'takes all that is left of a cup of which pours without an amount take their share',
+  'filled-already': () => 'this cup is not filled from others, or is full already',
+  'parts-exceed-layer': ({ tooMuchMl, layerMl }) =>
+    `its cups take ${hundredths(tooMuchMl)} ml more than the ${hundredths(layerMl)} ml that it takes`,
+  'parts-short-of-layer': ({ missingMl, layerMl }) =>
+    `its cups leave ${hundredths(missingMl)} ml of its ${hundredths(layerMl)} ml without a cup; give one of them the rest`,
+  'fillers-exceed-cup': ({ fillersMl, cupMl }) =>
+    `what is stirred in takes ${hundredths(fillersMl)} ml, the cup has only ${hundredths(cupMl)} ml`,
+  'mix-too-small': ({ filmsMl }) =>
+    `is no more than the ${hundredths(filmsMl)} ml that stay on the walls of the cups`,
+  'density-needed': () => 'a load in per cent needs the density of the mix',
   'drop-unknown': () => 'drops need both dropMl and density',
   'pigment-without-resin': () => 'pigment needs resin to go into',
 

@@ -6,7 +6,7 @@ import { issueWords } from '../../shared/words'
 
 const firstSegment = (path: string) => path.split(/[.[]/)[0]
 
-describe.each(['mix', 'rescue', 'tint', 'ladder', 'size', 'outline', 'cure', 'cost'])(
+describe.each(['mix', 'rescue', 'tint', 'ladder', 'size', 'outline', 'cure', 'cost', 'split'])(
   '%s',
   (operation) => {
     test.each(readVectors(operation).map((vector) => [vector.id, vector] as const))(

@@ -10,6 +10,7 @@ import { pots } from '../../../core/pots'
 import { checkLayer, chooseResin } from '../../../core/resin'
 import { issue, refuse, type Result } from '../../../core/result'
 import { size } from '../../../core/size'
+import { split } from '../../../core/split'
 import { surplus } from '../../../core/surplus'
 import { rectify, waterFill } from '../../../core/survey'
 import { check } from '../../../shared/schemas/check'
@@ -47,6 +48,7 @@ const OPERATIONS: Record<ComputeOperation, Operation> = {
   'check-layer': operation(COMPUTE_SCHEMAS['check-layer'], checkLayer),
   'water-fill': operation(COMPUTE_SCHEMAS['water-fill'], waterFill),
   rectify: operation(COMPUTE_SCHEMAS.rectify, rectify),
+  split: operation(COMPUTE_SCHEMAS.split, split),
 }
 
 const isOperation = (name: string): name is ComputeOperation => Object.hasOwn(OPERATIONS, name)

@@ -9,6 +9,7 @@ import { planSchema } from './plan'
 import { potsSchema } from './pots'
 import { checkLayerSchema, chooseResinSchema, surplusSchema } from './resin'
 import { sizeSchema } from './size'
+import { splitSchema } from './split'
 import { rectifySchema, waterFillSchema } from './survey'
 
 /**
@@ -32,6 +33,7 @@ export const COMPUTE_SCHEMAS = {
   'check-layer': checkLayerSchema,
   'water-fill': waterFillSchema,
   rectify: rectifySchema,
+  split: splitSchema,
 } as const satisfies Record<string, Schema>
 
 export type ComputeOperation = keyof typeof COMPUTE_SCHEMAS

@@ -1,0 +1,2 @@
+export { split } from './split'
+export type * from './types'
