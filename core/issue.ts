@@ -82,6 +82,16 @@ export interface IssueParams {
 
   'cup-holds-less': { holdsMl: number }
   'shares-not-whole': { totalPct: number }
+  'never-mixed': { layer: string }
+  'mixed-twice': { layer: string }
+  'never-poured': { layer: string }
+  'poured-unmixed': { layer: string }
+  'layer-below-later': { layer: string; below: string }
+  'not-of-its-kind': null
+  'cup-unknown': null
+  'within-nothing': null
+  'within-later': null
+  'closes-before-it-opens': { mostMin: number; leastMin: number }
   'which-layer': null
   'rest-over': null
   'over-without-part': null

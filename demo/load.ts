@@ -7,6 +7,7 @@ import { createOrder, getOrder, saveOrder } from '../server/services/orders/orde
 import { makePlan } from '../server/services/planning/propose/makePlan'
 import { createRecipe } from '../server/services/recipes/recipes'
 import { createResin } from '../server/services/resins/resins'
+import { coursed } from '../shared/schemas/recipeBefore'
 import type { Who } from '../server/services/Who'
 import type { Order } from '../shared/types/orders'
 import { Chance, liveThrough, solveHere, type Past } from './history'
@@ -74,13 +75,16 @@ export async function furnishYard(
   for (const resin of RESINS)
     resins.set(resin.name, (await createResin(ids.manager, resin, now)).id)
   const recipes = new Map<string, number>()
-  for (const { mould, layers, ...recipe } of RECIPES) {
+  for (const { mould, layers, steps, ...recipe } of RECIPES) {
     const fields = {
       others: [],
       ...recipe,
       archived: false,
       mouldId: mould === null ? null : need(ids.moulds, mould),
-      layers: layers.map((layer) => layerOf(layer, resins, ids.pigments)),
+      ...coursed(
+        layers.map((layer) => layerOf(layer, resins, ids.pigments)),
+        steps,
+      ),
     }
     recipes.set(recipe.name, (await createRecipe(ids.manager, fields, now)).id)
   }

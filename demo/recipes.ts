@@ -1,9 +1,10 @@
-import { newStep, type Layer, type SetPiece, type Step, type StepKind } from '../core/trade'
+import { KINDS_OF_STEP, type SetPiece, type StepKind } from '../core/trade'
+import type { LayerBefore, StepBefore } from '../shared/schemas/recipeBefore'
 import type { Shape } from '../core/size'
 
 /** A layer with its resin and pigments by name, and the rest as most layers of the Yard have it. */
-export type DemoLayer = Partial<Omit<Layer, 'id' | 'pigments' | 'resinId'>> &
-  Pick<Layer, 'name' | 'fill'> & { resin: string; pigments?: [string, number][] }
+export type DemoLayer = Partial<Omit<LayerBefore, 'id' | 'pigments' | 'resinId'>> &
+  Pick<LayerBefore, 'name' | 'fill'> & { resin: string; pigments?: [string, number][] }
 
 export interface DemoRecipe {
   name: string
@@ -13,17 +14,27 @@ export interface DemoRecipe {
   footprintCm2: number
   mould: string | null
   layers: DemoLayer[]
-  steps: Step[]
+  steps: StepBefore[]
 }
 
 /** A step as the Yard does it, where that is not the usual way. */
-const on = (kind: StepKind, changes: Partial<Step> = {}, layer = 0): Step => ({
-  ...newStep(kind, layer),
-  ...changes,
-})
-const demould = (pieceMin: number): Step => on('demould', { pieceMin })
-const sand = (pieceMin: number): Step => on('sand', { name: 'Trim and sand', pieceMin })
-const pack = (pieceMin = 4): Step => on('pack', { name: 'Photograph and pack', pieceMin })
+const on = (kind: StepKind, changes: Partial<StepBefore> = {}, layer = 0): StepBefore => {
+  const { name, stands, holdsMin, usual } = KINDS_OF_STEP[kind]
+  const { at, lateMin, within: _within, ...rest } = usual
+  return {
+    ...rest,
+    kind,
+    name,
+    phase: stands,
+    layer,
+    atMin: at,
+    holdsMin: stands === 'curing' ? lateMin : holdsMin,
+    ...changes,
+  }
+}
+const demould = (pieceMin: number): StepBefore => on('demould', { pieceMin })
+const sand = (pieceMin: number): StepBefore => on('sand', { name: 'Trim and sand', pieceMin })
+const pack = (pieceMin = 4): StepBefore => on('pack', { name: 'Photograph and pack', pieceMin })
 
 const SLOW = 'Lantern clear, slow'
 const QUICK = 'Lantern clear, quick'

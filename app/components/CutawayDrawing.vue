@@ -1,18 +1,32 @@
 <script setup lang="ts">
-import type { NamedInclusion } from '~~/core/trade'
+import type { Join, NamedInclusion, PourHow } from '~~/core/trade'
 import type { SizedLayer, Shape } from '~~/core/size'
 import { sectionOf } from '~~/core/size'
 import { readableOn } from '~/utils/readableOn'
 
+/** One pour of a layer, as the cut meets it. */
+export interface DrawnStroke {
+  key: string
+  tint: string
+  /** Of the layer. */
+  share: number
+  how: PourHow
+  /** Where from the middle, as a share of half the width; null for no place. */
+  x: number | null
+  title: string
+}
+
 export interface DrawnLayer {
   name: string
   tint: string
+  /** The pours of which the layer is made; empty where it is of one. */
+  strokes: DrawnStroke[]
   sized: SizedLayer | null
   inclusions: Pick<NamedInclusion, 'name' | 'heightMm' | 'xMm' | 'yMm'>[]
   /** Thickness of a coat, mm; null for a filling layer. */
   coatMm: number | null
   /** How it joins the layer before it; null for the first. */
-  joins: 'tack' | 'sand' | 'either' | null
+  joins: Join | null
 }
 
 /** A piece cut through its middle, to scale, its layers from the face backwards. */
@@ -39,6 +53,7 @@ const emit = defineEmits<{
   place: [index: number, inclusion: number, xMm: number, yMm: number]
 }>()
 
+const clip = useId()
 const BOARD_MM = 14
 /**
  * Below this share of its width a section is too thin to read, so heights are drawn larger, and it
@@ -48,7 +63,9 @@ const READABLE_SHARE = 0.24
 
 const section = computed(() => sectionOf(shape))
 const coats = computed(() => layers.reduce((sum, layer) => sum + (layer.coatMm ?? 0), 0))
+/** From one label to the next; they stand closer where there are many. */
 const LABEL_GAP = 38
+const CLOSEST_GAP = 20
 const room = small
   ? { width: 150, height: 92, left: 6, right: 6, top: 8, bottom: 8 }
   : { width: 620, height: 330, left: 24, right: 250, top: 26, bottom: 40 }
@@ -70,9 +87,21 @@ const box = computed(() => {
   const body = scale.value.bodyMm * scale.value.up
   const height = small
     ? room.height
-    : Math.min(room.height, Math.max(body, layers.length * LABEL_GAP) + room.top + room.bottom)
+    : Math.max(
+        Math.min(room.height, Math.max(body, layers.length * LABEL_GAP) + room.top + room.bottom),
+        layers.length * CLOSEST_GAP + room.top + room.bottom,
+      )
   return { ...room, height }
 })
+/** So many labels one above the other fit the picture. */
+const gap = computed(() =>
+  Math.min(
+    LABEL_GAP,
+    Math.max(CLOSEST_GAP, (box.value.height - room.top - room.bottom) / Math.max(1, layers.length)),
+  ),
+)
+/** Where labels stand close, what they say of themselves stands in the same line. */
+const isTight = computed(() => gap.value < LABEL_GAP - 4)
 const middle = computed(() => room.left + (room.width - room.left - room.right) / 2)
 const floor = computed(
   () =>
@@ -117,12 +146,57 @@ const drawn = computed<Drawn[]>(() => {
   const spread = [...list].sort((a, b) => b.middleY - a.middleY)
   spread.forEach((layer, i) => {
     const below = spread[i - 1]
-    if (below) layer.labelY = Math.min(layer.labelY, below.labelY - LABEL_GAP)
+    if (below) layer.labelY = Math.min(layer.labelY, below.labelY - gap.value)
   })
   const overTop = Math.min(...spread.map((layer) => layer.labelY)) - 26
   if (overTop < 0) for (const layer of spread) layer.labelY -= overTop
   return list
 })
+/**
+ * Where the cut meets each pour of a layer: what has a place or a form of its own lies at it, as
+ * wide as its share; what is flooded lies under all of them.
+ */
+interface Cut {
+  key: string
+  tint: string
+  title: string
+  x: number
+  width: number
+  y: number
+  height: number
+}
+function cutsOf(layer: Drawn): Cut[] {
+  const width = section.value.widthAtMm((layer.fromMm + layer.toMm) / 2) * scale.value.across
+  const [top, height] = [y(layer.toMm), y(layer.fromMm) - y(layer.toMm)]
+  let fresh = 0
+  return layer.strokes.flatMap((stroke): Cut[] => {
+    const { key, tint, title, share, how, x } = stroke
+    const own = Math.max(3, width * share)
+    const cut = (at: number, wide: number): Cut => ({
+      key: `${key} ${at}`,
+      tint,
+      title,
+      x: Math.max(
+        middle.value - width / 2,
+        Math.min(middle.value + width / 2 - wide, at - wide / 2),
+      ),
+      width: wide,
+      y: top,
+      height,
+    })
+    if (how === 'flood' && x === null)
+      return [{ key, tint, title, x: middle.value - width / 2, width, y: top, height }]
+    if (how === 'ring') {
+      const reach = x === null ? 0.41 * width : 0.25 * width
+      const at = middle.value + (x ?? 0) * (width / 2)
+      return [cut(at - reach, own / 2), cut(at + reach, own / 2)]
+    }
+    if (how === 'dots')
+      return [-0.32, -0.05, 0.24].map((share3) => cut(middle.value + share3 * width, own / 3))
+    const at = x === null ? ((fresh++ * 0.37) % 0.8) - 0.4 : x / 2
+    return [cut(middle.value + at * width, own)]
+  })
+}
 const edge = computed(() => middle.value + (section.value.widestMm / 2) * scale.value.across)
 const hull = computed(() =>
   section.value.heightMm === null ? band(0, BOARD_MM) : band(0, section.value.heightMm),
@@ -225,6 +299,8 @@ function inclusionAt(layer: Drawn, inclusion: number): string {
   const tall = (layer.inclusions[inclusion]?.heightMm ?? SYMBOL / scale.value.up) * scale.value.up
   return `translate(${middle.value + xMm * scale.value.across} ${y(layer.fromMm + yMm) - tall / 2}) scale(${Math.max(0.5, Math.min(2, tall / SYMBOL))} ${tall / SYMBOL})`
 }
+const SHORT = 22
+const shortened = (name: string) => (name.length > SHORT ? `${name.slice(0, SHORT - 1)}…` : name)
 const thicknessOf = (layer: Drawn) => figure(layer.toMm - layer.fromMm, 'mm', 1)
 const scaleMm = computed(
   () => [200, 100, 50, 20, 10].find((mm) => mm <= section.value.widestMm * 0.6) ?? 5,
@@ -277,6 +353,21 @@ const scaleMm = computed(
           :stroke="chosen === layer.index ? 'var(--ink)' : 'none'"
           stroke-width="3"
         />
+        <g v-if="layer.strokes.length > 0" :clip-path="`url(#${clip}-${layer.index})`">
+          <clipPath :id="`${clip}-${layer.index}`"><path :d="layer.path" /></clipPath>
+          <rect
+            v-for="cut in cutsOf(layer)"
+            :key="cut.key"
+            :x="cut.x"
+            :y="cut.y"
+            :width="cut.width"
+            :height="cut.height"
+            :rx="Math.min(6, cut.height / 3)"
+            :fill="cut.tint"
+          >
+            <title>{{ cut.title }}</title>
+          </rect>
+        </g>
         <line
           v-if="small && layer.index > 0"
           :x1="middle - (section.widthAtMm(layer.fromMm) / 2) * scale.across"
@@ -332,9 +423,18 @@ const scaleMm = computed(
             font-weight="650"
             fill="var(--ink)"
           >
-            {{ layer.name }}
+            {{ isTight ? shortened(layer.name) : layer.name }}
+            <tspan v-if="isTight" font-weight="400" fill="var(--soft)">
+              {{ thicknessOf(layer) }}
+            </tspan>
           </text>
-          <text :x="edge + 48" :y="layer.labelY + 14" font-size="13" fill="var(--soft)">
+          <text
+            v-if="!isTight"
+            :x="edge + 48"
+            :y="layer.labelY + 14"
+            font-size="13"
+            fill="var(--soft)"
+          >
             {{ thicknessOf(layer)
             }}{{
               layer.joins

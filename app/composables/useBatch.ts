@@ -1,6 +1,6 @@
 import { mouldsInUse } from '~~/core/trade'
-import { potsOfLayer, tintOf, type LayerPots } from '~~/core/pot'
-import { costBatch, sizeBatch } from '~~/core/recipe'
+import { costBatch, potsOfLayer, tintOfLayer, type LayerPots } from '~~/core/pot'
+import { courseParts, sizeBatch } from '~~/core/recipe'
 import type { Recipe, Resin, Layer } from '~~/core/trade'
 import { mixOnDevice, type Measure, type MixAnswer } from '~~/core/mix'
 import type { SizedLayer } from '~~/core/size'
@@ -28,23 +28,21 @@ export function useBatch(recipe: () => Recipe, pieces: () => number) {
     const { rules } = workshop
     const answer = sized.value
     if (!rules || !answer?.ok) return []
+    const works = courseParts(recipe()).work
     return recipe().layers.flatMap((layer, i) => {
       const resin = resins.byId.get(layer.resinId)
       const sizedLayer = answer.value.layers[i]
-      if (!resin || !sizedLayer) return []
-      const pots = potsOfLayer(
-        layer,
-        sizedLayer,
-        pieces(),
+      const work = works[i]
+      if (!resin || !sizedLayer || !work) return []
+      const pots = potsOfLayer({ layer, work }, sizedLayer, pieces(), {
         resin,
         rules,
-        workshop.warmC,
-        mould.value ? mouldsInUse(mould.value) : undefined,
-        workshop.pigments,
-      )
-      return [
-        { layer, resin, tint: tintOf(layer.pigments, workshop.pigments), sized: sizedLayer, pots },
-      ]
+        warmC: workshop.warmC,
+        mostPieces: mould.value ? mouldsInUse(mould.value) : undefined,
+        pigments: workshop.pigments,
+      })
+      const tint = tintOfLayer(layer, workshop.pigments)
+      return [{ layer, resin, tint, sized: sizedLayer, pots }]
     })
   })
   const costed = computed(() => {

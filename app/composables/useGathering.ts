@@ -163,7 +163,8 @@ export function useGathering(open: () => readonly Pot[]) {
       return {
         pot,
         resin,
-        figures: resin && pot.portions.length > 0 ? potOf(pot.portions, resin, rules, warmC) : null,
+        figures:
+          resin && pot.portions.length > 0 ? potOf(pot.portions, { resin, rules, warmC }) : null,
         problems: problems.filter((problem) => problem.pot === i),
       }
     })

@@ -8,6 +8,8 @@ export interface LayerMix {
   letter: string | null
   pieces: number
   needMl: number
+  /** From the end of stirring to the first pour, minutes; as it is by itself where it is shared. */
+  restMin: number
   /** Whether it pours for other lines or layers too. */
   isShared: boolean
 }
@@ -32,13 +34,15 @@ export function mixesOfLayer(
         letter: pot.letter,
         pieces: pot.portions.filter(isOwn).reduce((sum, { pieces }) => sum + pieces, 0),
         needMl: pot.needMl,
+        restMin: would[0]?.restMin ?? 0,
         isShared: !pot.portions.every(isOwn),
       }))
-    : would.map(({ partNo, pieces, needMl }) => ({
+    : would.map(({ partNo, pieces, needMl, restMin }) => ({
         key: `part ${partNo}`,
         letter: null,
         pieces,
         needMl,
+        restMin,
         isShared: false,
       }))
 }

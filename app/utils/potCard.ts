@@ -11,7 +11,10 @@ export interface PotCard {
   resin: string
   /** What to read after each part, in order. */
   readings: { part: string; reading: string }[]
-  colours: { name: string; dose: string }[]
+  /** The cups, with what goes into each. */
+  cups: { name: string; dose: string }[]
+  /** Its pours, in order. */
+  pours: readonly string[]
   times: { name: string; value: string }[]
   cautions: readonly string[]
   /** Where the pot lives; drawn as a QR code. */
@@ -154,9 +157,13 @@ export async function drawPotCard(card: PotCard, paper: Paper): Promise<Uint8Arr
   rule()
   write(card.resin, 10 * grow, font)
   for (const { part, reading } of card.readings) pair(part, reading, 24 * grow)
-  if (card.colours.length > 0) {
+  if (card.cups.length > 0) {
     rule()
-    for (const { name, dose } of card.colours) pair(name, dose, 11 * grow)
+    for (const { name, dose } of card.cups) pair(name, dose, 11 * grow)
+  }
+  if (card.pours.length > 1) {
+    rule()
+    for (const pour of card.pours) write(pour, 9 * grow, font)
   }
   rule()
   for (const { name, value } of card.times) pair(name, value, 11 * grow)

@@ -1,5 +1,6 @@
 import { issue, LIMIT_TOLERANCE, type Issue } from '../result'
-import { colourKey, potOf } from './potOf'
+import { colourKey, cupName } from './cupKey'
+import { potOf } from './potOf'
 import { mouldsInUse, type Mould, type Portion, type Resin, type StudioRules } from '../trade'
 
 export type GatheringProblem = Issue & {
@@ -62,7 +63,7 @@ function ofPot(
       found.push(breaks(issue(path, 'not-enough-moulds', { mould: mould.name, pieces, there })))
   }
   if (!resin) return found
-  const { needMl, busyMin, workMin } = potOf(portions, resin, rules, warmC)
+  const { needMl, busyMin, workMin } = potOf(portions, { resin, rules, warmC })
   if (needMl > resin.maxMixMl + LIMIT_TOLERANCE)
     found.push(breaks(issue(path, 'too-much', { needMl, mostMl: resin.maxMixMl })))
   if (busyMin > workMin + LIMIT_TOLERANCE)
@@ -83,26 +84,24 @@ function piecesByMould(portions: readonly Portion[]): Map<number, number> {
 }
 
 function ofColours(pots: readonly (readonly Portion[])[]): GatheringProblem[] {
-  const potsOf = new Map<string, number[]>()
+  const found = new Map<string, { name: string; pots: number[] }>()
   pots.forEach((portions, pot) => {
-    for (const key of new Set(
-      portions.map(({ layer }) => `${layer.resinId} ${colourKey(layer.pigments)}`),
-    ))
-      if (!key.endsWith(' ')) potsOf.set(key, [...(potsOf.get(key) ?? []), pot])
-  })
-  return [...potsOf]
-    .filter(([, list]) => list.length > 1)
-    .map(([key, list]): GatheringProblem => {
-      const [pot = 0] = list
-      const name =
-        pots[pot]?.find(({ layer }) => `${layer.resinId} ${colourKey(layer.pigments)}` === key)
-          ?.layer.name ?? ''
-      return {
-        ...issue(pathOf(pot), 'colour-apart', { colour: name, mixes: list.length }),
-        pot,
-        breaks: false,
+    for (const { layer } of portions)
+      for (const cup of layer.cups) {
+        if (colourKey(cup) === '') continue
+        const key = `${layer.resinId} ${colourKey(cup)}`
+        const known = found.get(key) ?? { name: cupName(cup, layer), pots: [] }
+        found.set(key, known)
+        if (!known.pots.includes(pot)) known.pots.push(pot)
       }
-    })
+  })
+  return [...found.values()]
+    .filter((one) => one.pots.length > 1)
+    .map(({ name, pots: [pot = 0, ...others] }): GatheringProblem => ({
+      ...issue(pathOf(pot), 'colour-apart', { colour: name, mixes: others.length + 1 }),
+      pot,
+      breaks: false,
+    }))
 }
 
 /**

@@ -1,54 +1,84 @@
 import { checkLayer, type LayerWarning } from '../resin'
 import { isWhite } from './isWhite'
-import type { Layer, Pigment, Resin } from '../trade'
+import type { PotCup, PotFigures } from './potOf'
+import type { Layer, Pigment, Resin, StudioRules } from '../trade'
 
-/** A layer that is poured from a pot, with what the pot says of it. */
-export interface PouredLayer {
-  layer: Layer
-  mixMl: number
-  /** Rest and all pours of the pot together, minutes. */
-  busyMin: number
+/** What a pot says of a layer that is poured from it. */
+export type PouredLayer = Pick<PotFigures, 'needMl' | 'busyMin' | 'restMin' | 'cups'> & {
   /** How deep the layer stands; null while it is not known, and then its depth is not judged. */
   depthMm: number | null
 }
 
 /**
  * What will go wrong with a layer that is poured from one pot.
- * @param tempC of the bench, °C
- * @param pigmentCapPct of the workshop, per cent of the resin by mass
+ * @param warmC of the bench, °C
  * @returns as `checkLayer`, with the studio's pigment cap
  */
 export function checkPot(
-  { layer, mixMl, busyMin, depthMm }: PouredLayer,
-  resin: Resin,
-  pigments: ReadonlyMap<number, Pigment>,
-  tempC: number,
-  pigmentCapPct: number,
+  layer: Layer,
+  { needMl, busyMin, restMin, cups, depthMm }: PouredLayer,
+  {
+    resin,
+    rules,
+    warmC,
+    pigments = new Map(),
+  }: {
+    resin: Resin
+    rules: Pick<StudioRules, 'pigmentCapPct'>
+    warmC: number
+    pigments?: ReadonlyMap<number, Pigment>
+  },
 ): LayerWarning[] {
+  const own = cups.filter(({ layers }) => layers.includes(layer.name))
+  const strongest = own.reduce<PotCup | undefined>(
+    (most, cup) => ((cup.loadPct ?? 0) > (most?.loadPct ?? -1) ? cup : most),
+    undefined,
+  )
   const checked = checkLayer({
     resin,
-    tempC,
-    maxLoadPct: pigmentCapPct,
+    tempC: warmC,
+    maxLoadPct: rules.pigmentCapPct,
     layer: {
       depthMm: depthMm ?? resin.minDepthMm,
-      mixMl,
-      restMin: layer.restMin,
-      pourMin: busyMin - layer.restMin,
+      mixMl: needMl,
+      restMin,
+      pourMin: busyMin - restMin,
       inclusions:
         depthMm === null
           ? []
           : layer.inclusions.flatMap(({ name, heightMm, yMm }) =>
               heightMm === undefined ? [] : [{ name, heightMm: heightMm + (yMm ?? 0) }],
             ),
-      pigments: layer.pigments.map(({ pigmentId, loadPct }) => {
-        const pigment = pigments.get(pigmentId)
-        return {
-          name: pigment?.name ?? '',
-          loadPct,
-          isWhite: depthMm !== null && pigment !== undefined && isWhite(pigment),
-        }
-      }),
+      pigments: strongest === undefined ? [] : loadsOf(strongest, depthMm !== null, pigments),
     },
   })
   return checked.ok ? checked.value.warnings : []
+}
+
+/** The loads of a cup's pigments, per cent of its resin by mass. */
+const loadsOf = (
+  { pigments: dosed, doses, loadPct }: PotCup,
+  isDeep: boolean,
+  pigments: ReadonlyMap<number, Pigment>,
+) => {
+  const grams = doses?.reduce((sum, { massG }) => sum + (massG ?? 0), 0) ?? 0
+  return dosed.flatMap(({ pigmentId, dose }, i) => {
+    const pigment = pigments.get(pigmentId)
+    const massG = doses?.[i]?.massG ?? null
+    const own =
+      'loadPct' in dose
+        ? dose.loadPct
+        : massG === null || loadPct === null || grams === 0
+          ? null
+          : (loadPct * massG) / grams
+    return own === null
+      ? []
+      : [
+          {
+            name: pigment?.name ?? '',
+            loadPct: own,
+            isWhite: isDeep && pigment !== undefined && isWhite(pigment),
+          },
+        ]
+  })
 }

@@ -1,8 +1,10 @@
 import { pots as packPots } from '../pots'
 import { workableMin } from '../resin'
 import { mixMlOf } from '../size'
+import { handsMin } from '../recipe'
 import { checkGathering, type GatheringShelf } from './checkGathering'
-import { colourKey, potOf } from './potOf'
+import { colourKeys } from './cupKey'
+import { potOf } from './potOf'
 import { mouldsInUse, type Portion, type Resin, type StudioRules } from '../trade'
 
 export interface Gathering<P extends Portion = Portion> {
@@ -91,7 +93,7 @@ function gatherRound<P extends Portion>(
   { resin, rules, warmC }: GatherTerms,
 ): Gathering<P> {
   const fits = (portion: Portion) => {
-    const { needMl, busyMin, workMin } = potOf([portion], resin, rules, warmC)
+    const { needMl, busyMin, workMin } = potOf([portion], { resin, rules, warmC })
     return needMl <= resin.maxMixMl && busyMin <= workMin
   }
   const apart = portions.map((portion) => ({ portion, parts: fewestParts(portion, fits) }))
@@ -179,21 +181,23 @@ function packInto<P extends Portion>(
   rules: GatherTerms['rules'],
   warmC: number,
 ): P[][] | null {
-  const restMin = parts.reduce((most, { layer }) => Math.max(most, layer.restMin), 0)
+  const own = parts.map((part) => potOf([part], { resin, rules, warmC }))
+  const restMin = own.reduce((most, pot) => Math.max(most, pot.restMin), 0)
   const workMin = workableMin(resin, cupMl, warmC)
-  const lots = parts.map((part, i) => ({
+  const colours = sharedColours(parts)
+  const lots = own.map(({ needMl, pourMin }, i) => ({
     id: String(i),
-    mixMl: mixMlOf(part.pouredMl, part.layer.cups, rules),
-    pourMin: part.layer.pourMin * part.pieces,
-    colour: colourKey(part.layer.pigments),
+    mixMl: needMl,
+    pourMin,
+    colour: colours[i] ?? '',
   }))
   const together = new Set(
     lots
       .map(({ colour }) => colour)
       .filter((colour) => {
-        const own = lots.filter((lot) => lot.colour === colour)
+        const alike = lots.filter((lot) => lot.colour === colour)
         const sum = (of: (lot: (typeof lots)[number]) => number) =>
-          own.reduce((total, lot) => total + of(lot), 0)
+          alike.reduce((total, lot) => total + of(lot), 0)
         return (
           colour !== '' &&
           sum((lot) => lot.mixMl) <= cupMl &&
@@ -214,6 +218,22 @@ function packInto<P extends Portion>(
   })
   if (!packed.ok) return null
   return packed.value.pots.map((pot) => pot.layers.flatMap((id) => parts[Number(id)] ?? []))
+}
+
+/**
+ * Which portions have to come from one mix for their colours: those that share one, and those that
+ * share one with these. @returns by portion the first colour of its company; empty for clear ones
+ */
+function sharedColours(parts: readonly Portion[]): string[] {
+  const leads = new Map<string, string>()
+  const leadOf = (key: string): string => {
+    const next = leads.get(key) ?? key
+    return next === key ? key : leadOf(next)
+  }
+  const keys = parts.map(({ layer }) => colourKeys(layer))
+  for (const [first, ...others] of keys)
+    if (first !== undefined) for (const other of others) leads.set(leadOf(other), leadOf(first))
+  return keys.map(([first]) => (first === undefined ? '' : leadOf(first)))
 }
 
 /**
@@ -255,5 +275,11 @@ function inOrder<P extends Portion>(
 /**
  * Names pieces that take the same of a pot; parts of a portion take their share to the last digits.
  */
-const alike = ({ layer, layerIndex, pieces, pouredMl }: Portion) =>
-  `${layer.id} ${layerIndex} ${colourKey(layer.pigments)} ${layer.pourMin} ${(pouredMl / pieces).toFixed(6)}`
+const alike = ({ layer, work, layerIndex, pieces, pouredMl }: Portion) =>
+  [
+    layer.id,
+    layerIndex,
+    JSON.stringify(layer.cups),
+    handsMin(work.pouring, 1),
+    (pouredMl / pieces).toFixed(6),
+  ].join(' ')

@@ -1,8 +1,8 @@
 import { elementAt } from '../elementAt'
 import { ladder } from '../colour'
 import { mix } from '../mix'
-import type { PotColour } from './potOf'
-import type { Pigment, Resin } from '../trade'
+import type { PotCup } from './potOf'
+import type { CupPigment, Pigment, Resin } from '../trade'
 
 /** One step of a cup that is darkened between pours. */
 export interface Rung {
@@ -16,6 +16,9 @@ export interface Rung {
   remainingMl: number
 }
 
+const loadIn = (pigment: CupPigment | undefined): number =>
+  pigment && 'loadPct' in pigment.dose ? pigment.dose.loadPct : 0
+
 /**
  * How several strengths of one pigment come from one cup: the palest is poured first, then drops
  * are added for the next.
@@ -25,7 +28,7 @@ export interface Rung {
  *   pigment, or it is not dosed by drops
  */
 export function ladderOf(
-  colours: readonly PotColour[],
+  colours: readonly PotCup[],
   resin: Resin,
   pigment: Pigment,
 ): Rung[] | null {
@@ -36,26 +39,30 @@ export function ladderOf(
     return null
   if (
     !colours.every(
-      (colour) => colour.pigments.length === 1 && colour.pigments[0]?.pigmentId === pigment.id,
+      ({ pigments, received }) =>
+        received.length === 0 &&
+        pigments.length === 1 &&
+        pigments[0]?.pigmentId === pigment.id &&
+        'loadPct' in pigments[0].dose,
     )
   )
     return null
 
   const gPerMl = resinG / 100
-  const loadOf = (colour: PotColour) => colour.pigments[0]?.loadPct ?? 0
+  const loadOf = (colour: PotCup) => loadIn(colour.pigments[0])
   const palestFirst = [...colours].sort((x, y) => loadOf(x) - loadOf(y))
   let reachedPct = 0
   const steps = palestFirst.map((colour, i) => {
-    const leftMl = palestFirst.slice(i).reduce((sum, one) => sum + one.cupMl, 0)
+    const leftMl = palestFirst.slice(i).reduce((sum, one) => sum + one.takenMl, 0)
     const addDrops = Math.max(
       0,
       Math.round((leftMl * gPerMl * (loadOf(colour) - reachedPct)) / 100 / (density * dropMl)),
     )
     reachedPct += (100 * addDrops * density * dropMl) / (leftMl * gPerMl)
-    return { addDrops, pourMl: colour.cupMl }
+    return { addDrops, pourMl: colour.takenMl }
   })
   const climbed = ladder({
-    startMl: palestFirst.reduce((sum, colour) => sum + colour.cupMl, 0),
+    startMl: palestFirst.reduce((sum, colour) => sum + colour.takenMl, 0),
     dropMl,
     steps,
   })
@@ -63,7 +70,7 @@ export function ladderOf(
   return palestFirst.map((colour, i): Rung => {
     const { pigmentPct, remainingMl } = climbed.value.steps[i] ?? { pigmentPct: 0, remainingMl: 0 }
     return {
-      name: colour.names.join(', '),
+      name: colour.name,
       ...elementAt(steps, i),
       wantedPct: loadOf(colour),
       reachedPct: (100 * pigmentPct * density) / ((100 - pigmentPct) * gPerMl),

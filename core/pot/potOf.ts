@@ -1,27 +1,75 @@
+import { mix } from '../mix'
+import { handsMin, passTimes } from '../recipe'
 import { workableMin } from '../resin'
-import { mixMlOf } from '../size'
-import type { Layer, LayerPigment, Portion, Resin, StudioRules } from '../trade'
+import type { Cup, CupPigment, Entry, Pigment, Portion, Resin, Rest, StudioRules } from '../trade'
+import { ML_PER_TEASPOON } from '../units'
+import { colourKey, cupName } from './cupKey'
+import { splitOfPot, type PotLayer, type PotSplit } from './splitOfPot'
 
-/** One colour of a pot: the cups that its resin is split into after stirring. */
-export interface PotColour {
-  /** The same for layers of the same pigments at the same load; empty for clear. */
-  key: string
+/** A pigment as it goes into one cup; what is not known stands as null. */
+export interface CupDose {
+  pigmentId: number
+  name: string
+  massG: number | null
+  teaspoons: number | null
+  drops: number | null
+}
+
+/** One of the cups that a pot's mix is split into after stirring. */
+export interface PotCup {
+  id: string
+  name: string
   /** The layers poured from it. */
-  names: string[]
-  pigments: LayerPigment[]
-  cups: number
-  /** What goes into its cups: what is poured and the film that stays in them, ml. */
-  cupMl: number
+  layers: string[]
+  /** The same for cups of the same pigments at the same doses; empty for clear. */
+  colour: string
+  pigments: CupPigment[]
+  /** Null where pigments cannot be weighed: the resin's densities are unknown. */
+  doses: CupDose[] | null
+  /** Pigment to 100 g of its resin; null where it is not known. */
+  loadPct: number | null
+  fillers: { name: string; massG: number | null; roomMl: number }[]
+  /** Poured into it from the mix, with the film that stays on its wall, ml. */
+  takenMl: number
+  /** What can be poured of it, ml. */
+  finishedMl: number
+  /** What other cups give it, in order. */
+  received: { name: string; ml: number }[]
+  stir: Cup['stir']
+  over: Cup['over']
+  isMixingCup: boolean
+  isOpen: boolean
+  /** From the end of stirring until it may be poured, minutes. */
+  restMin: number
+}
+
+/** One pour of a pot, in the order in which they are done. */
+export interface PotPour {
+  /** The key of its entry. */
+  entry: string
+  cup: string
+  cupName: string
+  layer: string
+  layerId: number
+  pieces: number
+  how: NonNullable<Entry['pour']>['how']
+  where: string
+  ml: number
+  perPieceMl: number
+  drops: { pigmentId: number; name: string; n: number }[]
+  /** Earliest, from the end of stirring; and how long it takes; minutes. */
+  fromMin: number
+  minutes: number
 }
 
 export interface PotFigures {
   needMl: number
-  /** Kept clear until the colours are judged: the studio's reserve, ml. */
+  /** Mixed on top of the need, for what goes wrong; what is left goes to the homes, ml. */
   reserveMl: number
   stirMin: number
-  /** The longest rest that one of its layers asks for. */
+  /** From the end of stirring to the first pour, minutes. */
   restMin: number
-  /** All pours, one after another. */
+  /** From the first pour to the end of the last. */
   pourMin: number
   /** Rest and pours together. */
   busyMin: number
@@ -29,7 +77,10 @@ export interface PotFigures {
   workMin: number
   /** Minutes from the end of the pours to each heat pass. */
   heatAfterMin: number[]
-  colours: PotColour[]
+  cups: PotCup[]
+  pours: PotPour[]
+  /** By portion, as given: how long its pours take, with waits between them, minutes. */
+  portionMin: number[]
 }
 
 /**
@@ -38,64 +89,192 @@ export interface PotFigures {
  */
 export const STIR_ROOM = 1.3
 
-/**
- * Names a colour by what is in it, so that layers of one colour are known as such across recipes.
- */
-export const colourKey = (pigments: readonly LayerPigment[]): string =>
-  [...pigments]
-    .sort((x, y) => x.pigmentId - y.pigmentId)
-    .map(({ pigmentId, loadPct }) => `${pigmentId}:${loadPct}`)
-    .join(' ')
+export interface PotTerms {
+  resin: Resin
+  rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>
+  /** The warmest that the bench gets, °C. */
+  warmC: number
+  /** What is known of pigments; without them nothing is dosed. */
+  pigments?: ReadonlyMap<number, Pigment>
+  /** What was really mixed, ml; as planned where absent. */
+  mixedMl?: number | null
+}
+
+/** The minutes that a rest means where a cup stays workable for so long. */
+const restMinOf = (rest: Rest | null, workMin: number): number =>
+  rest === null ? 0 : Math.max(rest.from * workMin, rest.leastMin)
+
+/** Of a mix of both parts, g/ml; null where a density is unknown. */
+function mixDensityOf(resin: Resin): number | null {
+  const mixed = mix({ resin, need: { volumeMl: 100 }, measure: { kind: 'exact' } })
+  const massG = mixed.ok ? mixed.value.exact.total.massG : null
+  return massG === null ? null : massG / 100
+}
 
 /**
- * What one mix for several portions takes, in resin and minutes. Portions of one colour share their
- * cups, so the film in the cups counts once for each colour. All rest as long as the one that rests
- * longest; the pours follow one another.
+ * What one mix for several portions takes, in resin and minutes: its cups with what goes into them,
+ * and its pours in their order. Cups of one colour are shared, so their film counts once. A layer's
+ * pours begin once the mix has rested as it asks, and each of its cups as that asks; the layers are
+ * poured one after another.
  * @param portions of one resin, at least one
- * @param warmC the warmest the bench gets, °C
- * @returns ml and minutes
+ * @returns ml, g and minutes
  */
-export function potOf(
-  portions: readonly Portion[],
-  resin: Resin,
-  rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>,
-  warmC: number,
-): PotFigures {
-  const byColour = new Map<string, Portion[]>()
-  for (const portion of portions)
-    byColour.set(colourKey(portion.layer.pigments), [
-      ...(byColour.get(colourKey(portion.layer.pigments)) ?? []),
-      portion,
-    ])
-  const colours = [...byColour].map(([key, own]): PotColour => {
-    const cups = Math.max(...own.map(({ layer }) => layer.cups))
-    const pouredMl = own.reduce((sum, portion) => sum + portion.pouredMl, 0)
-    return {
-      key,
-      names: [...new Set(own.map(({ layer }) => layer.name))],
-      pigments: own[0]?.layer.pigments ?? [],
-      cups,
-      cupMl: mixMlOf(pouredMl, cups, { ...rules, reservePct: 0 }),
-    }
-  })
-  const cupsMl = colours.reduce((sum, colour) => sum + colour.cupMl, 0)
-  const needMl = cupsMl * (1 + rules.reservePct / 100)
-  const most = (of: (layer: Layer) => number) =>
-    portions.reduce((max, { layer }) => Math.max(max, of(layer)), 0)
-  const restMin = most((layer) => layer.restMin)
-  const pourMin = portions.reduce((sum, { layer, pieces }) => sum + layer.pourMin * pieces, 0)
-  const heatAfterMin = [...new Set(portions.flatMap(({ layer }) => layer.heatAfterMin))].sort(
-    (x, y) => x - y,
-  )
+export function potOf(portions: readonly Portion[], terms: PotTerms): PotFigures {
+  const { resin, rules, warmC, pigments = new Map<number, Pigment>(), mixedMl } = terms
+  const mixDensity = mixDensityOf(resin)
+  const made = splitOfPot(portions, rules, { pigments, mixDensity }, mixedMl ?? null)
+  const { answer } = made
+  const workMin = workableMin(resin, answer.mixedMl, warmC)
+  const { starts, waits, endMin } = timesOf(made, workMin)
+  const restMin = Math.min(...starts, endMin)
+  const nameOf = (id: number) => pigments.get(id)?.name ?? ''
+  const cups = made.cups.map((shared, i) => potCup(made, i, shared, workMin, pigments, mixDensity))
   return {
-    needMl,
-    reserveMl: needMl - cupsMl,
-    stirMin: most((layer) => layer.stirMin),
+    needMl: answer.mixMl,
+    reserveMl: answer.spareMl,
+    stirMin: Math.max(...made.layers.map(({ work }) => work.mix.mix?.stirMin ?? 0)),
     restMin,
-    pourMin,
-    busyMin: restMin + pourMin,
-    workMin: workableMin(resin, needMl, warmC),
-    heatAfterMin,
-    colours,
+    pourMin: endMin - restMin,
+    busyMin: endMin,
+    workMin,
+    heatAfterMin: [...new Set(made.layers.flatMap(({ work }) => passTimes(work)))].sort(
+      (x, y) => x - y,
+    ),
+    cups,
+    pours: answer.pours.flatMap((pour, i): PotPour[] => {
+      const [step, cup] = [made.pours[i], cups.find(({ id }) => id === pour.cup)]
+      const own = made.layers[step?.layer ?? -1]
+      if (!step?.entry.pour || !own || !cup) return []
+      const { entry } = step
+      return [
+        {
+          entry: entry.key,
+          cup: cup.id,
+          cupName: cup.name,
+          layer: own.layer.name,
+          layerId: own.layer.id,
+          pieces: own.pieces,
+          how: step.entry.pour.how,
+          where: step.entry.pour.where,
+          ml: pour.ml,
+          perPieceMl: pour.perPieceMl[0] ?? 0,
+          drops: pour.drops.map(({ id, n }) => ({
+            pigmentId: Number(id),
+            name: nameOf(Number(id)),
+            n,
+          })),
+          fromMin: starts[i] ?? 0,
+          minutes: handsMin([entry], own.pieces),
+        },
+      ]
+    }),
+    portionMin: portions.map((portion) => {
+      const at = made.layers.findIndex((own) => own.portions.includes(portion))
+      const own = made.layers[at]
+      const wait = own?.portions[0] === portion ? (waits[at] ?? 0) : 0
+      return handsMin(portion.work.pouring, portion.pieces) + wait
+    }),
   }
 }
+
+/**
+ * When each pour can begin, from the end of stirring: once its layer's mix and its own cup have
+ * rested, and after what comes before it.
+ * @returns starts by pour, and by layer what it waits between its pours; minutes
+ */
+function timesOf({ layers }: PotSplit, workMin: number) {
+  const starts: number[] = []
+  const waits: number[] = []
+  let clock = 0
+  for (const { layer, work, pieces } of layers) {
+    const layerRest = restMinOf(layer.rest, workMin)
+    let waited = 0
+    let isFirst = true
+    for (const entry of work.pouring) {
+      if (entry.pour) {
+        const cup = layer.cups.find(({ key }) => key === entry.pour?.cup)
+        const from = Math.max(
+          layerRest,
+          restMinOf(cup?.rest ?? null, workMin),
+          entry.pour.sinceStirMin,
+        )
+        if (from > clock) {
+          if (!isFirst || clock > 0) waited += from - clock
+          clock = from
+        }
+        starts.push(clock)
+        isFirst = false
+      }
+      clock += handsMin([entry], pieces)
+    }
+    waits.push(waited)
+  }
+  return { starts, waits, endMin: clock }
+}
+
+function potCup(
+  { answer, layers, cups }: PotSplit,
+  i: number,
+  { id, of }: PotSplit['cups'][number],
+  workMin: number,
+  pigments: ReadonlyMap<number, Pigment>,
+  mixDensity: number | null,
+): PotCup {
+  const figures = answer.cups[i]
+  const first = of[0]
+  const layerOf = (at: number) => layers[at]?.layer
+  if (!figures || !first) throw new Error('a cup of a pot stands for nothing')
+  const { cup } = first
+  const doses = figures.pigments.map((dose): CupDose => {
+    const pigment = pigments.get(Number(dose.id))
+    return {
+      pigmentId: Number(dose.id),
+      name: pigment?.name ?? '',
+      massG: dose.massG,
+      drops: dose.drops,
+      teaspoons:
+        dose.massG === null || pigment?.bulkDensity === undefined
+          ? null
+          : dose.massG / (pigment.bulkDensity * ML_PER_TEASPOON),
+    }
+  })
+  const isWhole = doses.length === cup.pigments.length
+  const grams = doses.reduce<number | null>(
+    (sum, { massG }) => (sum === null || massG === null ? null : sum + massG),
+    0,
+  )
+  const resinG = mixDensity === null ? null : figures.takenMl * mixDensity
+  const names = [...new Set(of.map(({ layer }) => layerOf(layer)?.name ?? ''))]
+  return {
+    id,
+    name: of.length > 1 ? names.join(', ') : namedAs(cup, layers[first.layer]),
+    layers: names,
+    colour: colourKey(cup),
+    pigments: cup.pigments,
+    doses: isWhole ? doses : null,
+    loadPct:
+      !isWhole || grams === null || resinG === null || resinG <= 0 ? null : (100 * grams) / resinG,
+    fillers: figures.fillers.map(({ massG, roomMl }, j) => ({
+      name: cup.fillers[j]?.name ?? '',
+      massG,
+      roomMl,
+    })),
+    takenMl: figures.takenMl,
+    finishedMl: figures.finishedMl,
+    received: figures.received.map(({ cup: giver, ml }) => {
+      const from = cups.find((one) => one.id === giver)?.of[0]
+      return { name: from ? namedAs(from.cup, layers[from.layer]) : '', ml }
+    }),
+    stir: cup.stir,
+    over: cup.over,
+    isMixingCup: cup.isMixingCup,
+    isOpen: cup.isOpen,
+    restMin: Math.max(
+      ...of.map(({ layer, cup: own }) =>
+        Math.max(restMinOf(layerOf(layer)?.rest ?? null, workMin), restMinOf(own.rest, workMin)),
+      ),
+    ),
+  }
+}
+
+const namedAs = (cup: Cup, own: PotLayer | undefined) => (own ? cupName(cup, own.layer) : cup.name)

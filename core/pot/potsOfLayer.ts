@@ -1,9 +1,8 @@
-import { workableMin } from '../resin'
-import { mixMlOf, pouredMlOf, type SizedLayer } from '../size'
-import { busyMinOf } from './busyMinOf'
+import { pouredMlOf, type SizedLayer } from '../size'
 import { checkPot } from './checkPot'
+import { potOf, type PotFigures } from './potOf'
 import { depthOf } from '../recipe/depthOf'
-import type { Layer, Pigment, Resin, StudioRules } from '../trade'
+import type { Layer, LayerWork, Pigment, Resin, StudioRules } from '../trade'
 
 /** One mix for some of the pieces of a layer. */
 export interface PotPart {
@@ -19,6 +18,8 @@ export interface PotPart {
   workMin: number
   /** Rest and pour together, minutes. */
   busyMin: number
+  /** From the end of stirring to the first pour, minutes. */
+  restMin: number
 }
 
 export interface LayerPots {
@@ -27,35 +28,60 @@ export interface LayerPots {
   warnings: string[]
 }
 
+export interface LayerTerms {
+  resin: Resin
+  rules: Pick<StudioRules, 'perCupMl' | 'reservePct' | 'pigmentCapPct'>
+  /** The warmest that the bench gets, °C. */
+  warmC: number
+  /** As many pieces as there are moulds for. @default Infinity */
+  mostPieces?: number
+  /** @default none */
+  pigments?: ReadonlyMap<number, Pigment>
+}
+
+/** What one pot for some pieces of a single layer takes. */
+export const potOfLayer = (
+  { layer, work }: { layer: Layer; work: LayerWork },
+  netMl: number,
+  pieces: number,
+  terms: Pick<LayerTerms, 'resin' | 'rules' | 'warmC' | 'pigments'>,
+): PotFigures =>
+  potOf(
+    [
+      {
+        lineId: 0,
+        layer,
+        work,
+        layerIndex: 0,
+        firstPiece: 1,
+        pieces,
+        pouredMl: pouredMlOf(layer, netMl, pieces),
+        mouldId: null,
+      },
+    ],
+    terms,
+  )
+
 /**
  * Splits a layer's resin into the fewest equal pots that are neither too large for the resin nor
  * too slow to pour out while the cup is workable. All pieces of a layer take the same, so equal
  * parts are the fewest.
  * @param sized the layer for one piece: `netMl` is per piece whatever the number of pieces
- * @param warmC the warmest the bench gets, °C
- * @param mostPieces as many as there are moulds for
- * @param pigments tell which of the layer's are white
  */
 export function potsOfLayer(
-  layer: Layer,
+  own: { layer: Layer; work: LayerWork },
   sized: SizedLayer,
   pieces: number,
-  resin: Resin,
-  rules: Pick<StudioRules, 'perCupMl' | 'reservePct' | 'pigmentCapPct'>,
-  warmC: number,
-  mostPieces = Infinity,
-  pigments: ReadonlyMap<number, Pigment> = new Map(),
+  terms: LayerTerms,
 ): LayerPots {
-  const part = (count: number): Omit<PotPart, 'partNo' | 'firstPiece'> => {
-    const needMl = mixMlOf(pouredMlOf(layer, sized.netMl, count), layer.cups, rules)
-    return {
-      pieces: count,
-      needMl,
-      workMin: workableMin(resin, needMl, warmC),
-      busyMin: busyMinOf(layer, count),
-    }
+  const { resin, mostPieces = Infinity } = terms
+  const known = new Map<number, PotFigures>()
+  const part = (count: number): PotFigures => {
+    const figures = known.get(count) ?? potOfLayer(own, sized.netMl, count, terms)
+    known.set(count, figures)
+    return figures
   }
-  const fits = ({ needMl, workMin, busyMin }: Omit<PotPart, 'partNo' | 'firstPiece'>) =>
+  const fits = ({ needMl, workMin, busyMin }: PotFigures) =>
     needMl <= resin.maxMixMl && busyMin <= workMin
   const tooMany = (inPot: number) => inPot > mostPieces || !fits(part(inPot))
   let count = 1
@@ -64,31 +90,15 @@ export function potsOfLayer(
   const pots: PotPart[] = []
   for (let partNo = 1, firstPiece = 1; partNo <= count; partNo++) {
     const inThis = Math.ceil((pieces - firstPiece + 1) / (count - partNo + 1))
-    pots.push({ partNo, firstPiece, ...part(inThis) })
+    const { needMl, workMin, busyMin, restMin } = part(inThis)
+    pots.push({ partNo, firstPiece, pieces: inThis, needMl, workMin, busyMin, restMin })
     firstPiece += inThis
   }
-  return {
-    pots,
-    warnings: warningsOf(pots, layer, sized, resin, warmC, pigments, rules.pigmentCapPct),
-  }
-}
-
-function warningsOf(
-  pots: readonly PotPart[],
-  layer: Layer,
-  sized: SizedLayer,
-  resin: Resin,
-  warmC: number,
-  pigments: ReadonlyMap<number, Pigment>,
-  pigmentCapPct: number,
-): string[] {
   const largest = pots.reduce((most, pot) => (pot.needMl > most.needMl ? pot : most))
   const warnings = checkPot(
-    { layer, mixMl: largest.needMl, busyMin: largest.busyMin, depthMm: depthOf(layer, sized) },
-    resin,
-    pigments,
-    warmC,
-    pigmentCapPct,
+    own.layer,
+    { ...part(largest.pieces), depthMm: depthOf(own.layer, sized) },
+    terms,
   )
-  return warnings.map(({ message, suggestion }) => `${message}: ${suggestion}`)
+  return { pots, warnings: warnings.map(({ message, suggestion }) => `${message}: ${suggestion}`) }
 }

@@ -1,4 +1,5 @@
-import type { LayerPigment, Pigment } from '../trade'
+import { gramsOf } from '../recipe'
+import type { Cup, Dose, Layer, Pigment } from '../trade'
 
 /** How clear, unpigmented resin is drawn: the paper shows through. */
 export const CLEAR_TINT = '#e9e2d0'
@@ -13,19 +14,31 @@ const channels = (hex: string): [number, number, number] => {
   return [(value >> 16) & 255, (value >> 8) & 255, value & 255]
 }
 
+/** What a drawing takes for the density of a mix, g/ml, and for a cup of unknown size, ml. */
+const DRAWN_DENSITY = 1.1
+const DRAWN_CUP_ML = 30
+
+/** A dose as a load, per cent of the resin's mass, near enough for a drawing. */
+function drawnLoadPct(dose: Dose, pigment: Pigment): number {
+  if ('loadPct' in dose) return dose.loadPct
+  const grams = gramsOf(dose.unit, pigment) ?? 0.05
+  const [count, ml] = 'n' in dose ? [dose.n, DRAWN_CUP_ML] : [dose.per30Ml, 30]
+  return (100 * count * grams) / (ml * DRAWN_DENSITY)
+}
+
 /**
- * The colour in which a layer or a pot is drawn: its pigments by load, over clear resin as far as
- * they are thin.
+ * The colour in which a cup is drawn: its pigments by load, over clear resin as far as they are
+ * thin. What other cups give it is left out where it has pigment of its own.
  * A drawing aid, not a prediction of the cured colour.
- * @param layer loads in per cent of the resin's mass
  * @returns `#rrggbb`
  */
 export function tintOf(
-  layer: readonly LayerPigment[],
+  { pigments: dosed }: Pick<Cup, 'pigments'>,
   pigments: ReadonlyMap<number, Pigment>,
 ): string {
-  const known = layer.flatMap(({ pigmentId, loadPct }) => {
+  const known = dosed.flatMap(({ pigmentId, dose }) => {
     const pigment = pigments.get(pigmentId)
+    const loadPct = pigment ? drawnLoadPct(dose, pigment) : 0
     return pigment && loadPct > 0 ? [{ rgb: channels(pigment.hex), loadPct }] : []
   })
   const total = known.reduce((sum, { loadPct }) => sum + loadPct, 0)
@@ -39,5 +52,54 @@ export function tintOf(
     )
     return Math.round(coloured * cover + (clear[i] ?? 0) * (1 - cover))
   })
-  return `#${mixed.map((channel) => channel.toString(16).padStart(2, '0')).join('')}`
+  return hexOf(mixed)
+}
+
+const hexOf = (rgb: readonly number[]) =>
+  `#${rgb.map((channel) => channel.toString(16).padStart(2, '0')).join('')}`
+
+/**
+ * The colour of a cup with what others give it: where it has no pigment of its own, theirs in equal
+ * parts. @param cups of the same layer
+ */
+export function tintOfCup(
+  cup: Cup,
+  cups: readonly Cup[],
+  pigments: ReadonlyMap<number, Pigment>,
+): string {
+  if (cup.pigments.length > 0 || cup.from.length === 0) return tintOf(cup, pigments)
+  const givers = cup.from.flatMap(({ cup: key }) => cups.find((one) => one.key === key) ?? [])
+  const tints = givers.map((one) => channels(tintOf(one, pigments)))
+  return tints.length === 0
+    ? CLEAR_TINT
+    : hexOf(
+        [0, 1, 2].map((i) =>
+          Math.round(tints.reduce((sum, rgb) => sum + (rgb[i] ?? 0), 0) / tints.length),
+        ),
+      )
+}
+
+/** The share of a layer that a cup takes, as a drawing needs it: the rest is what the others leave. */
+function drawnShare(cup: Cup, { cups }: Pick<Layer, 'cups'>): number {
+  if (cup.part === null || cup.over !== null) return 0
+  if ('pct' in cup.part) return cup.part.pct
+  const stated = cups.reduce(
+    (sum, { part, over }) => sum + (part && 'pct' in part && over === null ? part.pct : 0),
+    0,
+  )
+  return 'rest' in cup.part ? Math.max(1, 100 - stated) : 10
+}
+
+/** The colour that a layer is known by: that of the cup with the most of it. */
+export function tintOfLayer(
+  layer: Pick<Layer, 'cups'>,
+  pigments: ReadonlyMap<number, Pigment>,
+): string {
+  const [first, ...others] = layer.cups
+  if (!first) return CLEAR_TINT
+  const largest = others.reduce(
+    (most, cup) => (drawnShare(cup, layer) > drawnShare(most, layer) ? cup : most),
+    first,
+  )
+  return tintOf(largest, pigments)
 }

@@ -1,5 +1,6 @@
 import { cureWait, type TemperatureRange } from './cureWait'
 import type { HeatedBox, PlanLine } from './planLine'
+import { courseParts } from '../recipe'
 import type { Milestone, Recipe, Resin } from '../trade'
 
 /**
@@ -75,4 +76,4 @@ export const isInBox = (line: PlanLine): boolean =>
  * for.
  */
 export const firstWait = (recipe: Recipe): Milestone =>
-  recipe.steps.find((step) => step.phase === 'after' && step.waitsFor)?.waitsFor ?? 'demould'
+  courseParts(recipe).after.find((entry) => entry.waitsFor)?.waitsFor ?? 'demould'

@@ -13,6 +13,8 @@ export interface PlanPot {
   stirMin: number
   /** The longest rest that one of its layers asks for, minutes. */
   restMin: number
+  /** How long the pours of this portion take, with waits between them, minutes. */
+  pourMin: number
   /** From the end of stirring until the last of its pours must have ended, minutes. */
   workMin: number
   /**

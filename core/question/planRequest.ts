@@ -25,7 +25,16 @@ import {
   type Stint,
 } from './stints'
 import { BOX, CLOCK, coldBoxOf, jobOf, keyOf } from './taskNames'
-import { POURING, type Layer, type Milestone, type Recipe, type Resin, type Step } from '../trade'
+import { courseParts, entryTitle, passTimes, type CourseParts } from '../recipe'
+import {
+  POURING,
+  SANDING,
+  type Entry,
+  type Layer,
+  type Milestone,
+  type Recipe,
+  type Resin,
+} from '../trade'
 import { mouldId } from './ids'
 
 /** A poured piece is on its rack within these minutes. */
@@ -34,8 +43,6 @@ const TO_RACK_MIN = 10
 const TO_BOX_MIN = 2
 /** How late a heat pass may come, minutes. */
 const HEAT_SLACK_MIN = 12
-/** Sanding and wiping a layer before it is recoated, minutes a piece; a starting value. */
-const SAND_MIN_PER_PIECE = 4
 
 /** The tasks of a pot's mix, with the pour that was planned last from it. */
 interface Mixing {
@@ -70,6 +77,9 @@ class Builder {
   private readonly held = new Map<string, number>()
   private readonly underWay = new Set<string>()
   private usesBox = false
+  private readonly courses = new Map<Recipe, CourseParts>()
+  /** By line and entry: the tasks that do it, for what must follow within a time. */
+  private readonly done = new Map<string, Stint[]>()
   /** When the last of what lies in the heated box already is done. */
   private heatedUntilMin = 0
 
@@ -113,7 +123,7 @@ class Builder {
     )
     let before: Stint[] = []
     if (fresh.length > 0)
-      for (const step of preparing(recipe, 0))
+      for (const step of this.courseOf(recipe).before[0] ?? [])
         before = this.follow(before, this.addStep(line, step, fresh))
     recipe.layers.forEach((layer, i) => {
       if (i > 0) before = this.prepareLayer(line, i, before)
@@ -129,6 +139,33 @@ class Builder {
       before.filter((stint) => !numbersOf(stint).every((number) => line.good.has(number))),
     )
     for (const { leave, pieces } of last) this.parts.set(leave, { lineId: line.id, pieces })
+    this.keepWithin(line)
+  }
+
+  private courseOf(recipe: Recipe): CourseParts {
+    const known = this.courses.get(recipe) ?? courseParts(recipe)
+    this.courses.set(recipe, known)
+    return known
+  }
+
+  private note(line: PlanLine, entry: Entry, stint: Stint): void {
+    const key = `${line.id} ${entry.key}`
+    this.done.set(key, [...(this.done.get(key) ?? []), stint])
+  }
+
+  /** What an entry must be within is a window from each task of the other on the same pieces. */
+  private keepWithin(line: PlanLine): void {
+    for (const entry of line.recipe.course)
+      for (const { of, mostMin } of entry.within)
+        for (const later of this.done.get(`${line.id} ${entry.key}`) ?? [])
+          for (const earlier of this.done.get(`${line.id} ${of}`) ?? [])
+            if (overlap(earlier, later))
+              this.lag(
+                earlier.leave,
+                later.enter,
+                0,
+                Math.max(0, Math.floor(mostMin - (later.insideMin ?? 0))),
+              )
   }
 
   private add(
@@ -183,17 +220,8 @@ class Builder {
     return stints
   }
 
-  private lagAfter(
-    { leave, beside, dryMin = 0, holdsMin = null }: Stint,
-    next: string,
-    mustBegin = next,
-  ): void {
-    if (mustBegin === next)
-      this.lag(leave, next, Math.ceil(dryMin), holdsMin === null ? null : Math.floor(holdsMin))
-    else {
-      this.lag(leave, next, Math.ceil(dryMin))
-      if (holdsMin !== null) this.lag(leave, mustBegin, 0, Math.floor(holdsMin))
-    }
+  private lagAfter({ leave, beside, dryMin = 0 }: Stint, next: string): void {
+    this.lag(leave, next, Math.ceil(dryMin))
     for (const other of beside ?? []) this.lag(other, next)
   }
 
@@ -210,7 +238,7 @@ class Builder {
     if (open.length === 0) return curing
     let before = open
     const hardening = this.hardeningOf(line, index - 1, this.openingOf(line, index - 1), open)
-    for (const step of preparing(line.recipe, index)) {
+    for (const step of this.courseOf(line.recipe).before[index] ?? []) {
       const hard = hardening(step)
       before = this.follow([...before, ...hard], this.addStep(line, step, before))
     }
@@ -221,7 +249,7 @@ class Builder {
     const next = line.recipe.layers[index + 1]
     return (
       next !== undefined &&
-      (next.recoat === 'sand' ||
+      (next.joins === 'sand' ||
         (this.options.paths.sandLines.has(line.id) && mayBeSandedAfter(line, index)))
     )
   }
@@ -234,21 +262,29 @@ class Builder {
 
   private addStep(
     line: PlanLine,
-    step: Step,
+    step: Entry,
     ranges: readonly { first: number; pieces: number }[],
   ): Stint[] {
-    const index = line.recipe.steps.indexOf(step)
     return ranges
       .flatMap((range) => chunks(range, step))
       .map(({ first, pieces, minutes }) => {
-        const id = this.add(line, `s${index}.${first}`, 'step', step.name, null, {
-          durationMin: minutes,
-          attended: true,
-          skill: step.skill,
-          station: step.stationKind,
-          dust: step.dust,
-        })
-        return { first, pieces, enter: id, leave: id, dryMin: step.dryMin, holdsMin: step.holdsMin }
+        const id = this.add(
+          line,
+          `${step.key}.${first}`,
+          'step',
+          entryTitle(step, line.recipe),
+          null,
+          {
+            durationMin: minutes,
+            attended: true,
+            skill: step.skill,
+            station: step.stationKind,
+            dust: step.dust,
+          },
+        )
+        const stint = { first, pieces, enter: id, leave: id, dryMin: step.dryMin }
+        this.note(line, step, stint)
+        return stint
       })
   }
 
@@ -305,7 +341,7 @@ class Builder {
       }
     }
     const key = (what: string) => keyOf(layer, pot, what)
-    const pourMin = Math.max(1, Math.ceil(layer.pourMin * pot.pieces))
+    const pourMin = Math.max(1, Math.ceil(pot.pourMin))
     const mixing = this.mixOf(line, layer, pot)
     const pouring = this.add(line, key('pour'), 'pour', `pour ${layer.name}`, pot.id, {
       durationMin: pourMin,
@@ -331,7 +367,10 @@ class Builder {
     )
     mixing.lastPour = pouring
     this.lag(pouring, curing, 0, TO_RACK_MIN)
-    layer.heatAfterMin.forEach((after, i) => {
+    this.noteStretch(line, index, range, mixing.mix, pouring)
+    const work = this.courseOf(line.recipe).work[index]
+    const passes = work ? passTimes(work) : []
+    passes.forEach((after, i) => {
       const pass = this.add(line, key(`heat${i}`), 'heat', `heat pass ${i + 1}`, pot.id, {
         durationMin: Math.ceil(this.options.rules.heatPassMin),
         attended: true,
@@ -341,7 +380,7 @@ class Builder {
     })
     for (const earlier of before) {
       if (!overlap(earlier, range)) continue
-      this.lagAfter(earlier, index === 0 ? mixing.mix : pouring, pouring)
+      this.lagAfter(earlier, index === 0 ? mixing.mix : pouring)
     }
     if (index > 0) this.keepTackWindow(line, index, pot, pouring)
     const cured = this.addBox(line, layer, pot, index, curing)
@@ -351,6 +390,24 @@ class Builder {
       leave: this.closeWith(line, layer, pot, cured, sands),
       lies: cured,
       beside: this.addVisits(line, layer, pot, index, pouring),
+    }
+  }
+
+  /** Mix and pours of a layer, for what must come within a time of them. */
+  private noteStretch(
+    line: PlanLine,
+    index: number,
+    range: { first: number; pieces: number },
+    mix: string,
+    pouring: string,
+  ): void {
+    const work = this.courseOf(line.recipe).work[index]
+    if (!work) return
+    this.note(line, work.mix, { ...range, enter: mix, leave: mix })
+    let insideMin = 0
+    for (const entry of work.pouring) {
+      this.note(line, entry, { ...range, enter: pouring, leave: pouring, insideMin })
+      insideMin += entry.pieceMin * range.pieces + entry.batchMin
     }
   }
 
@@ -472,43 +529,41 @@ class Builder {
     index: number,
     pouring: string | null,
   ): string[] {
-    return line.recipe.steps
-      .filter((step) => step.phase === 'curing' && step.layer === index)
-      .flatMap((step) =>
-        step.atMin.flatMap((at, i) => {
-          const due = pot.pouredMin === null ? at : Math.ceil(pot.pouredMin + at)
-          if (due < 0) return []
-          const durationMin = Math.min(
-            LONGEST_STINT_MIN,
-            Math.max(1, Math.ceil(step.batchMin + step.pieceMin * pot.pieces)),
+    return (this.courseOf(line.recipe).visits[index] ?? []).flatMap((step) =>
+      step.at.flatMap((at, i) => {
+        const due = pot.pouredMin === null ? at : Math.ceil(pot.pouredMin + at)
+        if (due < 0) return []
+        const durationMin = Math.min(
+          LONGEST_STINT_MIN,
+          Math.max(1, Math.ceil(step.batchMin + step.pieceMin * pot.pieces)),
+        )
+        const visit = this.add(
+          line,
+          keyOf(layer, pot, `${step.key}.${i}`),
+          'step',
+          step.name,
+          pot.id,
+          {
+            durationMin,
+            attended: true,
+            skill: step.skill,
+            station: step.stationKind,
+            dust: step.dust,
+          },
+        )
+        // What has been poured already is seen to as soon as somebody is there, even if that is
+        // late.
+        if (pouring === null) this.startsAt(visit, due)
+        else
+          this.lag(
+            pouring,
+            visit,
+            Math.ceil(at),
+            step.lateMin === null ? null : Math.ceil(at) + Math.floor(step.lateMin),
           )
-          const visit = this.add(
-            line,
-            keyOf(layer, pot, `s${line.recipe.steps.indexOf(step)}.${i}`),
-            'step',
-            step.name,
-            pot.id,
-            {
-              durationMin,
-              attended: true,
-              skill: step.skill,
-              station: step.stationKind,
-              dust: step.dust,
-            },
-          )
-          // What has been poured already is seen to as soon as somebody is there, even if that is
-          // late.
-          if (pouring === null) this.startsAt(visit, due)
-          else
-            this.lag(
-              pouring,
-              visit,
-              Math.ceil(at),
-              step.holdsMin === null ? null : Math.ceil(at) + Math.floor(step.holdsMin),
-            )
-          return [visit]
-        }),
-      )
+        return [visit]
+      }),
+    )
   }
 
   /** The mix of a pot is planned once, with the first of its pours. */
@@ -554,7 +609,7 @@ class Builder {
     sands: boolean,
   ): string {
     if (!sands) return curing
-    const minutes = Math.min(LONGEST_STINT_MIN, Math.ceil(SAND_MIN_PER_PIECE * pot.pieces))
+    const minutes = Math.min(LONGEST_STINT_MIN, Math.ceil(SANDING.pieceMin * pot.pieces))
     const sanding = this.add(
       line,
       keyOf(layer, pot, 'sand'),
@@ -564,8 +619,8 @@ class Builder {
       {
         durationMin: minutes,
         attended: true,
-        skill: 'finish',
-        station: 'sander',
+        skill: SANDING.skill,
+        station: SANDING.station,
         dust: true,
       },
     )
@@ -575,14 +630,14 @@ class Builder {
 
   private mouldOf(line: PlanLine, pot: PlanPot): PlanTask['mould'] {
     const { recipe } = line
-    const step = recipe.steps.findIndex((one) => one.demoulds)
-    if (recipe.mouldId === null || step < 0 || line.demoulded.has(pot.firstPiece)) return null
+    const step = recipe.course.find((one) => one.demoulds)
+    if (recipe.mouldId === null || !step || line.demoulded.has(pot.firstPiece)) return null
     const { firstPiece, pieces } = this.lastLayerPot(line, pot)
-    const last = chunks({ first: firstPiece, pieces }, elementAt(recipe.steps, step)).at(-1)
+    const last = chunks({ first: firstPiece, pieces }, step).at(-1)
     return {
       id: mouldId.of(recipe.mouldId),
       count: pot.pieces,
-      untilTask: `${jobOf(line)}.s${step}.${last?.first ?? pot.firstPiece}`,
+      untilTask: `${jobOf(line)}.${step.key}.${last?.first ?? pot.firstPiece}`,
     }
   }
 
@@ -607,7 +662,7 @@ class Builder {
       firstWait(line.recipe),
       curing,
     )
-    for (const step of line.recipe.steps.filter((one) => one.phase === 'after')) {
+    for (const step of this.courseOf(line.recipe).after) {
       const hard = hardening(step)
       const isOut = (stint: Stint) =>
         step.demoulds && numbersOf(stint).every((number) => line.demoulded.has(number))
@@ -647,7 +702,7 @@ class Builder {
     layer: number,
     opening: Milestone,
     curing: readonly Stint[],
-  ): (step: Step) => Stint[] {
+  ): (step: Entry) => Stint[] {
     let lying = curing
     let reached = opening
     return (step) => {
@@ -674,7 +729,7 @@ class Builder {
     { first, pieces, lies, leave }: Stint,
     from: Milestone,
     to: Milestone,
-    step: Step,
+    step: Entry,
   ): Stint {
     const kind = this.boxOf(line, layer) ? 'box' : 'rack'
     this.usesBox ||= kind === 'box'
@@ -690,9 +745,9 @@ class Builder {
           : leftTo(to) - leftTo(from)
     const id = this.add(
       line,
-      `h${line.recipe.steps.indexOf(step)}.${first}`,
+      `h-${step.key}.${first}`,
       'harden',
-      `hardens for ${step.name}`,
+      `hardens for ${entryTitle(step, line.recipe)}`,
       null,
       { durationMin, attended: false, place: { kind, areaCm2: line.recipe.footprintCm2 * pieces } },
     )
@@ -726,10 +781,6 @@ function begunFrom({ recipe, pots }: PlanLine, index: number): Set<number> {
       .flatMap((pot) => numbersOf(rangeOf(pot))),
   )
 }
-
-/** The steps before a layer is poured. */
-const preparing = (recipe: Recipe, layer: number) =>
-  recipe.steps.filter((step) => step.phase === 'before' && step.layer === layer)
 
 /**
  * Whether a later layer has been poured over this pot's pieces, so that nothing waits for it any

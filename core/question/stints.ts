@@ -1,5 +1,5 @@
 import type { PlanPot } from './planLine'
-import type { Step } from '../trade'
+import type { Entry } from '../trade'
 
 /** Nobody does one thing for longer than this without a break, minutes. */
 export const LONGEST_STINT_MIN = 180
@@ -17,9 +17,10 @@ export interface Stint {
   lies?: string
   /** What is done beside, and has to be done too before the next stage. */
   beside?: string[]
-  /** From the end of the stage until the next may begin, and must have begun; minutes. */
+  /** From the end of the stage until the next may begin, minutes. */
   dryMin?: number
-  holdsMin?: number | null
+  /** Minutes of the task that come before what the stint stands for. */
+  insideMin?: number
 }
 
 /** Whether two ranges share a piece. */
@@ -48,7 +49,7 @@ export function rangesOf(numbers: readonly number[]): { first: number; pieces: n
 /** Cuts a step into stints of some pieces that fit a shift. */
 export function chunks(
   range: { first: number; pieces: number },
-  step: Step,
+  step: Pick<Entry, 'pieceMin' | 'batchMin'>,
 ): { first: number; pieces: number; minutes: number }[] {
   const most =
     step.pieceMin === 0

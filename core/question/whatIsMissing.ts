@@ -13,7 +13,7 @@ export interface Furniture {
   /** By mould: its name and how many there are. */
   moulds: ReadonlyMap<number, { name: string; count: number }>
   /** Those that are offered. */
-  recipes: readonly Pick<Recipe, 'name' | 'mouldId' | 'footprintCm2' | 'steps'>[]
+  recipes: readonly Pick<Recipe, 'name' | 'mouldId' | 'footprintCm2' | 'course'>[]
   orders: number
   /** Whether an hour of work costs anything; null for those who may not know. */
   hasWage: boolean | null
@@ -53,11 +53,11 @@ export function whatIsMissing(there: Furniture): Missing[] {
 /** What steps ask for, each with the first recipe that asks. */
 function askedFor(
   recipes: Furniture['recipes'],
-  of: (step: Recipe['steps'][number]) => string | null,
+  of: (entry: Recipe['course'][number]) => string | null,
 ): Map<string, string> {
   const asked = new Map<string, string>()
   for (const recipe of recipes)
-    for (const step of recipe.steps) {
+    for (const step of recipe.course) {
       const wanted = of(step)
       if (wanted !== null && !asked.has(wanted)) asked.set(wanted, recipe.name)
     }

@@ -1,23 +1,15 @@
-import { issue, type Result } from '../result'
-import {
-  mixMlOf,
-  pouredMlOf,
-  size,
-  type SizeAnswer,
-  type SizedLayer,
-  type SizeRequest,
-} from '../size'
-import type { Recipe, StudioRules } from '../trade'
+import { issue, refuse, type Refusal, type Result } from '../result'
+import { size, type SizeAnswer, type SizedLayer, type SizeRequest } from '../size'
+import { split } from '../split'
+import { courseParts } from './course'
+import { splitCup, splitSteps, UNDOSED } from './splitOfLayer'
+import type { LayerWork, Recipe, StudioRules } from '../trade'
 
-/** The sizing question that a recipe and a number of pieces ask. */
-function sizeRequestOf(
-  recipe: Recipe,
-  pieces: number,
-  rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>,
-): SizeRequest {
+/** The sizing question that a recipe asks for one piece. */
+function sizeRequestOf(recipe: Recipe): SizeRequest {
   return {
     shape: recipe.shape,
-    pieces,
+    pieces: 1,
     layers: recipe.layers.map((layer, i) => ({
       id: String(layer.id || `new-${i}`),
       fill: layer.fill,
@@ -25,39 +17,27 @@ function sizeRequestOf(
         volumeMl === undefined ? { massG, density } : { volumeMl },
       ),
       runOffPct: layer.runOffPct,
-      cups: layer.cups,
+      cups: 0,
     })),
-    loss: { perCupMl: rules.perCupMl, reservePct: rules.reservePct },
   }
 }
 
 const NO_LOSS = { perCupMl: 0, reservePct: 0 }
 
 /**
- * Works out what one piece of a recipe, or one set, takes up: no film left in cups, no reserve.
- * @returns as `sizeBatch`
- */
-export const sizePiece = (recipe: Recipe): Result<SizeAnswer> => sizeBatch(recipe, 1, NO_LOSS)
-
-/**
- * Works out the resin of every layer of a recipe for a number of pieces, or of sets.
- * In a set each layer goes into every piece of it: levels and area are those of the first, volumes
- * those of all together.
- * Inclusions lie in the first.
+ * Works out what one piece of a recipe, or one set, takes up: levels, areas and volumes alone, with
+ * no film left in cups and no reserve. In a set each layer goes into every piece of it: levels and
+ * area are those of the first, volumes those of all together. Inclusions lie in the first.
  * @returns as `size`: levels in mm, volumes in ml; a refusal about another piece of the set names
  *   it
  */
-export function sizeBatch(
-  recipe: Recipe,
-  pieces: number,
-  rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>,
-): Result<SizeAnswer> {
-  const first = size(sizeRequestOf(recipe, pieces, rules))
-  if (!first.ok || recipe.others.length === 0) return first
+export function sizePiece(recipe: Recipe): Result<SizeAnswer> {
+  const first = size(sizeRequestOf(recipe))
+  if (!first.ok) return first
   let layers = first.value.layers
   for (const [i, other] of recipe.others.entries()) {
     const bare = recipe.layers.map((layer) => ({ ...layer, inclusions: [] }))
-    const sized = size(sizeRequestOf({ ...recipe, shape: other.shape, layers: bare }, 1, NO_LOSS))
+    const sized = size(sizeRequestOf({ ...recipe, shape: other.shape, layers: bare }))
     if (!sized.ok)
       return {
         ...sized,
@@ -72,20 +52,86 @@ export function sizeBatch(
       }
     layers = layers.map((layer, at) => together(layer, sized.value.layers[at], other.count))
   }
-  const mixed = layers.map((layer, at) => {
-    const own = recipe.layers[at]
-    return own
-      ? { ...layer, mixMl: mixMlOf(pouredMlOf(own, layer.netMl, pieces), own.cups, rules) }
-      : layer
-  })
-  return {
-    ...first,
-    value: {
-      ...first.value,
-      layers: mixed,
-      totalMixMl: mixed.reduce((sum, layer) => sum + layer.mixMl, 0),
-    },
+  return { ...first, value: { ...first.value, layers } }
+}
+
+type Losses = Pick<StudioRules, 'perCupMl' | 'reservePct'>
+
+/**
+ * Works out the resin of every layer of a recipe for a number of pieces, or of sets, each layer
+ * mixed by itself and split into its cups.
+ * @returns as `sizePiece`, with what is mixed of each layer; cups that do not add up to their layer
+ *   and pours from an empty one are refused as by `split`, at the recipe's fields
+ */
+export function sizeBatch(recipe: Recipe, pieces: number, rules: Losses): Result<SizeAnswer> {
+  const sized = sizePiece(recipe)
+  if (!sized.ok) return sized
+  const works = courseParts(recipe).work
+  const layers: SizedLayer[] = []
+  for (const [at, layer] of sized.value.layers.entries()) {
+    const mixMl = mixMlOfLayer(recipe, at, works[at] ?? null, { netMl: layer.netMl, pieces, rules })
+    if (!mixMl.ok) return mixMl
+    layers.push({ ...layer, mixMl: mixMl.value })
   }
+  const totalMixMl = layers.reduce((sum, layer) => sum + layer.mixMl, 0)
+  return { ...sized, value: { ...sized.value, layers, totalMixMl } }
+}
+
+/**
+ * Whether a recipe can be filled and its layers split as they stand. @returns as `sizeBatch` for one
+ * piece
+ */
+export const checkCups = (recipe: Recipe): Result<SizeAnswer> => sizeBatch(recipe, 1, NO_LOSS)
+
+/** What is mixed of one layer by itself, ml; what is wrong with its cups and pours, at their fields. */
+function mixMlOfLayer(
+  recipe: Recipe,
+  at: number,
+  work: LayerWork | null,
+  { netMl, pieces, rules }: { netMl: number; pieces: number; rules: Losses },
+): Result<number> {
+  const layer = recipe.layers[at]
+  if (!layer || netMl <= 0 || pieces <= 0) return { ok: true, value: 0 }
+  const pouring = work?.pouring ?? []
+  const same = (key: string) => key
+  const result = split({
+    filmMl: rules.perCupMl,
+    sparePct: rules.reservePct,
+    secondCup: work?.mix.mix?.secondCup ?? false,
+    layers: [
+      {
+        id: layer.key,
+        isCoat: layer.fill.coat !== undefined,
+        runOffPct: layer.runOffPct,
+        members: [{ id: 'piece', netMl, pieces }],
+      },
+    ],
+    cups: layer.cups.map((cup) => splitCup(cup, layer.key, same, UNDOSED)),
+    steps: splitSteps(pouring, layer.key, same, UNDOSED),
+  })
+  return result.ok
+    ? { ok: true, value: result.value.mixMl }
+    : atFields(result, at, pouring, recipe.course)
+}
+
+/** A refusal of a split, told at the fields of the recipe. */
+function atFields(
+  { code, issues }: Refusal,
+  layer: number,
+  pouring: readonly Recipe['course'][number][],
+  course: Recipe['course'],
+): Refusal {
+  const pours = pouring.filter(({ pour }) => pour !== null)
+  const fieldOf = (path: string) => {
+    const step = /^steps\[(\d+)\]/.exec(path)
+    if (step) {
+      const entry = pours[Number(step[1])]
+      return `course[${entry ? course.indexOf(entry) : -1}].pour.share`
+    }
+    if (path.startsWith('layers[0]')) return `layers[${layer}].cups`
+    return `layers[${layer}].${path.replace(/\.parts\[0\]/, '.part')}`
+  }
+  return refuse(code, ...issues.map((wrong) => ({ ...wrong, path: fieldOf(wrong.path) })))
 }
 
 const together = (layer: SizedLayer, other: SizedLayer | undefined, count: number): SizedLayer => ({

@@ -1,4 +1,3 @@
-import type { DosedPigment } from '../colour'
 import type { MixResin, MixStep, Part } from '../mix'
 
 /** What a run of one pot has to reach; fixed when the run starts. */
@@ -7,11 +6,10 @@ export interface RunTargets {
   /** Both parts in pouring order, with the reading after each and the amount of its own. */
   parts: (MixStep & { ownAmount: number })[]
   needMl: number
-  /**
-   * The cups that the mix is split into after stirring, with their pigment; absent where nothing is
-   * split or dosed.
-   */
-  colours?: RunColour[]
+  /** The cups that the mix is split into after stirring, with what goes into them. */
+  cups: RunCup[]
+  /** Its pours, in the order in which they are done. */
+  pours: RunPour[]
   stirMin: number
   restMin: number
   pourMin: number
@@ -21,14 +19,42 @@ export interface RunTargets {
   heatAfterMin: number[]
 }
 
-/** One colour of a pot: what goes into its cups. */
-export interface RunColour {
-  /** The layers poured from it. */
+/** A pigment for one cup; what is not known stands as null. */
+export interface RunDose {
   name: string
-  /** All its cups together, ml. */
-  cupMl: number
-  cups: number
-  pigments: DosedPigment[]
+  massG: number | null
+  teaspoons: number | null
+  drops: number | null
+}
+
+/** One of a pot's cups. */
+export interface RunCup {
+  name: string
+  /** Poured into it from the mix, ml. */
+  takenMl: number
+  /** Null where pigments cannot be weighed. */
+  doses: RunDose[] | null
+  fillers: { name: string; massG: number | null; roomMl: number }[]
+  received: { name: string; ml: number }[]
+  tint: string
+  /** From the end of stirring until it may be poured, minutes. */
+  restMin: number
+}
+
+/** One pour of a pot. */
+export interface RunPour {
+  cup: string
+  layer: string
+  pieces: number
+  /** As a recipe names it. */
+  how: string
+  where: string
+  ml: number
+  perPieceMl: number
+  drops: { name: string; n: number }[]
+  /** Earliest, from the end of stirring, minutes. */
+  fromMin: number
+  tint: string
 }
 
 /**

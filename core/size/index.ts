@@ -1,6 +1,7 @@
 export { flatOf } from './flatOf'
 export { levelAtVolume } from './levelAtVolume'
 export { mixMlOf, pouredMlOf } from './mixMlOf'
+export { planOf, type PlanView } from './planOf'
 export { footprintOf, sectionOf } from './sectionOf'
 export { size } from './size'
 export { solidOf } from './solidOf'

@@ -1,4 +1,5 @@
 import type { Money } from '../cost'
+import type { DoseUnit } from './cup'
 
 export interface Pigment {
   id: number
@@ -12,4 +13,6 @@ export interface Pigment {
   /** Of the loose powder, g/ml; turns grams into teaspoons. */
   bulkDensity?: number
   dropMl?: number
+  /** What one of a maker’s own measures of it weighs, g. */
+  measures?: Partial<Record<Exclude<DoseUnit, 'g' | 'drop'>, number>>
 }

@@ -1,11 +1,6 @@
 import type { Fill, Inclusion, Shape } from '../size'
-import type { Milestone } from './milestones'
-import type { StepKind } from './stepKind'
-
-export interface LayerPigment {
-  pigmentId: number
-  loadPct: number
-}
+import type { Cup, Rest } from './cup'
+import type { Entry } from './entry'
 
 export type NamedInclusion = Inclusion & {
   name: string
@@ -19,62 +14,24 @@ export type NamedInclusion = Inclusion & {
   yMm?: number
 }
 
-/** How a layer joins the one before it. */
-export type Recoat = 'tack' | 'sand' | 'either'
+/** How a layer joins the one below it. */
+export const JOINS = ['tack', 'sand', 'either'] as const
+export type Join = (typeof JOINS)[number]
 
 export interface Layer {
   id: number
+  /** Its name within the recipe, for the course to point to. */
+  key: string
   name: string
   resinId: number
   fill: Fill
   inclusions: NamedInclusion[]
-  pigments: LayerPigment[]
   runOffPct: number
-  /** Cups that each keep a film of resin. */
-  cups: number
-  stirMin: number
-  /** From the end of stirring. */
-  restMin: number
-  /** Per piece. */
-  pourMin: number
-  /** Minutes from the end of the pour to each heat pass. */
-  heatAfterMin: number[]
-  recoat: Recoat
-}
-
-/** A step of work beside mixing, resting, pouring and heat passes. */
-export interface Step {
-  kind: StepKind
-  name: string
-  /** Before the pour of its layer, while its layer cures, or after the last layer. */
-  phase: 'before' | 'curing' | 'after'
-  /** Which layer it is done before or on, from the face; of no account after the last. */
-  layer: number
-  /**
-   * The milestone that the layer below it, or after all the last, must have reached first; null for
-   * none.
-   */
-  waitsFor: Milestone | null
-  /** While a layer cures: minutes from the end of its pour to each time it is done. */
-  atMin: number[]
-  /** For each piece, minutes. */
-  pieceMin: number
-  /** Once for the pieces done in one go, minutes. */
-  batchMin: number
-  /** So long must dry or set what it leaves before anything follows, minutes. */
-  dryMin: number
-  /**
-   * Within so long what follows must begin, or a cure's step be done; null for as long as one
-   * likes, minutes.
-   */
-  holdsMin: number | null
-  skill: string | null
-  stationKind: string | null
-  dust: boolean
-  /** The mould is free after this step. */
-  demoulds: boolean
-  /** Tools and materials to have at hand. */
-  needs: string
+  joins: Join
+  /** Of the whole mix, before it is split. */
+  rest: Rest
+  /** What the mix is split into after stirring; at least one. */
+  cups: Cup[]
 }
 
 /** Another piece of a set, poured with the same layers. */
@@ -99,5 +56,6 @@ export interface Recipe {
   footprintCm2: number
   mouldId: number | null
   layers: Layer[]
-  steps: Step[]
+  /** All work in the order in which it is done. */
+  course: Entry[]
 }

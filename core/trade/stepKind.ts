@@ -1,4 +1,8 @@
-/** The kinds of work beside mixing, resting, pouring and heat passes. */
+/** What is done with a mix: it is stirred, poured, and its bubbles are driven out. */
+export const RESIN_KINDS = ['mix', 'pour', 'pass'] as const
+export type ResinKind = (typeof RESIN_KINDS)[number]
+
+/** The kinds of work beside mixing, pouring and heat passes. */
 export const STEP_KINDS = [
   'seal',
   'paint',
@@ -37,3 +41,4 @@ export const STEP_KINDS = [
   'other',
 ] as const
 export type StepKind = (typeof STEP_KINDS)[number]
+export type EntryKind = ResinKind | StepKind

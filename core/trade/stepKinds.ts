@@ -1,6 +1,7 @@
 import type { StepKind } from './stepKind'
+import { POURING } from './pouring'
 import type { Milestone } from './milestones'
-import type { Step } from './recipe'
+import type { Entry, Mixing, Pouring } from './entry'
 
 /** What the usual cautions are shown for. */
 export type CautionTopic =
@@ -9,31 +10,39 @@ export type CautionTopic =
 export interface KindOfStep {
   /** What it is called, and what a new one is named. */
   name: string
-  usual: Omit<Step, 'kind' | 'name' | 'layer'>
+  /** Where in the work it usually stands. */
+  stands: 'before' | 'curing' | 'after'
+  usual: Omit<Entry, 'key' | 'kind' | 'name' | 'layer' | 'mix' | 'pour' | 'pass'>
+  /** What follows must usually begin within so long; null for as long as one likes, minutes. */
+  holdsMin: number | null
   cautions: readonly CautionTopic[]
 }
 
 const HOUR = 60
 const DAY = 24 * HOUR
 
+type Usual = KindOfStep['usual'] & { holdsMin: number | null }
+
 function kind(
   name: string,
-  phase: Step['phase'],
+  stands: KindOfStep['stands'],
   pieceMin: number,
-  more: Partial<Step> = {},
+  { holdsMin = null, ...more }: Partial<Usual> = {},
   cautions: readonly CautionTopic[] = [],
 ): KindOfStep {
   return {
     name,
+    stands,
+    holdsMin,
     cautions,
     usual: {
-      phase,
       pieceMin,
       batchMin: 0,
       waitsFor: null,
-      atMin: [],
+      within: [],
+      at: [],
+      lateMin: null,
       dryMin: 0,
-      holdsMin: null,
       skill: null,
       stationKind: null,
       dust: false,
@@ -46,21 +55,21 @@ function kind(
 const before = (
   name: string,
   pieceMin: number,
-  more: Partial<Step> = {},
+  more: Partial<Usual> = {},
   cautions: readonly CautionTopic[] = [],
 ) => kind(name, 'before', pieceMin, { skill: 'finish', stationKind: 'bench', ...more }, cautions)
 const curing = (
   name: string,
   pieceMin: number,
-  atMin: number[],
-  more: Partial<Step> = {},
+  at: number[],
+  more: Partial<Usual> = {},
   cautions: readonly CautionTopic[] = [],
-) => kind(name, 'curing', pieceMin, { skill: 'pour', atMin, ...more }, cautions)
+) => kind(name, 'curing', pieceMin, { skill: 'pour', at, ...more }, cautions)
 const after = (
   name: string,
   pieceMin: number,
   waitsFor: Milestone,
-  more: Partial<Step> = {},
+  more: Partial<Usual> = {},
   cautions: readonly CautionTopic[] = [],
 ) =>
   kind(
@@ -106,7 +115,7 @@ export const KINDS_OF_STEP: Record<StepKind, KindOfStep> = {
   drips: curing('Wipe drips under the edge', 0.5, [5, 12, 20], { needs: 'gloved finger, stick' }, [
     'liquid',
   ]),
-  'tape-off': curing('Take the tape off', 2, [2 * HOUR], { holdsMin: HOUR }, ['liquid']),
+  'tape-off': curing('Take the tape off', 2, [2 * HOUR], { lateMin: HOUR }, ['liquid']),
   witness: curing('Bend the witness sample', 0, [9 * HOUR, 10 * HOUR, 11 * HOUR], {
     batchMin: 2,
     needs: 'a sample poured beside the piece',
@@ -153,13 +162,77 @@ export const KINDS_OF_STEP: Record<StepKind, KindOfStep> = {
   other: after('Another step', 5, 'sand', { skill: null, stationKind: null }),
 }
 
+/** What pouring is usually like: the hands of whoever pours, at the table or the bench. */
+const RESIN_WORK = {
+  within: [],
+  at: [],
+  lateMin: null,
+  dryMin: 0,
+  waitsFor: null,
+  skill: POURING.skill,
+  dust: false,
+  demoulds: false,
+  needs: '',
+} as const satisfies Partial<Entry>
+
+/** What a new entry has that is nothing but work. */
+const NOTHING_OF_RESIN = { mix: null, pour: null, pass: null } as const
+
 /**
- * A new step of a kind, as the workshop usually does it. @param layer the layer it belongs to, from
- * the face
+ * A new entry of a kind of work, as the workshop usually does it.
+ * @param layer the key of the layer whose pour its visits are counted from
  */
-export const newStep = (of: StepKind, layer: number): Step => ({
+export const newStep = (of: StepKind, key: string, layer: string | null): Entry => ({
   ...structuredClone(KINDS_OF_STEP[of].usual),
+  ...NOTHING_OF_RESIN,
+  key,
   kind: of,
   name: KINDS_OF_STEP[of].name,
+  layer: KINDS_OF_STEP[of].stands === 'curing' ? layer : null,
+})
+
+export const newMix = (key: string, layer: string, mix: Mixing): Entry => ({
+  ...structuredClone(RESIN_WORK),
+  ...NOTHING_OF_RESIN,
+  key,
+  kind: 'mix',
+  name: '',
   layer,
+  mix,
+  pieceMin: 0,
+  batchMin: 0,
+  stationKind: POURING.mixedAt,
+})
+
+export const newPour = (
+  key: string,
+  layer: string,
+  pour: Partial<Pouring> & Pick<Pouring, 'cup'>,
+  pieceMin: number,
+): Entry => ({
+  ...structuredClone(RESIN_WORK),
+  ...NOTHING_OF_RESIN,
+  key,
+  kind: 'pour',
+  name: '',
+  layer,
+  pour: { how: 'flood', where: '', mark: null, share: null, drops: [], sinceStirMin: 0, ...pour },
+  pieceMin,
+  batchMin: 0,
+  stationKind: POURING.pouredAt,
+})
+
+/** @param at minutes from the end of the last pour to each pass; none for one between the pours */
+export const newPass = (key: string, layer: string, at: number[]): Entry => ({
+  ...structuredClone(RESIN_WORK),
+  ...NOTHING_OF_RESIN,
+  key,
+  kind: 'pass',
+  name: '',
+  layer,
+  pass: { tool: 'hot-air', setting: 'low' },
+  pieceMin: 0,
+  batchMin: 0,
+  at,
+  stationKind: null,
 })

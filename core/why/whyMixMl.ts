@@ -20,7 +20,7 @@ export function whyMixMl(
     unit: 'ml',
     decimals: 1,
     formula:
-      '(net × pieces × (1 + run-off) + cups × film in a cup) × (1 + reserve); net is the space filled less the inclusions',
+      '(net × pieces × (1 + run-off) + what cups take on top − room of what is stirred in + cups × film in a cup) × (1 + reserve); net is the space filled less the inclusions',
     inputs: [
       { name: 'from level', value: sized.fromMm, unit: 'mm', decimals: 1, source: 'worked out' },
       { name: 'to level', value: sized.toMm, unit: 'mm', decimals: 1, source: 'recipe' },
@@ -41,7 +41,7 @@ export function whyMixMl(
       { name: 'net, one piece', value: sized.netMl, unit: 'ml', decimals: 2, source: 'worked out' },
       { name: 'pieces', value: pieces, decimals: 0, source: 'order' },
       { name: 'run-off', value: layer.runOffPct, unit: '%', decimals: 1, source: 'recipe' },
-      { name: 'cups', value: layer.cups, decimals: 0, source: 'recipe' },
+      { name: 'cups with a film', value: vesselsOf(layer), decimals: 0, source: 'recipe' },
       {
         name: 'film in a cup',
         value: rules.perCupMl,
@@ -56,3 +56,7 @@ export function whyMixMl(
     }),
   }
 }
+
+/** The cups that resin of a layer stands in: those it is split into, and one to mix in. */
+const vesselsOf = ({ cups }: Layer): number =>
+  cups.length + (cups.some(({ isMixingCup }) => isMixingCup) ? 0 : 1)

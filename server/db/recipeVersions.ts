@@ -1,14 +1,21 @@
 import type { Recipe } from '../../core/trade'
 import type { RecipeVersion } from '../../shared/types/recipes'
 import { recipeContentSchema } from '../../shared/schemas/recipes'
+import { coursed, type LayerBefore, type StepBefore } from '../../shared/schemas/recipeBefore'
 import { jsonColumn } from './jsonColumn'
 import { iso, type Db } from './rows'
+
+type RecipeBefore = { layers: LayerBefore[]; steps: StepBefore[] }
 
 const contentColumn = jsonColumn({
   name: 'recipe_versions.content',
   schema: recipeContentSchema,
-  // Sets came later.
-  upcasts: [(before: object) => ({ others: [], ...before })],
+  upcasts: [
+    // Sets came later.
+    (before: object) => ({ others: [], ...before }),
+    // So did cups and one course of work.
+    ({ steps, layers, ...before }: RecipeBefore) => ({ ...before, ...coursed(layers, steps) }),
+  ],
 })
 
 /** Keeps a recipe as it was saved; a version that is kept already stays as it is. */

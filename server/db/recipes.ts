@@ -1,15 +1,16 @@
-import type { Layer, LayerPigment, Step } from '../../core/trade'
+import type { Layer } from '../../core/trade'
 import type { RecipeFields } from '../../shared/schemas/recipes'
 import type { RecipeRow } from '../../shared/types/recipes'
 import { removePlannedPortions } from './pots'
-import { decimal, decimalOrNull, groupBy, updateVersioned, type Db } from './rows'
+import { decimal, groupBy, updateVersioned, type Db } from './rows'
 import { shapeSchema } from '../../shared/schemas/compute/size'
 import {
-  atMinColumnSchema,
+  courseColumnSchema,
+  cupsColumnSchema,
   fillColumnSchema,
-  heatAfterMinColumnSchema,
   inclusionsColumnSchema,
   othersColumnSchema,
+  restColumnSchema,
 } from '../../shared/schemas/recipes'
 import { jsonColumn } from './jsonColumn'
 
@@ -20,11 +21,9 @@ const inclusionsColumn = jsonColumn({
   name: 'recipe_layers.inclusions',
   schema: inclusionsColumnSchema,
 })
-const heatColumn = jsonColumn({
-  name: 'recipe_layers.heat_after_min',
-  schema: heatAfterMinColumnSchema,
-})
-const atMinColumn = jsonColumn({ name: 'recipe_steps.at_min', schema: atMinColumnSchema })
+const cupsColumn = jsonColumn({ name: 'recipe_layers.cups', schema: cupsColumnSchema })
+const restColumn = jsonColumn({ name: 'recipe_layers.rest', schema: restColumnSchema })
+const courseColumn = jsonColumn({ name: 'recipes.course', schema: courseColumnSchema })
 
 interface RecipeColumns {
   id: number
@@ -36,6 +35,7 @@ interface RecipeColumns {
   mould_id: number | null
   archived: number
   others: string
+  course: string
 }
 interface LayerColumns {
   id: number
@@ -45,72 +45,23 @@ interface LayerColumns {
   fill: string
   inclusions: string
   run_off_pct: string
-  cups: number
-  stir_min: string
-  rest_min: string
-  pour_min: string
-  heat_after_min: string
-  recoat: Layer['recoat']
-}
-interface PigmentColumns {
-  layer_id: number
-  pigment_id: number
-  load_pct: string
-}
-interface StepColumns {
-  recipe_id: number
-  name: string
-  phase: Step['phase']
-  waits_for: Step['waitsFor']
-  kind: Step['kind']
-  layer_index: number
-  at_min: string
-  piece_min: string
-  batch_min: string
-  dry_min: string
-  holds_min: string | null
-  needs: string
-  skill: string | null
-  station_kind: string | null
-  dust: number
-  demoulds: number
+  layer_key: string
+  joins: Layer['joins']
+  rest: string
+  cups: string
 }
 
-const layerOf = (row: LayerColumns, pigments: readonly PigmentColumns[]): Layer => ({
+const layerOf = (row: LayerColumns): Layer => ({
   id: row.id,
+  key: row.layer_key,
   name: row.name,
   resinId: row.resin_id,
   fill: fillColumn.read(row.fill),
   inclusions: inclusionsColumn.read(row.inclusions),
-  pigments: pigments.map((one): LayerPigment => ({
-    pigmentId: one.pigment_id,
-    loadPct: decimal(one.load_pct),
-  })),
   runOffPct: decimal(row.run_off_pct),
-  cups: row.cups,
-  stirMin: decimal(row.stir_min),
-  restMin: decimal(row.rest_min),
-  pourMin: decimal(row.pour_min),
-  heatAfterMin: heatColumn.read(row.heat_after_min),
-  recoat: row.recoat,
-})
-
-const stepOf = (row: StepColumns): Step => ({
-  kind: row.kind,
-  name: row.name,
-  phase: row.phase,
-  layer: row.layer_index,
-  waitsFor: row.waits_for,
-  atMin: atMinColumn.read(row.at_min),
-  pieceMin: decimal(row.piece_min),
-  batchMin: decimal(row.batch_min),
-  dryMin: decimal(row.dry_min),
-  holdsMin: decimalOrNull(row.holds_min),
-  skill: row.skill,
-  stationKind: row.station_kind,
-  dust: row.dust === 1,
-  demoulds: row.demoulds === 1,
-  needs: row.needs,
+  joins: row.joins,
+  rest: restColumn.read(row.rest),
+  cups: cupsColumn.read(row.cups),
 })
 
 async function readRecipes(
@@ -124,20 +75,7 @@ async function readRecipes(
     .whereIn('recipe_id', ids)
     .whereNotNull('position')
     .orderBy('position')) as LayerColumns[]
-  const pigments = (await db('recipe_layer_pigments')
-    .where({ workspace_id: workspaceId })
-    .whereIn(
-      'layer_id',
-      layers.map((layer) => layer.id),
-    )
-    .orderBy('id')) as PigmentColumns[]
-  const steps = (await db('recipe_steps')
-    .where({ workspace_id: workspaceId })
-    .whereIn('recipe_id', ids)
-    .orderBy('position')) as StepColumns[]
-  const pigmentsOf = groupBy(pigments, (row) => row.layer_id)
   const layersOf = groupBy(layers, (row) => row.recipe_id)
-  const stepsOf = groupBy(steps, (row) => row.recipe_id)
   return rows.map((row) => ({
     id: row.id,
     version: row.version,
@@ -148,10 +86,8 @@ async function readRecipes(
     footprintCm2: decimal(row.footprint_cm2),
     mouldId: row.mould_id,
     archived: row.archived === 1,
-    layers: (layersOf.get(row.id) ?? []).map((layer) =>
-      layerOf(layer, pigmentsOf.get(layer.id) ?? []),
-    ),
-    steps: (stepsOf.get(row.id) ?? []).map(stepOf),
+    layers: (layersOf.get(row.id) ?? []).map(layerOf),
+    course: courseColumn.read(row.course),
   }))
 }
 
@@ -184,6 +120,7 @@ const columnsOf = (fields: RecipeFields) => ({
   footprint_cm2: fields.footprintCm2,
   mould_id: fields.mouldId,
   archived: fields.archived,
+  course: courseColumn.write(fields.course),
 })
 
 const layerColumns = (layer: Layer, position: number) => ({
@@ -193,12 +130,10 @@ const layerColumns = (layer: Layer, position: number) => ({
   fill: fillColumn.write(layer.fill),
   inclusions: inclusionsColumn.write(layer.inclusions),
   run_off_pct: layer.runOffPct,
-  cups: layer.cups,
-  stir_min: layer.stirMin,
-  rest_min: layer.restMin,
-  pour_min: layer.pourMin,
-  heat_after_min: heatColumn.write(layer.heatAfterMin),
-  recoat: layer.recoat,
+  layer_key: layer.key,
+  joins: layer.joins,
+  rest: restColumn.write(layer.rest),
+  cups: cupsColumn.write(layer.cups),
 })
 
 /**
@@ -248,52 +183,31 @@ async function writeParts(
   await removePlannedPortions(db, workspaceId, { column: 'layer_id', keys: dropped })
   await retireLayers(db, workspaceId, dropped)
   await db('recipe_layers').where(owner).increment('position', ASIDE)
-  await db('recipe_layer_pigments')
-    .where({ workspace_id: workspaceId })
-    .whereIn('layer_id', [...kept])
-    .delete()
   for (const [position, layer] of fields.layers.entries()) {
-    let layerId = layer.id
-    if (kept.has(layerId))
+    const columns = layerColumns(layer, position)
+    if (kept.has(layer.id))
       await db('recipe_layers')
-        .where({ ...owner, id: layerId })
-        .update(layerColumns(layer, position))
-    else
-      layerId =
-        (await db('recipe_layers').insert({ ...owner, ...layerColumns(layer, position) }))[0] ?? 0
-    if (layer.pigments.length > 0) {
-      await db('recipe_layer_pigments').insert(
-        layer.pigments.map((one) => ({
-          workspace_id: workspaceId,
-          layer_id: layerId,
-          pigment_id: one.pigmentId,
-          load_pct: one.loadPct,
-        })),
-      )
-    }
+        .where({ ...owner, id: layer.id })
+        .update(columns)
+    else await db('recipe_layers').insert({ ...owner, ...columns })
   }
-  await db('recipe_steps').where(owner).delete()
-  const steps = fields.steps.map((step, position) => ({
-    ...owner,
-    position,
-    kind: step.kind,
-    name: step.name.trim(),
-    phase: step.phase,
-    layer_index: step.layer,
-    waits_for: step.waitsFor,
-    at_min: atMinColumn.write(step.atMin),
-    piece_min: step.pieceMin,
-    batch_min: step.batchMin,
-    dry_min: step.dryMin,
-    holds_min: step.holdsMin,
-    needs: step.needs.trim(),
-    skill: step.skill,
-    station_kind: step.stationKind,
-    dust: step.dust,
-    demoulds: step.demoulds,
-  }))
-  if (steps.length > 0) await db('recipe_steps').insert(steps)
+  await db('recipe_pigments').where(owner).delete()
+  const pigmentIds = pigmentsOf(fields)
+  if (pigmentIds.length > 0)
+    await db('recipe_pigments').insert(
+      pigmentIds.map((pigmentId) => ({ ...owner, pigment_id: pigmentId })),
+    )
 }
+
+/** The pigments of a recipe's cups and pours, each once: what keeps them in the stores. */
+const pigmentsOf = ({ layers, course }: Pick<RecipeFields, 'layers' | 'course'>): number[] => [
+  ...new Set([
+    ...layers.flatMap(({ cups }) =>
+      cups.flatMap(({ pigments }) => pigments.map(({ pigmentId }) => pigmentId)),
+    ),
+    ...course.flatMap(({ pour }) => pour?.drops.map(({ pigmentId }) => pigmentId) ?? []),
+  ]),
+]
 
 export async function insertRecipe(
   db: Db,

@@ -1,5 +1,6 @@
 import type { RunEvent, RunTargets } from '../../core/run'
 import {
+  runTargetsBefore,
   runTargetsSchema,
   storedRunEventSchema,
   type KeyedRunEvent,
@@ -8,7 +9,11 @@ import { jsonColumn, requireRight } from './jsonColumn'
 import type { Db } from './rows'
 import { MS_PER_MIN } from '../../core/units'
 
-const targetsColumn = jsonColumn({ name: 'runs.targets', schema: runTargetsSchema })
+const targetsColumn = jsonColumn({
+  name: 'runs.targets',
+  schema: runTargetsSchema,
+  upcasts: [runTargetsBefore],
+})
 
 export interface StoredRun {
   id: number

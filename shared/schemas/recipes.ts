@@ -1,16 +1,29 @@
 import type { Fill } from '../../core/size'
 import {
+  DOSE_UNITS,
+  JOINS,
   MILESTONES,
+  POUR_HOWS,
+  RESIN_KINDS,
   STEP_KINDS,
+  STIRS,
+  TOOLS,
+  type Cup,
+  type Dose,
+  type Entry,
+  type Filler,
   type NamedInclusion,
   type Recipe,
+  type Rest,
   type SetPiece,
-  type Step,
+  type Share,
 } from '../../core/trade'
+import { mixed } from 'yup'
 import { shapeSchema, sizeLayerFields } from './compute/size'
 import {
   body,
   exact,
+  exactlyOne,
   flag,
   id,
   list,
@@ -24,7 +37,7 @@ import {
   version,
   whole,
 } from './fields'
-import { schemaOf } from './typed'
+import { narrowed, orNull, schemaOf } from './typed'
 
 /** Millimetres to either side of the middle. */
 const place = () => num().min(-10_000).max(10_000)
@@ -51,63 +64,188 @@ const inclusions = () =>
             : value.massG === undefined && value.density === undefined),
       ),
   ).required()
-const heatAfterMin = () => list(notNegative().required()).required().max(5)
+/** What a key within a recipe looks like. */
+const key = () =>
+  text(24)
+    .matches(/^[a-z][a-z0-9-]*$/, 'is not a key')
+    .required()
+const always = () => mixed<true>().oneOf([true])
+
+const share = () =>
+  narrowed<Share>()(
+    exact({ pct: positive().max(100), ml: positive().max(100_000), rest: always() })
+      .required()
+      .test('one', 'needs exactly one of pct, ml and rest', exactlyOne('pct', 'ml', 'rest')),
+  )
+const dose = () =>
+  narrowed<Dose>()(
+    exact({
+      loadPct: positive().max(100),
+      n: positive().max(10_000),
+      per30Ml: positive().max(1000),
+      unit: oneOf(DOSE_UNITS),
+    })
+      .required()
+      .test('one', 'say how much', exactlyOne('loadPct', 'n', 'per30Ml'))
+      .test(
+        'unit',
+        'say in what it is counted',
+        (value) => !value || (value.loadPct === undefined) === (value.unit !== undefined),
+      ),
+  )
+const filler = () =>
+  narrowed<Filler>()(
+    exact({
+      name: named(80),
+      amount: exact({ massG: positive(), density: positive(), ml: positive() })
+        .required()
+        .test(
+          'one',
+          'needs either ml, or massG with density',
+          (value) =>
+            !value ||
+            (value.ml === undefined
+              ? value.massG !== undefined && value.density !== undefined
+              : value.massG === undefined && value.density === undefined),
+        ),
+    }).required(),
+  )
+const rest = () =>
+  schemaOf<Rest>()(
+    exact({
+      from: notNegative().required().max(1, 'is longer than the cup stays workable'),
+      to: positive()
+        .required()
+        .max(1, 'is longer than the cup stays workable')
+        .test('later', 'closes before it opens', function (value) {
+          const { from } = this.parent as Rest
+          return typeof value !== 'number' || typeof from !== 'number' || value > from
+        }),
+      leastMin: notNegative().required().max(600),
+    }).required(),
+  )
+const cup = () =>
+  schemaOf<Cup>()(
+    exact({
+      key: key(),
+      name: named(80),
+      part: orNull(share()),
+      over: oneOf(['set', 'batch'] as const)
+        .nullable()
+        .defined('is missing'),
+      isMixingCup: flag().required(),
+      isOpen: flag().required(),
+      pigments: list(exact({ pigmentId: id().required(), dose: dose() }).required())
+        .required()
+        .max(8),
+      fillers: list(filler()).required().max(8),
+      from: list(exact({ cup: key(), share: share() }).required())
+        .required()
+        .max(12),
+      stir: oneOf(STIRS).required(),
+      rest: orNull(rest()),
+    })
+      .required()
+      .test('filled', 'is filled from nothing: give it a part or another cup', (value) => {
+        const { part, from } = value as unknown as Cup
+        return !value || part !== null || from.length > 0
+      }),
+  )
+const cups = () =>
+  list(cup())
+    .required()
+    .min(1, 'needs at least one cup')
+    .max(24)
+    .test('keys', 'two cups have the same key', hasOwnKeys)
+
+/** Whether every entry of a list has a key of its own. */
+function hasOwnKeys(value: readonly { key?: unknown }[] | undefined): boolean {
+  return !value || new Set(value.map((one) => one.key)).size === value.length
+}
+
 const layer = () =>
   exact({
     id: optionalId().required(),
+    key: key(),
     name: named(80),
     resinId: id().required('choose a resin'),
-    ...sizeFields,
     fill: sizeFields.fill,
     runOffPct: notNegative().required().max(300),
-    cups: whole().required().min(0).max(50),
     inclusions: inclusions(),
-    pigments: list(
-      exact({ pigmentId: id().required(), loadPct: positive().required().max(100) }).required(),
+    joins: oneOf(JOINS).required(),
+    rest: rest(),
+    cups: cups(),
+  }).required()
+
+const pouring = () =>
+  exact({
+    cup: key(),
+    how: oneOf(POUR_HOWS).required(),
+    where: text(80).defined('is missing'),
+    mark: exact({ x: num().min(-1).max(1).required(), y: num().min(-1).max(1).required() })
+      .nullable()
+      .defined('is missing'),
+    share: orNull(share()),
+    drops: list(
+      exact({ pigmentId: id().required(), n: positive().required().max(1000) }).required(),
     )
       .required()
       .max(8),
-    stirMin: positive().required().max(60),
-    restMin: notNegative().required().max(600),
-    pourMin: positive().required().max(600),
-    heatAfterMin: heatAfterMin(),
-    recoat: oneOf(['tack', 'sand', 'either'] as const).required(),
-  }).required()
-
+    sinceStirMin: notNegative().required().max(600),
+  })
+    .nullable()
+    .defined('is missing')
 const visits = () => list(notNegative().required().max(20_160)).required().max(24)
-const step = () =>
+const entry = () =>
   exact({
-    kind: oneOf(STEP_KINDS).required(),
-    name: named(80),
-    phase: oneOf(['before', 'curing', 'after'] as const).required(),
-    layer: whole().required().min(0).max(39),
-    waitsFor: oneOf(MILESTONES).nullable().defined('is missing'),
-    atMin: visits().test('when', 'say how long after the pour it is done', function (value) {
-      return (this.parent as Step).phase !== 'curing' || (value?.length ?? 0) > 0
-    }),
+    key: key(),
+    kind: oneOf([...RESIN_KINDS, ...STEP_KINDS]).required(),
+    name: text(80)
+      .defined('is missing')
+      .test('named', 'must not be empty', function (value) {
+        const { kind } = this.parent as Entry
+        return (RESIN_KINDS as readonly string[]).includes(kind) || (value ?? '').trim() !== ''
+      }),
+    layer: key().nullable().defined('is missing'),
+    mix: exact({ stirMin: positive().required().max(60), secondCup: flag().required() })
+      .nullable()
+      .defined('is missing'),
+    pour: pouring(),
+    pass: exact({
+      tool: oneOf(TOOLS).required(),
+      setting: oneOf(['low', 'high'] as const).required(),
+    })
+      .nullable()
+      .defined('is missing'),
     pieceMin: notNegative().required().max(1440),
     batchMin: notNegative()
       .required()
       .max(1440)
       .test('some', 'takes some minutes, for each piece or for the batch', function (value) {
-        const { pieceMin } = this.parent as Step
-        return typeof value !== 'number' || typeof pieceMin !== 'number' || value + pieceMin > 0
+        const { pieceMin, kind } = this.parent as Entry
+        const isTimed = kind === 'mix' || kind === 'pass'
+        return (
+          isTimed ||
+          typeof value !== 'number' ||
+          typeof pieceMin !== 'number' ||
+          value + pieceMin > 0
+        )
       }),
     dryMin: notNegative().required().max(43_200),
-    holdsMin: positive()
-      .nullable()
-      .defined('is missing')
-      .max(43_200)
-      .test('dries', 'must be longer than it dries', function (value) {
-        const { dryMin } = this.parent as Step
-        return typeof value !== 'number' || typeof dryMin !== 'number' || value >= dryMin
-      }),
+    waitsFor: oneOf(MILESTONES).nullable().defined('is missing'),
+    within: list(exact({ of: key(), mostMin: positive().required().max(43_200) }).required())
+      .required()
+      .max(12),
+    at: visits(),
+    lateMin: positive().nullable().defined('is missing').max(43_200),
     skill: text(40).nullable().defined('is missing'),
     stationKind: text(40).nullable().defined('is missing'),
     dust: flag().required(),
     demoulds: flag().required(),
     needs: text(200).defined('is missing'),
   }).required()
+const course = () =>
+  list(entry()).required().max(160).test('keys', 'two entries have the same key', hasOwnKeys)
 
 const others = () =>
   list(
@@ -129,7 +267,7 @@ const recipeFields = {
   mouldId: id().nullable().defined('is missing'),
   archived: flag().required(),
   layers: list(layer()).required().min(1, 'needs at least one layer').max(40),
-  steps: list(step()).required().max(60),
+  course: course(),
 }
 export type RecipeFields = Omit<Recipe, 'id'> & { archived: boolean }
 export const newRecipeSchema = schemaOf<RecipeFields>()(exact(recipeFields))
@@ -140,7 +278,8 @@ export const recipeSchema = schemaOf<RecipeFields & { version: number }>()(
 /** What the columns of a recipe hold as JSON, and a version of it as a whole. */
 export const fillColumnSchema = schemaOf<Fill>()(sizeFields.fill)
 export const inclusionsColumnSchema = schemaOf<NamedInclusion[]>()(inclusions())
-export const heatAfterMinColumnSchema = schemaOf<number[]>()(heatAfterMin())
-export const atMinColumnSchema = schemaOf<number[]>()(visits())
+export const cupsColumnSchema = schemaOf<Cup[]>()(cups())
+export const restColumnSchema = schemaOf<Rest>()(rest())
+export const courseColumnSchema = schemaOf<Entry[]>()(course())
 export const othersColumnSchema = schemaOf<SetPiece[]>()(others())
 export const recipeContentSchema = body({ id: id().required(), ...recipeFields, archived: flag() })

@@ -68,6 +68,9 @@ export const startRunSchema = body({
   soItIs: flag(),
 })
 
+/** What may be unknown. */
+const known = () => notNegative().nullable().defined()
+
 /** What a run has to reach, as it is kept with the run. */
 export const runTargetsSchema = schemaOf<RunTargets>()(
   exact({
@@ -81,21 +84,37 @@ export const runTargetsSchema = schemaOf<RunTargets>()(
       }).required(),
     ).required(),
     needMl: notNegative().required(),
-    colours: list(
+    cups: list(
       exact({
         name: told(),
-        cupMl: notNegative().required(),
-        cups: whole().required().min(0),
-        pigments: list(
-          exact({
-            id: text(200).defined(),
-            massG: notNegative().required(),
-            teaspoons: notNegative().nullable().defined(),
-            drops: notNegative().nullable().defined(),
-          }).required(),
+        takenMl: notNegative().required(),
+        doses: list(
+          exact({ name: told(), massG: known(), teaspoons: known(), drops: known() }).required(),
+        )
+          .nullable()
+          .defined(),
+        fillers: list(
+          exact({ name: told(), massG: known(), roomMl: notNegative().required() }).required(),
         ).required(),
+        received: list(exact({ name: told(), ml: notNegative().required() }).required()).required(),
+        tint: told(),
+        restMin: notNegative().required(),
       }).required(),
-    ),
+    ).required(),
+    pours: list(
+      exact({
+        cup: told(),
+        layer: told(),
+        pieces: whole().required(),
+        how: told(),
+        where: told(),
+        ml: notNegative().required(),
+        perPieceMl: notNegative().required(),
+        drops: list(exact({ name: told(), n: notNegative().required() }).required()).required(),
+        fromMin: notNegative().required(),
+        tint: told(),
+      }).required(),
+    ).required(),
     stirMin: notNegative().required(),
     restMin: notNegative().required(),
     pourMin: notNegative().required(),
@@ -106,3 +125,27 @@ export const runTargetsSchema = schemaOf<RunTargets>()(
 
 /** One event as it is kept: its key, kind and moment with what else it says. */
 export const storedRunEventSchema = runEvent(whole().min(0))
+
+/** Runs as they were kept before their pots had cups and pours of their own. */
+export const runTargetsBefore = ({
+  colours = [],
+  ...before
+}: object & {
+  colours?: {
+    name: string
+    cupMl: number
+    pigments: { id: string; massG: number; teaspoons: number | null; drops: number | null }[]
+  }[]
+}): object => ({
+  ...before,
+  cups: colours.map(({ name, cupMl, pigments }) => ({
+    name,
+    takenMl: cupMl,
+    doses: pigments.map(({ id: pigment, ...dose }) => ({ name: pigment, ...dose })),
+    fillers: [],
+    received: [],
+    tint: '',
+    restMin: 0,
+  })),
+  pours: [],
+})

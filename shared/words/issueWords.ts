@@ -76,6 +76,18 @@ const ISSUE_WORDS: OtherWords = {
   'cup-holds-less': ({ holdsMl }) => `the cup holds ${hundredths(holdsMl)} ml then`,
   'shares-not-whole': ({ totalPct }) =>
     `the shares add up to ${totalPct} %, they must add up to 100`,
+  'never-mixed': ({ layer }) => `nothing mixes ${layer}: put its mix into the course`,
+  'mixed-twice': ({ layer }) => `${layer} is mixed already`,
+  'never-poured': ({ layer }) => `nothing pours ${layer}: give it a pour`,
+  'poured-unmixed': ({ layer }) => `${layer} is poured before it is mixed`,
+  'layer-below-later': ({ layer, below }) =>
+    `${layer} is mixed before ${below}, which lies below it, is poured out`,
+  'not-of-its-kind': () => 'does not fit what it is',
+  'cup-unknown': () => 'pours from a cup that is not there',
+  'within-nothing': () => 'is counted from something that is not in the course',
+  'within-later': () => 'is counted from something that is only done later',
+  'closes-before-it-opens': ({ mostMin, leastMin }) =>
+    `closes before it opens: what lies between takes ${rough(leastMin)} min, the window is ${rough(mostMin)} min`,
   'which-layer': () => 'say which layer is meant: there are several',
   'rest-over': () => 'what comes on top of the layer needs an amount, not the rest',
   'over-without-part': () => 'what comes on top of the layer needs a part of its own',

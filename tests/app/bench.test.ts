@@ -20,6 +20,8 @@ const TARGETS: RunView['targets'] = {
     { part: 'b', readTo: 40, ownAmount: 40, unit: 'g' },
   ],
   needMl: 100,
+  cups: [],
+  pours: [],
   stirMin: 4,
   restMin: 10,
   pourMin: 5,

@@ -4,7 +4,7 @@ import { gatherPots, potOf } from '../../core/pot'
 import type { Pot, PotPortion } from '../../shared/types/pots'
 import type { GatherQuestion } from '../../app/workers/gather.worker'
 import { giveNuxtGlobals } from '../fixtures/nuxtGlobals'
-import { layer, mould, resin, rules } from '../fixtures/studio'
+import { poured, mould, resin, rules } from '../fixtures/studio'
 
 /** Does in its own time what the worker does beside the page. */
 class QuickWorker {
@@ -20,7 +20,7 @@ class QuickWorker {
 }
 const portion = (lineId: number, changes: Partial<PotPortion> = {}): PotPortion => ({
   lineId,
-  layer: layer(),
+  ...poured(),
   layerIndex: 0,
   firstPiece: 1,
   pieces: 2,
@@ -40,7 +40,7 @@ const pot = (id: number, portions: PotPortion[]): Pot => ({
   letter: 'ABC'[id - 1] ?? 'Z',
   tint: '#808080',
   resinId: 1,
-  needMl: potOf(portions, resin, rules, 20).needMl,
+  needMl: potOf(portions, { resin, rules, warmC: 20 }).needMl,
   state: 'planned',
   gathered: false,
   runId: null,
@@ -87,7 +87,7 @@ describe('gathering pots on the table', () => {
     const { gathering } = await table([
       pot(1, [portion(1)]),
       pot(2, [portion(2, { pieces: 4, pouredMl: 160 })]),
-      pot(3, [portion(3, { layer: layer({ resinId: 2 }) })]),
+      pot(3, [portion(3, { ...poured({ resinId: 2 }) })]),
     ])
     gathering.pick([1, 2, 3])
     await gathering.gather()
@@ -140,10 +140,10 @@ describe('gathering pots on the table', () => {
   })
   test('what breaks is told at the pot it breaks, also by way of pots that were not picked', async () => {
     const back = (lineId: number) =>
-      portion(lineId, { layerIndex: 1, layer: layer({ id: 2, name: 'back' }) })
+      portion(lineId, { layerIndex: 1, ...poured({ id: 2, name: 'back' }) })
     const { gathering } = await table([
       pot(1, [portion(1)]),
-      pot(2, [portion(2, { layerIndex: 1, layer: layer({ id: 2, name: 'back' }) })]),
+      pot(2, [portion(2, { layerIndex: 1, ...poured({ id: 2, name: 'back' }) })]),
       pot(3, [portion(2), back(1)]),
     ])
     gathering.pick([1, 2])

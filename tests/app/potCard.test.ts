@@ -13,7 +13,8 @@ const card: PotCard = {
     { part: 'part B until it shows', reading: '191.0 g' },
     { part: 'part A until it shows', reading: '438.7 g' },
   ],
-  colours: [{ name: 'Moss mica', dose: '12.40 g · 5.17 tsp' }],
+  cups: [{ name: 'Moss mica', dose: '12.40 g · 5.17 tsp' }],
+  pours: ['1. moss, a puddle: 40 ml', '2. chalk, dots round the rim: 6 ml'],
   times: [{ name: 'stir', value: '4 min' }],
   cautions: ['Nitrile gloves.'],
   address: 'http://127.0.0.1:4310/pots/7',
@@ -31,6 +32,7 @@ describe('a card', () => {
         '438.7 g',
         'Moss mica',
         '12.40 g · 5.17 tsp',
+        '2. chalk, dots round the rim: 6 ml',
         '4 min',
         'Nitrile gloves.',
       ])
@@ -45,7 +47,8 @@ describe('a card', () => {
         {
           ...card,
           title: 'A very long name of a piece that somebody wrote down in full, 木 and −3',
-          colours: [],
+          cups: [],
+          pours: [],
         },
         LABEL_PAPERS['100x150'],
       ),

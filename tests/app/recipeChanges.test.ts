@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals'
 import { recipeChanges } from '../../app/utils/recipeChanges'
 import { piecesOfPot, pieceRange, potOrders, potTitle } from '../../shared/potTitle'
 import type { PotPortion } from '../../shared/types/pots'
-import { layer, pigment, recipe, resin, step } from '../fixtures/studio'
+import { layer, pigment, poured, recipe, resin, step } from '../fixtures/studio'
 
 const names = {
   resins: new Map<number, { name: string }>([
@@ -13,7 +13,7 @@ const names = {
 }
 const before = recipe({
   layers: [
-    layer({ pigments: [{ pigmentId: 1, loadPct: 2 }] }),
+    layer({ pigments: [{ pigmentId: 1, loadPct: 2 }], heatAfterMin: [3] }),
     layer({ id: 2, name: 'back', fill: { toBrim: true } }),
   ],
   steps: [step({ name: 'seal', dryMin: 600 })],
@@ -28,8 +28,10 @@ test('versions that are alike differ in nothing, whatever the keys of their rows
 test.each<[string, Partial<typeof before>, string[][]]>([
   [
     'a rest',
-    { layers: [{ ...before.layers[0]!, restMin: 9 }, before.layers[1]!] },
-    [['face: rest', '6 min', '9 min']],
+    {
+      layers: [{ ...before.layers[0]!, rest: { from: 0, to: 1, leastMin: 9 } }, before.layers[1]!],
+    },
+    [['face: rest: least', '6 min', '9 min']],
   ],
   [
     'a resin, by its name',
@@ -40,7 +42,15 @@ test.each<[string, Partial<typeof before>, string[][]]>([
     'a load, by its pigment',
     {
       layers: [
-        { ...before.layers[0]!, pigments: [{ pigmentId: 1, loadPct: 2.5 }] },
+        {
+          ...before.layers[0]!,
+          cups: [
+            {
+              ...before.layers[0]!.cups[0]!,
+              pigments: [{ pigmentId: 1, dose: { loadPct: 2.5 } }],
+            },
+          ],
+        },
         before.layers[1]!,
       ],
     },
@@ -48,7 +58,9 @@ test.each<[string, Partial<typeof before>, string[][]]>([
   ],
   [
     'a drying time',
-    { steps: [step({ name: 'seal', dryMin: 900 })] },
+    {
+      course: before.course.map((one) => (one.name === 'seal' ? { ...one, dryMin: 900 } : one)),
+    },
     [['seal: dry', '600 min', '900 min']],
   ],
   [
@@ -58,12 +70,17 @@ test.each<[string, Partial<typeof before>, string[][]]>([
   ],
   [
     'heat passes',
-    { layers: [{ ...before.layers[0]!, heatAfterMin: [3, 25] }, before.layers[1]!] },
-    [['face: heat after', '', '3, 25']],
+    {
+      course: before.course.map((one) => (one.kind === 'pass' ? { ...one, at: [3, 25] } : one)),
+    },
+    [['heat pass, face: at', '3', '3, 25']],
   ],
 ])('%s', (_what, changes, wanted) => expect(told({ ...before, ...changes })).toEqual(wanted))
 test('a layer that is new is told with all its figures', () => {
-  const changes = told({ ...before, layers: [...before.layers, layer({ id: 3, name: 'top' })] })
+  const changes = told({
+    ...before,
+    layers: [...before.layers, poured({ id: 3, name: 'top' }).layer],
+  })
   expect(changes.length).toBeGreaterThan(5)
   expect(changes.every(([field, was]) => field!.startsWith('top') && was === '(none)')).toBe(true)
 })
@@ -75,7 +92,7 @@ test('a pot is named by what it pours', () => {
     orderTitle: string,
     firstPiece: number,
     pieces: number,
-  ) => ({ recipeName, layer: layer({ name }), orderTitle, firstPiece, pieces }) as PotPortion
+  ) => ({ recipeName, ...poured({ name }), orderTitle, firstPiece, pieces }) as PotPortion
   const pot = {
     portions: [
       portion('Plaque', 'face', 'Corridor', 1, 8),

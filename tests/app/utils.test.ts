@@ -135,6 +135,7 @@ describe('the mixes of a layer', () => {
     needMl: 10 * pieces,
     workMin: 40,
     busyMin: 10,
+    restMin: 6,
   })
   const portion = (lineId: number, layerId: number, pieces: number) =>
     ({ lineId, layer: { id: layerId }, pieces }) as Pot['portions'][number]
@@ -154,8 +155,8 @@ describe('the mixes of a layer', () => {
         would,
       ),
     ).toEqual([
-      { key: 'pot 1', letter: 'C', pieces: 5, needMl: 101, isShared: false },
-      { key: 'pot 2', letter: 'D', pieces: 3, needMl: 102, isShared: true },
+      { key: 'pot 1', letter: 'C', pieces: 5, needMl: 101, restMin: 6, isShared: false },
+      { key: 'pot 2', letter: 'D', pieces: 3, needMl: 102, restMin: 6, isShared: true },
     ]))
   test('or how it would be mixed where there is none', () =>
     expect(

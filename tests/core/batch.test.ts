@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { CLEAR_TINT, potsOfLayer, tintOf } from '../../core/pot'
+import { CLEAR_TINT, costBatch, potsOfLayer, tintOf } from '../../core/pot'
 import {
   cureWait,
   holdingChain,
@@ -10,11 +10,21 @@ import {
   stationId,
   type PlanLine,
 } from '../../core/question'
-import { costBatch, sizeBatch } from '../../core/recipe'
+import { sizeBatch, workOf } from '../../core/recipe'
 import { wageOf, wagesBySkill, type Recipe } from '../../core/trade'
 import { workableMin } from '../../core/resin'
 import { checkPlan, plan, type PlanAnswer } from '../../core/plan'
-import { demoulding, layer, mould, pigment, recipe, resin, rules, step } from '../fixtures/studio'
+import {
+  demoulding,
+  layer,
+  mould,
+  pigment,
+  poured,
+  recipe,
+  resin,
+  rules,
+  step,
+} from '../fixtures/studio'
 
 const sizedOf = (one: Recipe, pieces: number) => {
   const sized = sizeBatch(one, pieces, rules)
@@ -24,7 +34,12 @@ const sizedOf = (one: Recipe, pieces: number) => {
 
 describe('potsOfLayer', () => {
   const pots = (pieces: number, changes = {}, mostPieces?: number) =>
-    potsOfLayer(layer(changes), sizedOf(recipe(), pieces)[0]!, pieces, resin, rules, 20, mostPieces)
+    potsOfLayer(poured(changes), sizedOf(recipe(), pieces)[0]!, pieces, {
+      resin,
+      rules,
+      warmC: 20,
+      mostPieces,
+    })
 
   test('one pot while it is small enough and quick enough', () => {
     // 4 pieces × 100 ml = 400 ml, at most 500; rest 6 + 4 × 2 min
@@ -52,7 +67,11 @@ describe('potsOfLayer', () => {
       layers: [layer({ fill: { toBrim: true } })],
     })
     expect(
-      potsOfLayer(thick.layers[0]!, sizedOf(thick, 1)[0]!, 1, resin, rules, 20).warnings,
+      potsOfLayer({ layer: thick.layers[0]!, work: workOf(thick, 0) }, sizedOf(thick, 1)[0]!, 1, {
+        resin,
+        rules,
+        warmC: 20,
+      }).warnings,
     ).toEqual([
       expect.stringContaining(
         '30.0 mm is deeper than the 20.0 mm it bears at once: split it into 2 layers of 15.0 mm',
@@ -143,9 +162,11 @@ test('where people are paid differently a step costs the mean of those who can d
 
 test('a tint is the pigments over clear resin', () => {
   const pigments = new Map([[1, pigment]])
-  expect(tintOf([], pigments)).toBe(CLEAR_TINT)
-  expect(tintOf([{ pigmentId: 1, loadPct: 3 }], pigments)).toBe('#406040')
-  expect(tintOf([{ pigmentId: 1, loadPct: 0.3 }], pigments)).not.toBe('#406040')
+  expect(tintOf({ pigments: [] }, pigments)).toBe(CLEAR_TINT)
+  expect(tintOf({ pigments: [{ pigmentId: 1, dose: { loadPct: 3 } }] }, pigments)).toBe('#406040')
+  expect(tintOf({ pigments: [{ pigmentId: 1, dose: { loadPct: 0.3 } }] }, pigments)).not.toBe(
+    '#406040',
+  )
 })
 
 test('steps cost their minutes for each piece and for the batch, those of a cure as often as they are done', () => {
@@ -212,6 +233,7 @@ describe('planRequest', () => {
       pieces: 2,
       stirMin: 4,
       restMin: 6,
+      pourMin: 4,
       workMin: 40,
       pouredMin: null,
       heatedUntilMin: null,
@@ -313,6 +335,7 @@ describe('planRequest', () => {
       pieces: id === 3 ? 1 : 2,
       stirMin: 4,
       restMin: 6,
+      pourMin: 4,
       workMin: 40,
       pouredMin: null,
       heatedUntilMin: null,
@@ -384,6 +407,7 @@ describe('planRequest', () => {
         pieces: 1,
         stirMin: 4,
         restMin: 6,
+        pourMin: 4,
         workMin: 40,
         pouredMin: i === 0 ? -100 : null,
         heatedUntilMin: null,

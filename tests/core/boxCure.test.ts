@@ -38,6 +38,7 @@ const line = (changes: Partial<PlanLine> = {}, one: Recipe = recipe()): PlanLine
     pieces: 2,
     stirMin: 4,
     restMin: 6,
+    pourMin: 4,
     workMin: 40,
     pouredMin: null,
     heatedUntilMin: null,

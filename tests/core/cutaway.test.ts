@@ -77,11 +77,11 @@ describe('moveBoundary', () => {
 
 describe('splitLayer', () => {
   test('keeps every surface but adds those between', () => {
-    expect(after(splitLayer(three, 1, 2))).toEqual([6, 10, 14, 20])
-    expect(after(splitLayer(three, 2, 3))).toEqual([6, 14, 16, 18, 20])
+    expect(after(splitLayer(three, 1, 2)!.layers)).toEqual([6, 10, 14, 20])
+    expect(after(splitLayer(three, 2, 3)!.layers)).toEqual([6, 14, 16, 18, 20])
   })
   test('the last part is stated as the layer was', () => {
-    expect(splitLayer(three, 2, 2)!.map((one) => one.fill)).toEqual([
+    expect(splitLayer(three, 2, 2)!.layers.map((one) => one.fill)).toEqual([
       { depthMm: 6 },
       { depthMm: 8 },
       { depthMm: 3 },
@@ -95,7 +95,7 @@ describe('splitLayer', () => {
       0,
       2,
     )!
-    expect(parts.map((one) => [one.name, one.id, one.inclusions])).toEqual([
+    expect(parts.layers.map((one) => [one.name, one.id, one.inclusions])).toEqual([
       ['face 1 of 2', 1, [stone]],
       ['face 2 of 2', 0, []],
     ])

@@ -7,16 +7,16 @@ import {
   ladderOf,
   mergePortions,
   potOf,
-  tintOfPot,
 } from '../../core/pot'
 import type { Pigment, Portion } from '../../core/trade'
-import { layer, mould, resin, rules } from '../fixtures/studio'
+import { mould, poured, resin, rules } from '../fixtures/studio'
 
 const moss = [{ pigmentId: 1, loadPct: 2 }]
 const plum = [{ pigmentId: 2, loadPct: 3 }]
+const dosed = ({ pigmentId, loadPct }: (typeof moss)[number]) => ({ pigmentId, dose: { loadPct } })
 const portion = (changes: Partial<Portion> = {}): Portion => ({
   lineId: 1,
-  layer: layer(),
+  ...poured(),
   layerIndex: 0,
   firstPiece: 1,
   pieces: 1,
@@ -35,17 +35,20 @@ describe('what one mix for several layers takes', () => {
     const film = { perCupMl: 3, reservePct: 10 }
     const together = potOf(
       [
-        portion({ layer: layer({ pigments: moss, restMin: 9, pourMin: 2 }), pieces: 4 }),
-        portion({ lineId: 2, layer: layer({ pigments: moss, cups: 2, stirMin: 5 }) }),
-        portion({ lineId: 3, pouredMl: 50 }),
+        portion({ ...poured({ pigments: moss, restMin: 9, pourMin: 2 }), pieces: 4 }),
+        portion({
+          lineId: 2,
+          ...poured({ id: 2, name: 'other', pigments: moss, cups: 2, stirMin: 5, restMin: 9 }),
+        }),
+        portion({ lineId: 3, ...poured({ id: 3 }), pouredMl: 50 }),
       ],
-      resin,
-      film,
-      20,
+      { resin, rules: film, warmC: 20 },
     )
-    // moss: 200 + 2 cups × 3, clear: 50 + 3, a tenth of both in reserve
-    expect(together.colours.map((colour) => [colour.cups, colour.cupMl])).toEqual([
-      [2, 206],
+    // moss: 200 in 2 cups with 3 each, one of them of both layers; clear: 50 + 3; a tenth of all on
+    // top
+    expect(together.cups.map((cup) => [cup.layers.length, cup.takenMl])).toEqual([
+      [2, 153],
+      [1, 53],
       [1, 53],
     ])
     expect(together).toMatchObject({ stirMin: 5, restMin: 9, pourMin: 12, busyMin: 21 })
@@ -54,8 +57,10 @@ describe('what one mix for several layers takes', () => {
     ])
   })
   test('a colour is what is in it, in whatever order it was written', () => {
-    expect(colourKey([...moss, ...plum])).toBe(colourKey([...plum, ...moss]))
-    expect(colourKey([])).toBe('')
+    expect(colourKey({ pigments: [...moss, ...plum].map(dosed) })).toBe(
+      colourKey({ pigments: [...plum, ...moss].map(dosed) }),
+    )
+    expect(colourKey({ pigments: [] })).toBe('')
   })
 })
 
@@ -73,37 +78,29 @@ describe('the colours of a pot', () => {
   const ink = (loadPct: number, lineId: number) =>
     portion({
       lineId,
-      layer: layer({ name: `${loadPct} %`, pigments: [{ pigmentId: 1, loadPct }] }),
+      ...poured({ id: lineId, name: `${loadPct} %`, pigments: [{ pigmentId: 1, loadPct }] }),
     })
 
   test('are dosed for what is in their cups, the reserve stays clear', () => {
-    const figures = potOf(
-      [ink(2, 1), portion({ lineId: 2 })],
-      resin,
-      { perCupMl: 0, reservePct: 10 },
-      20,
-    )
-    const tinted = tintOfPot(figures, resin, inks, 10)
-    if (!tinted.ok || !tinted.value) throw new Error('not tinted')
+    const of = (used = resin) =>
+      potOf([ink(2, 1), portion({ lineId: 2, ...poured({ id: 2 }) })], {
+        resin: used,
+        rules: { perCupMl: 0, reservePct: 10 },
+        warmC: 20,
+        pigments: inks,
+      }).cups
     // 2 : 1 by volume of 1.1 and 1.0 g/ml: 100 ml are 106.67 g
     expect(
-      tinted.value.map((cup) => [
-        cup.id,
-        Math.round(cup.resinG * 100) / 100,
-        cup.pigments.map((one) => Math.round(one.massG * 1000) / 1000),
-      ]),
+      of().map((cup) => [cup.name, cup.doses?.map((one) => Math.round(one.massG! * 1000) / 1000)]),
     ).toEqual([
-      ['2 %', 106.67, [2.133]],
-      ['face', 106.67, []],
+      ['2 %', [2.133]],
+      ['face', []],
     ])
-    expect(tintOfPot(figures, { ...resin, densityA: undefined }, inks, 10)).toMatchObject({
-      ok: true,
-      value: null,
-    })
+    expect(of({ ...resin, densityA: undefined }).map((cup) => cup.doses)).toEqual([null, []])
   })
   test('of one pigment can be made in one cup that is darkened between the pours, palest first', () => {
-    const figures = potOf([ink(1, 1), ink(0.25, 2), ink(0.5, 3)], resin, rules, 20)
-    const climb = ladderOf(figures.colours, resin, drops)!
+    const figures = potOf([ink(1, 1), ink(0.25, 2), ink(0.5, 3)], { resin, rules, warmC: 20 })
+    const climb = ladderOf(figures.cups, resin, drops)!
     expect(climb.map((rung) => rung.name)).toEqual(['0.25 %', '0.5 %', '1 %'])
     // 300 ml × 1.0667 g/ml × 0.25 % = 0.8 g = 16 drops; then 200 ml by 0.25 % more: 10.7, and 100
     // ml by 0.5 %
@@ -113,9 +110,9 @@ describe('the colours of a pot', () => {
   })
   test('of two pigments, of one alone or of a powder make no ladder', () => {
     const of = (portions: Portion[], pigment = drops) =>
-      ladderOf(potOf(portions, resin, rules, 20).colours, resin, pigment)
+      ladderOf(potOf(portions, { resin, rules, warmC: 20 }).cups, resin, pigment)
     expect(of([ink(1, 1)])).toBeNull()
-    expect(of([ink(1, 1), portion({ lineId: 2, layer: layer({ pigments: plum }) })])).toBeNull()
+    expect(of([ink(1, 1), portion({ lineId: 2, ...poured({ id: 2, pigments: plum }) })])).toBeNull()
     expect(of([ink(1, 1), ink(2, 2)], { ...drops, dropMl: undefined })).toBeNull()
   })
 })
@@ -155,9 +152,9 @@ describe('gathering a day’s layers into pots', () => {
   })
   test('a colour comes from one pot where it fits one, even beside others', () => {
     const { pots } = gather([
-      portion({ pouredMl: 240, layer: layer({ pigments: moss }) }),
-      portion({ lineId: 2, pouredMl: 200, layer: layer({ pigments: plum }) }),
-      portion({ lineId: 3, pouredMl: 200, layer: layer({ pigments: moss }) }),
+      portion({ pouredMl: 240, ...poured({ pigments: moss }) }),
+      portion({ lineId: 2, pouredMl: 200, ...poured({ pigments: plum }) }),
+      portion({ lineId: 3, pouredMl: 200, ...poured({ pigments: moss }) }),
       portion({ lineId: 4, pouredMl: 230 }),
     ])
     expect(pots).toHaveLength(2)
@@ -167,7 +164,7 @@ describe('gathering a day’s layers into pots', () => {
   })
   test('a large cup goes off sooner, so slow pours go into smaller ones', () => {
     const slow = Array.from({ length: 6 }, (_, i) =>
-      portion({ lineId: i, pouredMl: 80, layer: layer({ pourMin: 9 }) }),
+      portion({ lineId: i, pouredMl: 80, ...poured({ pourMin: 9 }) }),
     )
     const { pots } = gather(slow)
     expect(pots.length).toBeGreaterThan(1)
@@ -181,7 +178,7 @@ describe('gathering a day’s layers into pots', () => {
   test('what cannot be poured at once is gathered round by round', () => {
     const face = (lineId: number) => portion({ lineId, pouredMl: 50 })
     const back = (lineId: number) =>
-      portion({ lineId, layerIndex: 1, layer: layer({ id: 2 }), pouredMl: 50 })
+      portion({ lineId, layerIndex: 1, ...poured({ id: 2 }), pouredMl: 50 })
     const layers = gather([face(1), back(1), face(2), back(2)])
     expect(layers.pots.map((pot) => pot.map((one) => one.layerIndex))).toEqual([
       [0, 0],
@@ -214,7 +211,7 @@ describe('gathering a day’s layers into pots', () => {
             lineId: i,
             pieces,
             pouredMl: pieces * mlEach,
-            layer: layer({ pigments: colour, pourMin: 0.5, restMin: 2 }),
+            ...poured({ pigments: colour, pourMin: 0.5, restMin: 2 }),
           }),
         )
         const { pots } = gather(portions)
@@ -252,7 +249,7 @@ describe('what breaks when a layer is put into another pot', () => {
     ['too slow to pour out', [[portion({ pieces: 40 })]], ['too-slow']],
     [
       'two resins',
-      [[portion(), portion({ lineId: 2, layer: layer({ resinId: 2 }) })]],
+      [[portion(), portion({ lineId: 2, ...poured({ resinId: 2 }) })]],
       ['two-resins'],
     ],
     [
@@ -268,8 +265,8 @@ describe('what breaks when a layer is put into another pot', () => {
     [
       'one colour twice is only minded',
       [
-        [portion({ layer: layer({ pigments: moss }) })],
-        [portion({ lineId: 2, layer: layer({ pigments: moss }) })],
+        [portion({ ...poured({ pigments: moss }) })],
+        [portion({ lineId: 2, ...poured({ pigments: moss }) })],
       ],
       ['colour-apart'],
     ],

@@ -11,7 +11,7 @@ const ALL: Furniture = {
   people: [{ skills: ['pour', 'finish'], hasShifts: true }],
   resins: 1,
   moulds: new Map([[1, { name: 'Dial mould', count: 2 }]]),
-  recipes: [{ ...recipe(), steps: [], mouldId: 1, footprintCm2: 120 }],
+  recipes: [{ ...recipe(), course: [], mouldId: 1, footprintCm2: 120 }],
   orders: 1,
   hasWage: true,
 }
@@ -46,7 +46,8 @@ describe('what a workshop lacks', () => {
   })
   test('is what steps of recipes ask for, with the recipe', () => {
     const wanted = [step({ stationKind: 'lathe', skill: 'turn' })]
-    const recipes = [{ ...ALL.recipes[0]!, name: 'Turned disc', steps: wanted }]
+    const { course } = recipe({ steps: wanted })
+    const recipes = [{ ...ALL.recipes[0]!, name: 'Turned disc', course }]
     expect(lacks({ recipes })).toEqual([
       { code: 'no-station', kind: 'lathe', for: 'Turned disc' },
       { code: 'nobody-can', skill: 'turn', for: 'Turned disc' },

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { checkPot, isWhite, potsOfLayer } from '../../core/pot'
-import { insertLayer, sizeBatch } from '../../core/recipe'
+import { checkPot, isWhite, potOfLayer, potsOfLayer } from '../../core/pot'
+import { insertLayer, sizeBatch, workOf } from '../../core/recipe'
 import {
   KINDS_OF_STEP,
   newStep,
@@ -13,9 +13,10 @@ import {
 } from '../../core/trade'
 import { whyPart } from '../../core/why'
 import { mix } from '../../core/mix'
-import { layer, pigment, recipe, resin, rules } from '../fixtures/studio'
+import type { LayerBefore } from '../../shared/schemas/recipeBefore'
+import { layer, pigment, poured, recipe, resin, rules } from '../fixtures/studio'
 
-const fresh = layer({ id: 0, name: 'new' })
+const fresh = { ...poured({ id: 0, name: 'new' }).layer, key: 'l9' }
 const depths = (layers: readonly Layer[]) => layers.map((one) => [one.name, one.fill])
 const levels = (one: Recipe) => {
   const sized = sizeBatch(one, 1, rules)
@@ -32,7 +33,7 @@ describe('a layer dropped into the piece', () => {
     ],
   })
   test('takes what lies above the level, and the layer it falls into keeps the rest', () => {
-    const dropped = insertLayer(two, 3, fresh)!
+    const dropped = insertLayer(two, 3, fresh, [])!
     expect(dropped.index).toBe(1)
     expect(depths(dropped.layers)).toEqual([
       ['face', { depthMm: 3 }],
@@ -46,7 +47,7 @@ describe('a layer dropped into the piece', () => {
     ])
   })
   test('in a layer up to the brim the new one goes up to the brim', () => {
-    const dropped = insertLayer(two, 12, fresh)!
+    const dropped = insertLayer(two, 12, fresh, [])!
     expect(depths(dropped.layers)).toEqual([
       ['face', { depthMm: 8 }],
       ['back', { depthMm: 4 }],
@@ -55,7 +56,7 @@ describe('a layer dropped into the piece', () => {
   })
   test('over the last layer it fills up to the level', () => {
     const half = recipe({ layers: [layer({ fill: { depthMm: 8 } })] })
-    expect(depths(insertLayer(half, 11.5, fresh)!.layers)).toEqual([
+    expect(depths(insertLayer(half, 11.5, fresh, [])!.layers)).toEqual([
       ['face', { depthMm: 8 }],
       ['new', { depthMm: 3.5 }],
     ])
@@ -65,22 +66,22 @@ describe('a layer dropped into the piece', () => {
       shape: { kind: 'rectangle', widthMm: 50, lengthMm: 50 },
       layers: [layer({ fill: { coat: { thicknessMm: 2 } } })],
     })
-    expect(insertLayer(coated, 99, fresh)).toMatchObject({
+    expect(insertLayer(coated, 99, fresh, [])).toMatchObject({
       index: 1,
       layers: [{}, { fill: { coat: { thicknessMm: 2 } } }],
     })
   })
   test.each([[0.2], [7.8], [20.5], [-1]])('at %d mm there is no room', (level) =>
-    expect(insertLayer(two, level, fresh)).toBeNull(),
+    expect(insertLayer(two, level, fresh, [])).toBeNull(),
   )
   test('a recipe that cannot be sized takes none', () =>
     expect(
-      insertLayer(recipe({ layers: [layer({ fill: { depthMm: 99 } })] }), 5, fresh),
+      insertLayer(recipe({ layers: [layer({ fill: { depthMm: 99 } })] }), 5, fresh, []),
     ).toBeNull())
   test('wherever it falls, the other surfaces stay where they were', () => {
     fc.assert(
       fc.property(fc.double({ min: 0.6, max: 19.4, noNaN: true }), (level) => {
-        const dropped = insertLayer(two, level, fresh)
+        const dropped = insertLayer(two, level, fresh, [])
         if (!dropped) return
         const after = levels({ ...two, layers: dropped.layers }) as [number, number][]
         expect(after.at(-1)![1]).toBeCloseTo(20, 6)
@@ -128,13 +129,15 @@ describe('a set of different pieces', () => {
   test('pots hold the whole set', () => {
     if (!sized.ok) throw new Error('not sized')
     expect(
-      potsOfLayer(set.layers[1]!, sized.value.layers[1]!, 3, resin, rules, 20).pots.map(
-        (pot) => pot.needMl,
-      ),
+      potsOfLayer({ layer: set.layers[1]!, work: workOf(set, 1) }, sized.value.layers[1]!, 3, {
+        resin,
+        rules,
+        warmC: 20,
+      }).pots.map((pot) => pot.needMl),
     ).toEqual([360])
   })
   test('a layer that one of them cannot hold is refused by its name', () => {
-    const shallow = recipe({ ...set, layers: [layer({ fill: { depthMm: 15 } })] })
+    const shallow = recipe({ others: set.others, layers: [layer({ fill: { depthMm: 15 } })] })
     const refused = sizeBatch(shallow, 1, rules)
     expect(refused).toMatchObject({
       ok: false,
@@ -154,20 +157,25 @@ describe('kinds of steps', () => {
   test.each(STEP_KINDS)(
     'a new “%s” is one that may be saved: it takes time, has a place in the work and its own list of times',
     (kind) => {
-      const made = newStep(kind, 2)
-      expect(made).toMatchObject({ kind, name: KINDS_OF_STEP[kind].name, layer: 2 })
+      const made = newStep(kind, 'e1', 'l2')
+      const isVisit = KINDS_OF_STEP[kind].stands === 'curing'
+      expect(made).toMatchObject({
+        key: 'e1',
+        kind,
+        name: KINDS_OF_STEP[kind].name,
+        layer: isVisit ? 'l2' : null,
+      })
       expect(made.pieceMin + made.batchMin).toBeGreaterThan(0)
-      expect(made.phase === 'curing').toBe(made.atMin.length > 0)
-      expect(made.holdsMin === null || made.holdsMin >= made.dryMin).toBe(true)
-      made.atMin.push(1)
-      expect(newStep(kind, 2).atMin).toHaveLength(made.atMin.length - 1)
+      expect(isVisit).toBe(made.at.length > 0)
+      made.at.push(1)
+      expect(newStep(kind, 'e1', 'l2').at).toHaveLength(made.at.length - 1)
     },
   )
   test('sanding makes dust and is cautioned, demoulding frees the mould', () => {
     expect([
-      newStep('sand', 0).dust,
-      newStep('wipe', 1).dust,
-      newStep('demould', 0).demoulds,
+      newStep('sand', 'e1', null).dust,
+      newStep('wipe', 'e1', null).dust,
+      newStep('demould', 'e1', null).demoulds,
     ]).toEqual([true, true, true])
     expect(KINDS_OF_STEP.sand.cautions).toContain('sand')
     expect(KINDS_OF_STEP['brush-powder'].cautions).toContain('powder')
@@ -183,14 +191,14 @@ describe('what is seen of a pot', () => {
     ['#808080', false],
   ])('%s is a white: %s', (hex, white) => expect(isWhite({ hex })).toBe(white))
   const chalk = { ...pigment, hex: '#f4f1ea' }
-  const codes = (changes: Partial<Layer>, depthMm: number | null) =>
-    checkPot(
-      { layer: layer(changes), mixMl: 50, busyMin: 10, depthMm },
-      resin,
-      new Map([[1, chalk]]),
-      20,
-      10,
-    ).map((warning) => warning.code)
+  const pigments = new Map([[1, chalk]])
+  const codes = (changes: Partial<LayerBefore>, depthMm: number | null) => {
+    const own = poured(changes)
+    const pot = potOfLayer(own, 50, 1, { resin, rules, warmC: 20, pigments })
+    return checkPot(own.layer, { ...pot, depthMm }, { resin, rules, warmC: 20, pigments }).map(
+      (warning) => warning.code,
+    )
+  }
   test('white in a shallow layer is likely to sink', () => {
     const white = { pigments: [{ pigmentId: 1, loadPct: 3 }] }
     expect(codes(white, 2.5)).toEqual(['white-sinks'])

@@ -8,6 +8,8 @@ const targets: RunTargets = {
     { part: 'b', readTo: 40, ownAmount: 40, unit: 'g' },
   ],
   needMl: 100,
+  cups: [],
+  pours: [],
   stirMin: 4,
   restMin: 10,
   pourMin: 5,

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { costBatch, sizeBatch } from '../../core/recipe'
+import { costBatch } from '../../core/pot'
+import { sizeBatch } from '../../core/recipe'
 import { cure } from '../../core/cure'
 import { mix, type Measure } from '../../core/mix'
 import { whyCostPerGood, whyMilestone, whyMixMl, whyPart, whyPrice, type Why } from '../../core/why'
@@ -28,7 +29,7 @@ describe('resin of a layer', () => {
     const net = numberOf(why, 'net, one piece')
     const worked =
       (net * numberOf(why, 'pieces') * (1 + numberOf(why, 'run-off') / 100) +
-        numberOf(why, 'cups') * numberOf(why, 'film in a cup')) *
+        numberOf(why, 'cups with a film') * numberOf(why, 'film in a cup')) *
       (1 + numberOf(why, 'reserve') / 100)
     expect(Number(why.value)).toBeCloseTo(worked, 9)
     // by hand: (100 − 10) × 4 × 1.2 + 2 × 3 = 438, × 1.1

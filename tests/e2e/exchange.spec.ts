@@ -61,7 +61,7 @@ test('two hundred orders of which seven are wrong are looked at, told and taken;
     data: {
       ...recipeFields,
       mouldId: null,
-      layers: pull.layers.map((layer) => ({ ...layer, resinId: own.id, pigments: [] })),
+      layers: pull.layers.map((layer) => ({ ...layer, resinId: own.id })),
     },
   })
   expect(written.ok()).toBe(true)

@@ -85,7 +85,7 @@ test('from an empty machine to a first piece that is poured, cured, judged and p
     await field(page, 'width').fill('60')
     await field(page, 'length').fill('60')
     await field(page, 'height').fill('20')
-    await pick(page, 'Add a step after the last layer', 'Demould')
+    await pick(page, 'Add to the course', 'Demould')
     await page.getByRole('button', { name: 'Save the recipe' }).click()
     await expect(page).toHaveURL(/recipes\/\d+$/)
 

@@ -9,9 +9,9 @@ test('on the cutaway a layer is dropped in, tinted and given an inclusion; its s
   await page.goto('/recipes/new')
   await page.getByLabel('Name', { exact: true }).fill('Versioned block')
   await page.getByLabel('height').fill('30')
-  await pick(page, 'Add a step before face is poured', 'Seal or prime')
+  await pick(page, 'Add to the course', 'Seal or prime')
   await page.getByLabel('dries for').fill('60')
-  await pick(page, 'Add a step while face cures', 'Take the tape off')
+  await pick(page, 'Add to the course', 'Take the tape off')
   await expect(page.getByText('2 h after the pour · within 1 h')).toBeVisible()
 
   const cutaway = page.getByRole('group', { name: /^Cut through the piece/ })
@@ -45,23 +45,23 @@ test('on the cutaway a layer is dropped in, tinted and given an inclusion; its s
 
   // The new layer goes to the face: what was done before and on the face goes behind it.
   await page.getByRole('button', { name: 'to the face' }).click()
-  await expect(page.getByRole('region', { name: 'before face is poured' })).toContainText(
-    'Seal or prime',
-  )
+  const course = page.getByRole('list', { name: 'The course of work' }).getByRole('listitem')
+  await expect(course.nth(1)).toContainText('mix layer 2')
+  await expect(course.nth(4)).toContainText('mix face')
   await page.getByRole('button', { name: 'to the back' }).click()
   await page.getByRole('button', { name: 'Save the recipe' }).click()
   await expect(page).toHaveURL(/recipes\/\d+$/)
 
   await page.getByRole('button', { name: '1 face' }).click()
-  await page.getByLabel('rest after stirring').fill('11')
+  await page.getByLabel('rest at least').fill('11')
   await page.getByRole('button', { name: 'Save the recipe' }).click()
   await expect(page.getByText('Saved.')).toBeVisible()
   await page.getByRole('button', { name: 'Versions' }).click()
   const dialog = page.getByRole('dialog', { name: 'Versions' })
-  await expect(dialog.getByRole('row', { name: /face: rest/ })).toContainText('8 min')
-  await expect(dialog.getByRole('row', { name: /face: rest/ })).toContainText('11 min')
+  await expect(dialog.getByRole('row', { name: /face: rest: least/ })).toContainText('8 min')
+  await expect(dialog.getByRole('row', { name: /face: rest: least/ })).toContainText('11 min')
   await dialog.getByRole('button', { name: 'Write from version 1 again' }).click()
-  await expect(page.getByLabel('rest after stirring')).toHaveValue('8')
+  await expect(page.getByLabel('rest at least')).toHaveValue('8')
 })
 
 test('a recipe is duplicated, put away and brought back; a set is sized as one', async ({

@@ -45,12 +45,14 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     ).toContainText('20.0 mm')
     // 10 cm × 5 cm × 2 cm
     await expect(page.getByText('Holds 100.0 ml to the brim')).toBeVisible()
-    await field(page, 'pour, each piece').fill('2')
-    await pick(page, 'Add a step before clear block is poured', 'Another step')
+    await page.getByRole('button', { name: /^pour clear block/ }).click()
+    await field(page, 'each piece').fill('2')
+    await pick(page, 'Add to the course', 'Lay out everything')
     await page.getByLabel('Name of the step').fill('Wipe')
     await field(page, 'each piece').fill('6')
+    await field(page, 'once').fill('0')
     // As it is usually done: three minutes each, once it may be demoulded, and the mould is free.
-    await pick(page, 'Add a step after the last layer', 'Demould')
+    await pick(page, 'Add to the course', 'Demould')
     await expect(
       page.getByText(
         'once it is ready to be demoulded · finish · finishing bench · frees the mould',

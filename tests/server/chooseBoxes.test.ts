@@ -43,6 +43,7 @@ const line = (id: number, promisedMin: number): PlanLine => ({
       pieces: 2,
       stirMin: 4,
       restMin: 6,
+      pourMin: 4,
       workMin: 40,
       pouredMin: null,
       heatedUntilMin: null,

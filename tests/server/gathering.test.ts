@@ -3,6 +3,7 @@ import type { Knex } from 'knex'
 import { planWork } from '../../core/plan'
 import { RESINS } from '../../demo/resins'
 import { chooseMeasure, chooseUnits, signIn } from '../../server/services/people/auth'
+import { coursed } from '../../shared/schemas/recipeBefore'
 import { createOrder, getOrder, saveOrder } from '../../server/services/orders/orders'
 import { listLying } from '../../server/services/pieces/pieces'
 import { makePlan } from '../../server/services/planning/propose/makePlan'
@@ -231,7 +232,10 @@ describe('versions of a recipe', () => {
       id,
       {
         ...fields,
-        layers: [fields.layers[0]!, { ...fields.layers[1]!, name: 'new back', restMin: 9 }],
+        layers: [
+          fields.layers[0]!,
+          { ...fields.layers[1]!, name: 'new back', rest: { from: 0, to: 1, leastMin: 9 } },
+        ],
       },
       at(50),
     )
@@ -302,7 +306,10 @@ describe('versions of a recipe', () => {
           (await listRecipes(manager))[0]!,
         ),
         name: 'Other slab',
-        layers: [layer({ id: 0, resinId: recipe.layers[0]!.resinId, fill: { toBrim: true } })],
+        ...coursed(
+          [layer({ id: 0, resinId: recipe.layers[0]!.resinId, fill: { toBrim: true } })],
+          [],
+        ),
       },
       at(70),
     )
@@ -388,16 +395,23 @@ describe('what people choose for themselves', () => {
       ],
     })
     const saved = await createRecipe(manager, { ...fields, archived: false }, now)
-    expect(saved).toMatchObject({ others, steps, layers: [{ inclusions }] })
+    expect(saved).toMatchObject({ others, course: fields.course, layers: [{ inclusions }] })
     const beyond = await refusal(
       createRecipe(
         manager,
-        { ...fields, name: 'Beyond', archived: false, steps: [step({ layer: 4 })] },
+        {
+          ...fields,
+          name: 'Beyond',
+          archived: false,
+          course: fields.course.map((entry) =>
+            entry.at.length > 0 ? { ...entry, layer: 'l5' } : entry,
+          ),
+        },
         now,
       ),
     )
     expect(beyond?.details.issues).toEqual([
-      { path: 'steps[0].layer', code: 'layer-missing', params: null },
+      { path: 'course[2].layer', code: 'layer-missing', params: null },
     ])
   })
 })
@@ -410,6 +424,7 @@ test('migrations go down and up again over pots that were gathered, layers that 
   const before = (await portions()).length
   expect(before).toBeGreaterThan(3)
   for (const name of [
+    '035_courses',
     '016_resin_origins',
     '015_own_units',
     '014_recipe_sets',

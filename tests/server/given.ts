@@ -3,6 +3,7 @@ import { RECIPES } from '../../demo/recipes'
 import { AppError } from '../../server/services/AppError'
 import type { Solve } from '../../server/services/planning/choose/planAll'
 import type { OrderFields } from '../../shared/schemas/orders'
+import { coursed, type LayerBefore } from '../../shared/schemas/recipeBefore'
 import type { RecipeFields } from '../../shared/schemas/recipes'
 
 /** What a use case refuses with; null where it does not. */
@@ -12,28 +13,43 @@ export const refusal = (work: Promise<unknown>): Promise<AppError | null> =>
     (error: unknown) => (error instanceof AppError ? error : Promise.reject(error as Error)),
   )
 
-/** A disc of one clear layer. */
-export function aDisc(resinId: number, mouldId: number | null = null): RecipeFields {
-  const { mould: _mould, layers, ...disc } = RECIPES.find((one) => one.name === 'Pendulum disc')!
+/** A disc of clear layers, one unless they are told. */
+export function aDisc(
+  resinId: number,
+  mouldId: number | null = null,
+  told: Partial<LayerBefore>[] = [{}],
+): RecipeFields {
+  const {
+    mould: _mould,
+    layers,
+    steps,
+    ...disc
+  } = RECIPES.find((one) => one.name === 'Pendulum disc')!
+  const first = layers[0]!
   return {
     ...disc,
     others: [],
     archived: false,
     mouldId,
-    layers: layers.slice(0, 1).map(({ resin: _resin, pigments: _pigments, ...layer }) => ({
-      id: 0,
-      inclusions: [],
-      runOffPct: 0,
-      cups: 1,
-      stirMin: 4,
-      restMin: 8,
-      pourMin: 2,
-      heatAfterMin: [],
-      recoat: 'either' as const,
-      ...layer,
-      resinId,
-      pigments: [],
-    })),
+    ...coursed(
+      told.map((own) => ({
+        id: 0,
+        inclusions: [],
+        runOffPct: 0,
+        cups: 1,
+        stirMin: 4,
+        restMin: 8,
+        pourMin: 2,
+        heatAfterMin: [],
+        recoat: 'either' as const,
+        name: first.name,
+        fill: first.fill,
+        pigments: [],
+        resinId,
+        ...own,
+      })),
+      steps,
+    ),
   }
 }
 

@@ -62,6 +62,7 @@ function begunLine(id: number, recoat: 'either' | 'tack'): PlanLine {
     pieces: 1,
     stirMin: 4,
     restMin: 6,
+    pourMin: 4,
     workMin: 60,
     pouredMin: i === 0 ? -100 : null,
     heatedUntilMin: null,
@@ -139,7 +140,9 @@ test('one that nobody can do is left out with the reason, and the others are pla
     ...line,
     recipe: {
       ...line.recipe,
-      steps: line.recipe.steps.map((one) => ({ ...one, skill: 'gild' })),
+      course: line.recipe.course.map((one) =>
+        one.kind === 'pour' ? one : { ...one, skill: 'gild' },
+      ),
     },
   }
   const { question, solved, paths } = await together([begunLine(1, 'either'), gilded])

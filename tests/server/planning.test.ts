@@ -400,6 +400,7 @@ describe('a line that finds no time', () => {
       pieces,
       stirMin: 4,
       restMin: 0,
+      pourMin: 4,
       workMin: 20,
       pouredMin: null,
       heatedUntilMin: null,

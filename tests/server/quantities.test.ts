@@ -32,18 +32,13 @@ beforeAll(async () => {
     },
     now,
   )
-  const disc = aDisc(resin.id, mould.id)
-  const [layer] = disc.layers
   // The back is poured slowly, so that a pot of it serves four pieces, not six.
   const recipe = await createRecipe(
     manager,
-    {
-      ...disc,
-      layers: [
-        { ...layer!, name: 'face', fill: { depthMm: 2 }, pourMin: 1 },
-        { ...layer!, name: 'back', fill: { toBrim: true }, pourMin: 9 },
-      ],
-    },
+    aDisc(resin.id, mould.id, [
+      { name: 'face', fill: { depthMm: 2 }, pourMin: 1 },
+      { name: 'back', fill: { toBrim: true }, pourMin: 9 },
+    ]),
     now,
   )
   recipeId = recipe.id

@@ -184,22 +184,15 @@ describe('a piece of two layers', () => {
   let pots: Awaited<ReturnType<typeof openPots>>
   const scale = { kind: 'scale' as const, step: 0.1, tare: true }
   beforeEach(async () => {
-    const {
-      id: _id,
-      version: _version,
-      ...fields
-    } = (await listRecipes(manager)).find((one) => one.id === recipeId)!
-    const [layer] = fields.layers
+    const { mouldId, layers } = (await listRecipes(manager)).find((one) => one.id === recipeId)!
     const two = await createRecipe(
       manager,
       {
-        ...fields,
+        ...aDisc(layers[0]!.resinId, mouldId, [
+          { name: 'face', fill: { depthMm: 2 } },
+          { name: 'back', fill: { toBrim: true } },
+        ]),
         name: `Two layers ${keys++}`,
-        steps: [],
-        layers: [
-          { ...layer!, id: 0, name: 'face', fill: { depthMm: 2 } },
-          { ...layer!, id: 0, name: 'back', fill: { toBrim: true } },
-        ],
       },
       now,
     )

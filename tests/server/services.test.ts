@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
 import sharp from 'sharp'
 import { planWork } from '../../core/plan'
+import { coursed } from '../../shared/schemas/recipeBefore'
 import { RECIPES } from '../../demo/recipes'
 import { RESINS } from '../../demo/resins'
 import { AppError } from '../../server/services/AppError'
@@ -68,7 +69,12 @@ beforeAll(async () => {
   const mould = await knex('moulds')
     .where({ workspace_id: manager.workspaceId, name: 'Keepsake mould' })
     .first('id')
-  const { mould: _mould, layers, ...block } = RECIPES.find((one) => one.name === 'Pendulum disc')!
+  const {
+    mould: _mould,
+    layers,
+    steps,
+    ...block
+  } = RECIPES.find((one) => one.name === 'Pendulum disc')!
   const recipe = await createRecipe(
     manager,
     {
@@ -76,20 +82,23 @@ beforeAll(async () => {
       others: [],
       archived: false,
       mouldId: mould.id,
-      layers: layers.map(({ resin: _resin, pigments: _pigments, ...layer }) => ({
-        id: 0,
-        inclusions: [],
-        runOffPct: 0,
-        cups: 1,
-        stirMin: 4,
-        restMin: 8,
-        pourMin: 2,
-        heatAfterMin: [3],
-        recoat: 'either' as const,
-        ...layer,
-        resinId: resin.id,
-        pigments: [],
-      })),
+      ...coursed(
+        layers.map(({ resin: _resin, pigments: _pigments, ...layer }) => ({
+          id: 0,
+          inclusions: [],
+          runOffPct: 0,
+          cups: 1,
+          stirMin: 4,
+          restMin: 8,
+          pourMin: 2,
+          heatAfterMin: [3],
+          recoat: 'either' as const,
+          ...layer,
+          resinId: resin.id,
+          pigments: [],
+        })),
+        steps,
+      ),
     },
     now,
   )
@@ -279,7 +288,12 @@ describe('rights and workspaces', () => {
   test('a recipe that cannot be filled is not stored', async () => {
     const [recipe] = await listRecipes(manager)
     const { id, ...fields } = recipe!
-    const broken = { ...fields, layers: [{ ...fields.layers[0]!, fill: { depthMm: 999 } }] }
+    const broken = {
+      ...fields,
+      layers: fields.layers.map((layer, i) =>
+        i === 0 ? { ...layer, fill: { depthMm: 999 } } : layer,
+      ),
+    }
     expect((await refusal(saveRecipe(manager, id, broken, now))).code).toBe('over-brim')
   })
 })

@@ -147,7 +147,7 @@ const priced = computed<PricedRules | null>(() => {
                   </span>
                 </td>
                 <td class="figure whitespace-nowrap">
-                  {{ writtenNumber(row.layer.layer.restMin, 0) }} <span class="text-soft">min</span>
+                  {{ writtenNumber(row.pot.restMin, 0) }} <span class="text-soft">min</span>
                 </td>
               </tr>
             </tbody>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { GripVertical, Scissors } from '@lucide/vue'
 import { VueDraggable } from 'vue-draggable-plus'
-import { tintOf } from '~~/core/pot'
+import { tintOfLayer } from '~~/core/pot'
 import { pieceRange } from '~~/shared/potTitle'
 import type { Pot, PotPortion } from '~~/shared/types/pots'
 import type { JudgedPot, TablePot } from '~/composables/useGathering'
@@ -31,7 +31,7 @@ const workshop = useWorkshopStore()
 
 const breaks = computed(() => judged.problems.some((problem) => problem.breaks))
 const share = (value: number, most: number) => Math.min(1, value / most)
-const tintOfPortion = (portion: PotPortion) => tintOf(portion.layer.pigments, workshop.pigments)
+const tintOfPortion = (portion: PotPortion) => tintOfLayer(portion.layer, workshop.pigments)
 const choose = (portion: PotPortion, event: Event) => {
   const select = event.target as HTMLSelectElement
   const to = others.find((pot) => String(pot.key) === select.value) ?? null

@@ -3,14 +3,15 @@ import { Plus, Trash2 } from '@lucide/vue'
 import type { Layer } from '~~/core/trade'
 import { blankFill, fillKindOf, FILL_KINDS, FILL_WORDS, type FillKind } from '~/utils/shapes'
 
-/** One layer: resin, fill, colour, inclusions, times, and how it joins the one before it. */
-const { errorAt, first } = defineProps<{
+/** One layer: resin, fill, rest, cups, inclusions, and how it joins the one before it. */
+const { errorAt, first, workMin } = defineProps<{
   errorAt: (path: string) => string | undefined
   first: boolean
+  /** How long its mix for one piece stays workable, minutes; null while that is not known. */
+  workMin: number | null
 }>()
 const layer = defineModel<Layer>({ required: true })
 const resins = useResinStore()
-const workshop = useWorkshopStore()
 
 const set = (changes: Partial<Layer>) => (layer.value = { ...layer.value, ...changes })
 const num = (value: number | undefined) => value ?? Number.NaN
@@ -24,10 +25,7 @@ const resinOptions = computed(() =>
     .filter((resin) => resin.archivedAt === null || resin.id === layer.value.resinId)
     .map((resin) => ({ value: resin.id, label: resin.name })),
 )
-const pigmentOptions = computed(() =>
-  workshop.pigmentsInUse.map((pigment) => ({ value: pigment.id, label: pigment.name })),
-)
-const RECOATS = [
+const JOINS = [
   { value: 'either', label: 'tacky, else sanded' },
   { value: 'tack', label: 'while tacky' },
   { value: 'sand', label: 'cured, sanded, wiped' },
@@ -43,10 +41,6 @@ const setCoat = (
 }
 const replaced = <T,>(list: readonly T[], at: number, changes: Partial<T>): T[] =>
   list.map((one, i) => (i === at ? { ...one, ...changes } : one))
-const heatText = computed({
-  get: () => written(minuteList(layer.value.heatAfterMin)),
-  set: (text) => set({ heatAfterMin: readMinuteList(text) }),
-})
 </script>
 
 <template>
@@ -70,10 +64,10 @@ const heatText = computed({
       />
       <FieldChoice
         v-if="!first"
-        :model-value="layer.recoat"
+        :model-value="layer.joins"
         label="On the layer before"
-        :options="RECOATS"
-        @update:model-value="set({ recoat: $event })"
+        :options="JOINS"
+        @update:model-value="set({ joins: $event })"
       />
     </div>
     <div class="grid grid-cols-2 gap-x-4 gap-y-2 sm:grid-cols-5">
@@ -136,95 +130,21 @@ const heatText = computed({
         :error="errorAt('runOffPct')"
         @update:model-value="set({ runOffPct: num($event) })"
       />
-      <FieldNumber
-        :model-value="layer.cups"
-        label="cups"
-        :error="errorAt('cups')"
-        @update:model-value="set({ cups: num($event) })"
-      />
     </div>
-    <div class="grid grid-cols-2 gap-x-4 gap-y-2 sm:grid-cols-4">
-      <FieldNumber
-        :model-value="layer.stirMin"
-        label="stir"
-        unit="min"
-        :error="errorAt('stirMin')"
-        @update:model-value="set({ stirMin: num($event) })"
-      />
-      <FieldNumber
-        :model-value="layer.restMin"
-        label="rest after stirring"
-        unit="min"
-        :error="errorAt('restMin')"
-        @update:model-value="set({ restMin: num($event) })"
-      />
-      <FieldNumber
-        :model-value="layer.pourMin"
-        label="pour, each piece"
-        unit="min"
-        :error="errorAt('pourMin')"
-        @update:model-value="set({ pourMin: num($event) })"
-      />
-      <FieldText
-        v-model.lazy="heatText"
-        label="heat, min after"
-        :error="
-          errorAt('heatAfterMin[0]') ?? errorAt('heatAfterMin[1]') ?? errorAt('heatAfterMin[2]')
-        "
-      />
-    </div>
-    <div class="grid gap-4 lg:max-xl:grid-cols-2">
-      <fieldset>
-        <legend class="text-soft">Colour, pigment per 100 of resin by weight</legend>
-        <div
-          v-for="(one, i) in layer.pigments"
-          :key="i"
-          class="mt-1 grid grid-cols-[1fr_7.5rem_auto] gap-2"
-        >
-          <FieldPick
-            hide-label
-            :model-value="one.pigmentId"
-            label="Pigment"
-            :options="pigmentOptions"
-            :error="errorAt(`pigments[${i}].pigmentId`)"
-            @update:model-value="
-              set({ pigments: replaced(layer.pigments, i, { pigmentId: $event }) })
-            "
-          />
-          <FieldNumber
-            hide-label
-            :model-value="one.loadPct"
-            label="load"
-            unit="%"
-            :error="errorAt(`pigments[${i}].loadPct`)"
-            @update:model-value="
-              set({ pigments: replaced(layer.pigments, i, { loadPct: num($event) }) })
-            "
-          />
-          <button
-            type="button"
-            class="quiet slim"
-            :aria-label="`Remove pigment ${i + 1}`"
-            @click="set({ pigments: layer.pigments.filter((_, j) => j !== i) })"
-          >
-            <Trash2 :size="16" />
-          </button>
-        </div>
-        <button
-          type="button"
-          class="quiet slim mt-1 inline-flex items-center gap-1"
-          @click="
-            set({
-              pigments: [
-                ...layer.pigments,
-                { pigmentId: pigmentOptions[0]?.value ?? 0, loadPct: 1 },
-              ],
-            })
-          "
-        >
-          <Plus :size="16" /> pigment
-        </button>
-      </fieldset>
+    <RestFields
+      :model-value="layer.rest"
+      :work-min="workMin"
+      :error-at="(path) => errorAt(`rest.${path}`)"
+      @update:model-value="set({ rest: $event ?? layer.rest })"
+    />
+    <CupTable
+      :model-value="layer.cups"
+      :layer="layer"
+      :work-min="workMin"
+      :error-at="errorAt"
+      @update:model-value="set({ cups: $event })"
+    />
+    <div>
       <fieldset>
         <legend class="text-soft">Inclusions in each piece</legend>
         <div

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { LayerPigment } from '~~/core/trade'
+import type { CupPigment } from '~~/core/trade'
 
-/** Sets a layer's tint under the picture: which pigments, and how much of each. */
+/** Sets a cup's tint under the picture: which pigments, and how much of each. */
 const { name } = defineProps<{ name: string }>()
-const pigments = defineModel<LayerPigment[]>({ required: true })
+const pigments = defineModel<CupPigment[]>({ required: true })
 const workshop = useWorkshopStore()
 const FIRST_LOAD_PCT = 1
 
@@ -11,18 +11,24 @@ const FIRST_LOAD_PCT = 1
 const offered = computed(() =>
   [...workshop.pigments].filter(([id, { isArchived }]) => !isArchived || loadOf(id) !== undefined),
 )
-const loadOf = (id: number) => pigments.value.find((one) => one.pigmentId === id)?.loadPct
-const total = computed(() => pigments.value.reduce((sum, one) => sum + one.loadPct, 0))
+/** What is dosed by load; drops and other measures are set with the cup. */
+const loads = computed(() =>
+  pigments.value.flatMap(({ pigmentId, dose }) =>
+    'loadPct' in dose ? [{ pigmentId, loadPct: dose.loadPct }] : [],
+  ),
+)
+const loadOf = (id: number) => pigments.value.find((one) => one.pigmentId === id)?.dose
+const total = computed(() => loads.value.reduce((sum, one) => sum + one.loadPct, 0))
 function toggle(id: number): void {
   pigments.value =
     loadOf(id) === undefined
-      ? [...pigments.value, { pigmentId: id, loadPct: FIRST_LOAD_PCT }]
+      ? [...pigments.value, { pigmentId: id, dose: { loadPct: FIRST_LOAD_PCT } }]
       : pigments.value.filter((one) => one.pigmentId !== id)
 }
 const setLoad = (id: number, event: Event) =>
   (pigments.value = pigments.value.map((one) =>
     one.pigmentId === id
-      ? { ...one, loadPct: Number((event.target as HTMLInputElement).value) }
+      ? { ...one, dose: { loadPct: Number((event.target as HTMLInputElement).value) } }
       : one,
   ))
 </script>
@@ -50,7 +56,7 @@ const setLoad = (id: number, event: Event) =>
       />
     </div>
     <label
-      v-for="one in pigments"
+      v-for="one in loads"
       :key="one.pigmentId"
       class="mt-1 grid grid-cols-[10rem_1fr_3.5rem] items-center gap-2"
     >

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { cupParts, doseFigures } from '~/utils/cupDoses'
 import { onKeyStroke } from '@vueuse/core'
 import { MS_PER_MIN } from '~~/core/units'
 import type { RunEvent } from '~~/core/run'
@@ -83,11 +84,15 @@ watch(
   },
 )
 
-/** What each colour's cups get, once the stirring has begun. */
-const dosed = computed(() =>
-  (run.value?.targets.colours ?? []).filter(
-    (colour, _i, all) => all.length > 1 || colour.pigments.length > 0,
+/** What each cup gets, once the stirring has begun. */
+const cups = computed(() =>
+  (run.value?.targets.cups ?? []).filter(
+    (cup, _i, all) => all.length > 1 || (cup.doses?.length ?? 0) > 0 || cup.fillers.length > 0,
   ),
+)
+/** The pours, where their order matters. */
+const pours = computed(() =>
+  (run.value?.targets.pours.length ?? 0) > 1 ? (run.value?.targets.pours ?? []) : [],
 )
 
 const main = computed<{ label: string; event: () => RunEvent | null } | null>(() => {
@@ -318,18 +323,31 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
           </p></template
         >
         <ul
-          v-if="dosed.length > 0 && (step.kind === 'stir' || step.kind === 'rest')"
+          v-if="cups.length > 0 && (step.kind === 'stir' || step.kind === 'rest')"
           class="flex flex-wrap justify-center gap-x-10 gap-y-2 text-[clamp(1.1rem,2vw,1.6rem)]"
           aria-label="Split and colour"
         >
-          <li v-for="colour in dosed" :key="colour.name">
-            <strong>{{ colour.name }}</strong>, {{ figure(colour.cupMl, 'ml', 0)
-            }}<span v-for="dose in colour.pigments" :key="dose.id" class="block text-soft"
-              >{{ dose.id }} {{ figure(dose.massG, 'g', 2)
-              }}{{ dose.drops === null ? '' : `, ${writtenNumber(dose.drops, 0)} drops` }}</span
+          <li v-for="cup in cups" :key="cup.name">
+            <span
+              v-if="cup.tint !== ''"
+              class="mr-2 inline-block size-5 border border-ink"
+              :style="{ background: cup.tint }"
+            /><strong>{{ cup.name }}</strong
+            >{{ cup.takenMl > 0 ? `, ${figure(cup.takenMl, 'ml', 0)}` : ''
+            }}<span v-for="part in cupParts(cup)" :key="part" class="block text-soft">{{
+              part
+            }}</span
+            ><span v-for="dose in cup.doses ?? []" :key="dose.name" class="block text-soft"
+              >{{ dose.name }} {{ doseFigures(dose) }}</span
             >
           </li>
         </ul>
+        <PourList
+          v-if="pours.length > 0 && (step.kind === 'rest' || step.kind === 'pour')"
+          :pours="pours"
+          large
+          aria-label="Pours, in order"
+        />
         <p
           v-if="bench.state.shortMl && ['stir', 'rest', 'pour'].includes(step.kind)"
           role="alert"

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { decimalsOf } from '~~/core/mix'
-import { checkPot, ladderOf, potOf, STIR_ROOM, tintOf, tintOfPot } from '~~/core/pot'
+import { checkPot, ladderOf, potOf, STIR_ROOM, tintOf } from '~~/core/pot'
 import { whyPart } from '~~/core/why'
 import { pieceRange, piecesOfPot, potOrders, potTitle } from '~~/shared/potTitle'
 import { cautionsFor } from '~/utils/cautions'
+import { cupParts, doseFigures } from '~/utils/cupDoses'
 import { drawPotCard, type PotCard } from '~/utils/potCard'
 
 const route = useRoute()
@@ -24,54 +25,44 @@ const mixed = computed(() =>
 )
 const figures = computed(() =>
   pot.value?.portions.length && resin.value && workshop.rules
-    ? potOf(pot.value.portions, resin.value, workshop.rules, workshop.warmC)
+    ? potOf(pot.value.portions, {
+        resin: resin.value,
+        rules: workshop.rules,
+        warmC: workshop.warmC,
+        pigments: workshop.pigments,
+      })
     : null,
 )
-/** Each colour with its doses; null doses where the resin's mass is unknown. */
-const colours = computed(() => {
-  if (!figures.value || !resin.value) return []
-  const tinted = tintOfPot(figures.value, resin.value, workshop.pigments, workshop.pigmentCapPct)
-  return figures.value.colours.map((colour, i) => ({
-    ...colour,
-    tint: tintOf(colour.pigments, workshop.pigments),
-    cup: tinted.ok ? (tinted.value?.[i] ?? null) : null,
-  }))
-})
+const pours = computed(() =>
+  (figures.value?.pours ?? []).map((pour) => {
+    const cup = figures.value?.cups.find(({ id }) => id === pour.cup)
+    return { ...pour, cup: pour.cupName, tint: cup ? tintOf(cup, workshop.pigments) : '' }
+  }),
+)
 const ladder = computed(() => {
-  const [first] =
-    figures.value?.colours.find((colour) => colour.pigments.length > 0)?.pigments ?? []
+  const [first] = figures.value?.cups.find((cup) => cup.pigments.length > 0)?.pigments ?? []
   const pigment = workshop.pigments.get(first?.pigmentId ?? 0)
   return figures.value && resin.value && pigment
-    ? ladderOf(figures.value.colours, resin.value, pigment)
+    ? ladderOf(figures.value.cups, resin.value, pigment)
     : null
 })
 const homes = computed(() => (pot.value ? homesOfPot(pot.value, session.measure) : null))
 const warnings = computed(() => {
   const [own, used] = [pot.value, resin.value]
   if (!own || !used || !figures.value) return []
-  const { needMl, busyMin } = figures.value
+  const { rules, warmC, pigments } = workshop
+  if (!rules) return []
+  const poured = figures.value
   const all = own.portions.flatMap(({ layer, depthMm, recipeName }) =>
-    checkPot(
-      { layer, mixMl: needMl, busyMin, depthMm },
-      used,
-      workshop.pigments,
-      workshop.warmC,
-      workshop.pigmentCapPct,
-    ).map((warning) => ({ ...warning, where: `${recipeName}, ${layer.name}` })),
+    checkPot(layer, { ...poured, depthMm }, { resin: used, rules, warmC, pigments }).map(
+      (warning) => ({ ...warning, where: `${recipeName}, ${layer.name}` }),
+    ),
   )
   return all.filter(
     (warning, i) => all.findIndex((other) => other.message === warning.message) === i,
   )
 })
 
-const doseOf = (dose: { massG: number; teaspoons: number | null; drops: number | null }) =>
-  [
-    `${figure(dose.massG, 'g', 2)}`,
-    dose.teaspoons !== null ? `${writtenNumber(dose.teaspoons, 2)} tsp` : '',
-    dose.drops !== null ? `${writtenNumber(dose.drops, 0)} drops` : '',
-  ]
-    .filter(Boolean)
-    .join(' · ')
 const card = computed<PotCard | null>(() => {
   if (
     !pot.value ||
@@ -93,14 +84,17 @@ const card = computed<PotCard | null>(() => {
       part: `part ${step.part.toUpperCase()} until it shows`,
       reading: figure(step.readTo, step.unit, decimals.value),
     })),
-    colours: colours.value.flatMap((colour) =>
-      (colour.cup?.pigments ?? []).map((dose) => ({
-        name:
-          colours.value.length > 1
-            ? `${colour.names.join(', ')} (${figure(colour.cupMl, 'ml', 0)}): ${dose.id}`
-            : dose.id,
-        dose: doseOf(dose),
+    cups: figures.value.cups.flatMap((cup) => [
+      { name: cup.name, dose: figure(cup.takenMl, 'ml', 1) },
+      ...cupParts(cup).map((part) => ({ name: `   ${part}`, dose: '' })),
+      ...(cup.doses ?? []).map((dose) => ({
+        name: `   ${dose.name}`,
+        dose: doseFigures(dose),
       })),
+    ]),
+    pours: pours.value.map(
+      (pour, i) =>
+        `${i + 1}. ${pour.cup}, ${HOW_WORDS[pour.how]}${pour.where === '' ? '' : ` ${pour.where}`}: ${figure(pour.ml, 'ml', 1)}`,
     ),
     times: [
       { name: 'stir', value: `${writtenNumber(figures.value.stirMin, 0)} min` },
@@ -194,73 +188,14 @@ async function print(what: 'card' | 'label'): Promise<void> {
               </tr>
             </tbody>
           </table>
-          <h2 class="mt-5 mb-1">Cups to lay out, and their colour</h2>
+          <h2 class="mt-5 mb-1">Cups to lay out</h2>
           <p class="text-soft">
             One to mix in that holds {{ figure(pot.needMl * STIR_ROOM, 'ml', 0) }} or more, then:
           </p>
-          <table class="ledger mt-1">
-            <thead>
-              <tr>
-                <th>cups</th>
-                <th class="figure">{{ ownUnits().volume }}</th>
-                <th>pigment</th>
-                <th class="figure">{{ ownUnits().mass }}</th>
-                <th class="figure">teaspoons</th>
-                <th class="figure">drops</th>
-              </tr>
-            </thead>
-            <tbody>
-              <template v-for="colour in colours" :key="colour.key">
-                <tr v-if="colour.pigments.length === 0">
-                  <td>
-                    <span
-                      class="mr-2 inline-block size-3.5 border border-ink align-[-2px]"
-                      :style="{ background: colour.tint }"
-                    />{{ colour.cups }} for {{ colour.names.join(', ') }}
-                  </td>
-                  <td class="figure">{{ ownFigure(colour.cupMl, 'ml', 1).text }}</td>
-                  <td colspan="4" class="text-soft">clear: nothing goes in</td>
-                </tr>
-                <tr v-for="(dose, i) in colour.cup?.pigments ?? []" :key="dose.id">
-                  <td>
-                    <template v-if="i === 0"
-                      ><span
-                        class="mr-2 inline-block size-3.5 border border-ink align-[-2px]"
-                        :style="{ background: colour.tint }"
-                      />{{ colour.cups }} for {{ colour.names.join(', ') }}</template
-                    >
-                  </td>
-                  <td class="figure">{{ i === 0 ? ownFigure(colour.cupMl, 'ml', 1).text : '' }}</td>
-                  <td>{{ dose.id }}</td>
-                  <td class="figure font-semibold">{{ ownFigure(dose.massG, 'g', 2).text }}</td>
-                  <td class="figure">{{ writtenNumber(dose.teaspoons, 2) }}</td>
-                  <td class="figure">{{ writtenNumber(dose.drops, 0) }}</td>
-                </tr>
-                <tr v-if="colour.pigments.length > 0 && !colour.cup">
-                  <td>{{ colour.cups }} for {{ colour.names.join(', ') }}</td>
-                  <td class="figure">{{ ownFigure(colour.cupMl, 'ml', 1).text }}</td>
-                  <td colspan="4" class="wrong">
-                    the resin’s densities are needed to weigh its pigments
-                  </td>
-                </tr>
-              </template>
-              <tr>
-                <td>1 of clear in reserve</td>
-                <td class="figure">{{ ownFigure(figures.reserveMl, 'ml', 1).text }}</td>
-                <td colspan="4" class="text-soft">
-                  until the colours are judged; what is left goes to the filler moulds
-                </td>
-              </tr>
-            </tbody>
-          </table>
-          <p
-            v-for="colour in colours.filter((one) => one.cup?.overLimit)"
-            :key="colour.key"
-            class="wrong"
-          >
-            {{ colour.names.join(', ') }}:
-            {{ writtenNumber(colour.cup?.totalLoadPct ?? null, 1) }} % is over the usual cap of
-            {{ writtenNumber(workshop.pigmentCapPct, 1) }} %.
+          <CupShelf class="mt-2" :cups="figures.cups" />
+          <p class="mt-2">
+            Mixed on top in reserve: <strong>{{ figure(figures.reserveMl, 'ml', 1) }}</strong>
+            <span class="text-soft">; what is left goes to the filler moulds</span>
           </p>
           <template v-if="ladder">
             <h2 class="mt-5 mb-1">Or one cup, darkened between the pours</h2>
@@ -327,20 +262,18 @@ async function print(what: 'card' | 'label'): Promise<void> {
             </text>
           </svg>
           <h2 class="mt-4 mb-1">Pours, one after another</h2>
-          <ol class="list-decimal pl-5">
+          <PourList :pours="pours" />
+          <ul class="mt-2">
             <li
               v-for="portion in pot.portions"
               :key="`${portion.lineId}/${portion.layer.id}/${portion.firstPiece}`"
+              class="text-soft"
             >
               <NuxtLink :to="`/orders/${portion.orderId}`" class="link"
                 >{{ portion.recipeName }}, {{ portion.layer.name }}</NuxtLink
-              >{{ ' ' }}
-              <span class="text-soft"
-                >{{ pieceRange(portion) }}, {{ figure(portion.pouredMl, 'ml', 1) }} in
-                {{ writtenNumber(portion.layer.pourMin * portion.pieces, 0) }} min</span
-              >
+              >: {{ pieceRange(portion) }}, {{ figure(portion.pouredMl, 'ml', 1) }}
             </li>
-          </ol>
+          </ul>
           <template v-if="homes">
             <h2 class="mt-4 mb-1">Homes for what is left</h2>
             <p v-if="homes.fills.length === 0" class="text-soft">

@@ -1,9 +1,21 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp, SplitSquareVertical, Trash2 } from '@lucide/vue'
-import { busyMinOf, checkPot } from '~~/core/pot'
-import { insertLayer, layerDepthMm, moveBoundary, sizePiece, splitLayer } from '~~/core/recipe'
-import { mouldsInUse, type Layer, type Recipe } from '~~/core/trade'
-import { footprintOf } from '~~/core/size'
+import { checkPot, cupName, potOfLayer } from '~~/core/pot'
+import {
+  checkCourse,
+  checkCups,
+  courseParts,
+  courseWithLayer,
+  courseWithoutLayer,
+  freshKey,
+  insertLayer,
+  layerDepthMm,
+  movedLayer,
+  moveBoundary,
+  sizePiece,
+  splitLayer,
+} from '~~/core/recipe'
+import { newMix, newPass, newPour, type Entry, type Layer, type Recipe } from '~~/core/trade'
 import { newRecipeSchema, recipeSchema, type RecipeFields } from '~~/shared/schemas/recipes'
 import type { RecipeRow } from '~~/shared/types/recipes'
 import { drawnLayers } from '~/utils/drawnLayers'
@@ -16,21 +28,58 @@ const session = useSessionStore()
 const workshop = useWorkshopStore()
 const chosen = ref(0)
 
-const layerDraft = (name: string): Layer => ({
+/** The entry of the course whose fields are open, and whether the next press on the face places it. */
+const openEntry = ref<string | null>(null)
+const placing = ref(false)
+
+const layerDraft = (name: string, key: string): Layer => ({
   id: 0,
+  key,
   name,
   resinId: resins.offered[0]?.id ?? 0,
   fill: { depthMm: 5 },
   inclusions: [],
-  pigments: [],
   runOffPct: 0,
-  cups: 1,
-  stirMin: 4,
-  restMin: 8,
-  pourMin: 3,
-  heatAfterMin: [3],
-  recoat: 'either',
+  joins: 'either',
+  rest: { from: 0, to: 1, leastMin: 8 },
+  cups: [
+    {
+      key: 'c1',
+      name,
+      part: { rest: true },
+      over: null,
+      isMixingCup: true,
+      isOpen: false,
+      pigments: [],
+      fillers: [],
+      from: [],
+      stir: 'through',
+      rest: null,
+    },
+  ],
 })
+/** What is done with a new layer's mix. */
+function workDraft(layer: string, course: readonly Entry[]): Entry[] {
+  const used = course.map(({ key }) => key)
+  const next = () => {
+    const key = freshKey(used, 'e')
+    used.push(key)
+    return key
+  }
+  return [
+    newMix(next(), layer, { stirMin: 4, secondCup: false }),
+    newPour(next(), layer, { cup: 'c1' }, 3),
+    newPass(next(), layer, [3]),
+  ]
+}
+const freshLayer = () =>
+  layerDraft(
+    `layer ${draft.value.layers.length + 1}`,
+    freshKey(
+      draft.value.layers.map(({ key }) => key),
+      'l',
+    ),
+  )
 const route = useRoute()
 /** A recipe to begin from: all of it, under another name and with layers of its own. */
 function copyOf(recipe: RecipeRow | undefined): RecipeFields | null {
@@ -71,8 +120,8 @@ const {
       footprintCm2: 150,
       mouldId: null,
       archived: false,
-      layers: [{ ...layerDraft('face'), fill: { toBrim: true } }],
-      steps: [],
+      layers: [{ ...layerDraft('face', 'l1'), fill: { toBrim: true } }],
+      course: workDraft('l1', []),
     },
   load: () => Promise.all([recipes.load(), resins.load()]),
   find: (id) => recipes.byId.get(id),
@@ -86,44 +135,40 @@ const {
 const asRecipe = computed<Recipe>(() => ({ ...draft.value, id: 0 }))
 const sized = computed(() => sizePiece(asRecipe.value))
 const drawn = computed(() => drawnLayers(asRecipe.value, workshop.pigments))
-const complaint = computed(() =>
-  sized.value.ok ? null : (sized.value.issues.map(said)[0] ?? null),
-)
+/** What is wrong with the draft as it stands, each at its field: its measures, cups, and course. */
+const complaints = computed(() => {
+  const filled = sized.value.ok ? checkCups(asRecipe.value) : sized.value
+  return [...(filled.ok ? [] : filled.issues), ...checkCourse(asRecipe.value)].map(said)
+})
+const complaint = computed(() => complaints.value[0] ?? null)
 const drawable = computed(() =>
   Object.values(draft.value.shape).every((value) => typeof value !== 'number' || value > 0),
 )
 
 /** The server's complaint at a field, else the core's about the draft as it stands. */
 const errorAt = (path: string) =>
-  form.errorAt(path) ?? (complaint.value?.path === path ? complaint.value.message : undefined)
+  form.errorAt(path) ?? complaints.value.find((one) => one.path === path)?.message
 const layerError = (index: number) => (path: string) => errorAt(`layers[${index}].${path}`)
 
-/** Steps go with their layer when layers change places. @param placeOf where a layer is now */
-function moveSteps(placeOf: (index: number) => number): void {
-  draft.value.steps = draft.value.steps.map((step) => ({
-    ...step,
-    layer: Math.max(0, placeOf(step.layer)),
-  }))
-}
 function move(index: number, by: 1 | -1): void {
-  const [layer] = draft.value.layers.splice(index, 1)
-  if (layer) draft.value.layers.splice(index + by, 0, layer)
-  moveSteps((at) => (at === index ? index + by : at === index + by ? index : at))
+  Object.assign(draft.value, movedLayer(draft.value, index, by))
   chosen.value = index + by
 }
 const dropping = ref(false)
 const noRoom = ref('')
 function dropLayer(levelMm: number): void {
+  const layer = freshLayer()
   const dropped = insertLayer(
     asRecipe.value,
     levelMm,
-    layerDraft(`layer ${draft.value.layers.length + 1}`),
+    layer,
+    workDraft(layer.key, draft.value.course),
   )
   noRoom.value = dropped ? '' : 'There is no room for a layer there.'
   dropping.value = false
   if (!dropped) return
   draft.value.layers = dropped.layers
-  moveSteps((at) => (at >= dropped.index ? at + 1 : at))
+  draft.value.course = dropped.course
   chosen.value = dropped.index
 }
 function placeInclusion(index: number, inclusion: number, xMm: number, yMm: number): void {
@@ -146,7 +191,12 @@ function putAway(): void {
   void submit()
 }
 function addLayer(): void {
-  draft.value.layers.push(layerDraft(`layer ${draft.value.layers.length + 1}`))
+  const layer = freshLayer()
+  const entries = workDraft(layer.key, draft.value.course)
+  Object.assign(
+    draft.value,
+    courseWithLayer(draft.value, draft.value.layers.length, layer, entries),
+  )
   chosen.value = draft.value.layers.length - 1
 }
 function moveLevel(index: number, levelMm: number): void {
@@ -156,30 +206,46 @@ const canSplit = computed(() => splitLayer(asRecipe.value, chosen.value, 2) !== 
 function split(): void {
   const parts = splitLayer(asRecipe.value, chosen.value, 2)
   if (!parts) return
-  const at = chosen.value
-  draft.value.layers = parts
-  moveSteps((index) => (index > at ? index + 1 : index))
+  Object.assign(draft.value, parts)
 }
 /** What the chosen layer asks of its resin, for one piece. */
 const choosing = ref(false)
-const need = computed(() => {
+/** One pot of the chosen layer for one piece; null while it cannot be worked out. */
+const pot = computed(() => {
   const layer = draft.value.layers[chosen.value]
-  const depthMm = layer && layerDepthMm(asRecipe.value, asRecipe.value.layers[chosen.value]!)
-  const mixMl = sized.value.ok ? sized.value.value.layers[chosen.value]?.mixMl : undefined
-  if (!layer || !depthMm || !mixMl) return null
-  return { depthMm, mixMl, busyMin: busyMinOf(layer, 1), tempC: workshop.warmC }
+  const work = courseParts(asRecipe.value).work[chosen.value]
+  const resin = resins.byId.get(layer?.resinId ?? 0)
+  const netMl = sized.value.ok ? sized.value.value.layers[chosen.value]?.netMl : undefined
+  if (!layer || !work || !resin || !netMl || !workshop.rules || !checkCups(asRecipe.value).ok)
+    return null
+  return potOfLayer({ layer, work }, netMl, 1, {
+    resin,
+    rules: workshop.rules,
+    warmC: workshop.warmC,
+    pigments: workshop.pigments,
+  })
+})
+const need = computed(() => {
+  const layer = asRecipe.value.layers[chosen.value]
+  const depthMm = layer && layerDepthMm(asRecipe.value, layer)
+  return depthMm && pot.value
+    ? {
+        depthMm,
+        mixMl: pot.value.needMl,
+        busyMin: pot.value.busyMin,
+        tempC: workshop.warmC,
+      }
+    : null
 })
 /** What will go wrong with the chosen layer, poured for one piece. */
 const warnings = computed(() => {
   const layer = draft.value.layers[chosen.value]
   const resin = resins.byId.get(layer?.resinId ?? 0)
-  return layer && resin && need.value
+  return layer && resin && need.value && pot.value && workshop.rules
     ? checkPot(
-        { layer, ...need.value },
-        resin,
-        workshop.pigments,
-        workshop.warmC,
-        workshop.pigmentCapPct,
+        layer,
+        { ...pot.value, depthMm: need.value.depthMm },
+        { resin, rules: workshop.rules, warmC: workshop.warmC, pigments: workshop.pigments },
       )
     : []
 })
@@ -189,30 +255,37 @@ function takeResin(resinId: number): void {
   choosing.value = false
 }
 function removeLayer(index: number): void {
-  draft.value.layers.splice(index, 1)
-  moveSteps((at) => (at >= index ? at - 1 : at))
+  Object.assign(draft.value, courseWithoutLayer(draft.value, index))
   chosen.value = Math.max(0, index - 1)
 }
-const mouldOptions = computed(() => [
-  { value: null, label: 'no mould' },
-  ...[...workshop.moulds.values()]
-    .filter((mould) => mould.archivedAt === null || mould.id === draft.value.mouldId)
-    .map((mould) => ({
-      value: mould.id,
-      label: `${mould.name} (${mouldsInUse(mould)})`,
-    })),
-])
-const mouldShape = computed(() => workshop.moulds.get(draft.value.mouldId ?? 0)?.shape ?? null)
-const fitsMould = computed(
-  () => JSON.stringify(mouldShape.value) === JSON.stringify(draft.value.shape),
+/** Whether something is wrong with the piece as a whole. */
+const hasPieceError = computed(() =>
+  ['name', 'mouldId', 'shape', 'others', 'footprintCm2', 'note'].some((field) =>
+    form.issues.value.some(({ path }) => path.startsWith(field)),
+  ),
 )
-function takeMouldShape(): void {
-  if (mouldShape.value)
-    draft.value.shape = JSON.parse(JSON.stringify(mouldShape.value)) as Recipe['shape']
+/** The cup that is being worked on: that of the open pour, else the layer’s first. */
+const cupAt = computed(() => {
+  const entry = draft.value.course.find(({ key }) => key === openEntry.value)
+  const layer = draft.value.layers[chosen.value]
+  const at = layer?.cups.findIndex(
+    ({ key }) => entry?.layer === layer.key && key === entry.pour?.cup,
+  )
+  return at === undefined || at < 0 ? 0 : at
+})
+function openPour(key: string): void {
+  openEntry.value = key
+  const entry = draft.value.course.find((one) => one.key === key)
+  const at = draft.value.layers.findIndex((layer) => layer.key === entry?.layer)
+  if (at >= 0) chosen.value = at
 }
-function useOwnFootprint(): void {
-  const own = footprintOf(draft.value.shape)
-  if (own !== null) draft.value.footprintCm2 = Math.ceil(own)
+function placePour(x: number, y: number): void {
+  placing.value = false
+  draft.value.course = draft.value.course.map((entry) =>
+    entry.key === openEntry.value && entry.pour
+      ? { ...entry, pour: { ...entry.pour, mark: { x, y } } }
+      : entry,
+  )
 }
 </script>
 
@@ -266,7 +339,7 @@ function useOwnFootprint(): void {
         {{ form.failure.value }}
       </p>
       <div class="grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)]">
-        <div class="min-w-0 space-y-3">
+        <div class="min-w-0 space-y-3 self-start xl:sticky xl:top-3">
           <CutawayDrawing
             v-if="drawable"
             :shape="draft.shape"
@@ -280,7 +353,16 @@ function useOwnFootprint(): void {
             @drop="dropLayer"
             @place="placeInclusion"
           />
-          <p v-else class="sheet p-6 text-soft">
+          <FaceDrawing
+            v-if="drawable"
+            class="sheet p-3"
+            :recipe="asRecipe"
+            :chosen="openEntry"
+            :placing="placing"
+            @choose="openPour"
+            @place="placePour"
+          />
+          <p v-if="!drawable" class="sheet p-6 text-soft">
             The cutaway is drawn as soon as all measures are numbers.
           </p>
           <div
@@ -288,9 +370,10 @@ function useOwnFootprint(): void {
             class="flex flex-wrap items-start justify-between gap-3"
           >
             <TintBar
-              v-model="draft.layers[chosen]!.pigments"
+              v-if="draft.layers[chosen]!.cups[cupAt]"
+              v-model="draft.layers[chosen]!.cups[cupAt]!.pigments"
               class="min-w-0 flex-1"
-              :name="draft.layers[chosen]!.name"
+              :name="cupName(draft.layers[chosen]!.cups[cupAt]!, draft.layers[chosen]!)"
             />
             <button
               type="button"
@@ -318,39 +401,15 @@ function useOwnFootprint(): void {
             }}
             of resin.
           </p>
-          <div class="grid gap-x-4 gap-y-2 sm:grid-cols-2">
-            <FieldText v-model="draft.name" label="Name" :error="errorAt('name')" />
-            <FieldPick
-              v-model="draft.mouldId"
-              label="Mould"
-              :options="mouldOptions"
-              :error="errorAt('mouldId')"
-            />
-          </div>
-          <p v-if="mouldShape && !fitsMould" class="flex items-center gap-3">
-            <span class="text-soon">Its shape is not the mould’s.</span
-            ><button type="button" class="quiet slim" @click="takeMouldShape">
-              Take the mould’s shape
-            </button>
-          </p>
-          <ShapeFields v-model="draft.shape" :error-at="errorAt" />
-          <SetFields v-model="draft.others" :recipe="asRecipe" :error-at="errorAt" />
-          <div class="flex items-end gap-3">
-            <FieldNumber
-              class="w-48"
-              :model-value="draft.footprintCm2"
-              label="takes up on a rack"
-              unit="cm²"
-              :error="errorAt('footprintCm2')"
-              @update:model-value="draft.footprintCm2 = $event ?? NaN"
-            />
-            <button type="button" class="quiet slim" @click="useOwnFootprint">
-              from its shape
-            </button>
-          </div>
-          <FieldText v-model="draft.note" label="Note" :rows="2" :error="errorAt('note')" />
         </div>
         <section class="min-w-0" aria-label="Layers from the face backwards">
+          <PieceFields
+            v-model="draft"
+            class="mb-4"
+            :recipe="asRecipe"
+            :opened="!opened || hasPieceError"
+            :error-at="errorAt"
+          />
           <div class="mb-2 flex flex-wrap gap-1" role="group" aria-label="Layers">
             <button
               v-for="(layer, i) in draft.layers"
@@ -386,6 +445,7 @@ function useOwnFootprint(): void {
               :key="chosen"
               v-model="draft.layers[chosen]!"
               :first="chosen === 0"
+              :work-min="pot?.workMin ?? null"
               :error-at="layerError(chosen)"
             />
             <div class="mt-4 flex flex-wrap gap-2 border-t border-hair pt-3 whitespace-nowrap">
@@ -426,6 +486,16 @@ function useOwnFootprint(): void {
               </button>
             </div>
           </div>
+          <h2 class="mt-6 mb-1">The course of work</h2>
+          <CourseList
+            v-model="draft.course"
+            v-model:opened="openEntry"
+            :recipe="asRecipe"
+            :layer-key="draft.layers[chosen]?.key ?? ''"
+            :placing="placing"
+            :error-at="errorAt"
+            @placing="placing = $event"
+          />
         </section>
       </div>
       <AskDialog :open="comparing" title="Versions" @close="comparing = false"
@@ -443,14 +513,6 @@ function useOwnFootprint(): void {
           :resins="resins.offered"
           @choose="takeResin"
       /></AskDialog>
-      <section class="mt-6">
-        <h2 class="mb-2">Steps of work</h2>
-        <StepTable
-          v-model="draft.steps"
-          :layers="draft.layers.map((layer) => layer.name)"
-          :error-at="errorAt"
-        />
-      </section>
       <CautionList class="mt-4" :topics="['liquid', 'cup', 'heat', 'sand', 'waste']" />
       <HistoryList v-if="opened" :id="opened.id" :key="opened.id" subject="recipe" />
     </form>

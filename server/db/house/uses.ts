@@ -80,12 +80,11 @@ const USES: Record<KeptKind, Query[]> = {
     named(
       'recipe',
       (db, workspaceId, id) =>
-        db('recipe_layer_pigments')
-          .join('recipe_layers', 'recipe_layers.id', 'recipe_layer_pigments.layer_id')
-          .join('recipes', 'recipes.id', 'recipe_layers.recipe_id')
+        db('recipe_pigments')
+          .join('recipes', 'recipes.id', 'recipe_pigments.recipe_id')
           .where({
-            'recipe_layer_pigments.workspace_id': workspaceId,
-            'recipe_layer_pigments.pigment_id': id,
+            'recipe_pigments.workspace_id': workspaceId,
+            'recipe_pigments.pigment_id': id,
           })
           .where('recipes.archived', false)
           .distinct('recipes.name as name')

@@ -179,7 +179,7 @@ async function plannedFor(
 ): Promise<Date | null> {
   if (act !== 'demoulded') return null
   const recipe = (await recipesOfLines(db, who.workspaceId, [piece]))(piece)
-  const step = recipe?.steps.find((one) => one.demoulds)
+  const step = recipe?.course.find((one) => one.demoulds)
   return step
     ? plannedEnd(db, who.workspaceId, {
         orderLineId: piece.orderLineId,

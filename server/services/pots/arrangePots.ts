@@ -1,6 +1,6 @@
 import { checkGathering, potsOfLayer } from '../../../core/pot'
 import { rangesOf } from '../../../core/question'
-import { sizeBatch } from '../../../core/recipe'
+import { courseParts, sizeBatch } from '../../../core/recipe'
 import type { Portion } from '../../../core/trade'
 import type { Order, OrderLine } from '../../../shared/types/orders'
 import {
@@ -172,24 +172,22 @@ export function wantedPots(
   const sized = recipe && sizeBatch(recipe, line.quantity, shelf.rules)
   if (!recipe || !sized?.ok) return []
   const moulds = recipe.mouldId === null ? Infinity : (shelf.moulds.get(recipe.mouldId)?.count ?? 0)
+  const works = courseParts(recipe).work
   return recipe.layers.flatMap((layer, layerIndex) => {
     const resin = shelf.resins.get(layer.resinId)
     const sizedLayer = sized.value.layers[layerIndex]
-    if (!resin || !sizedLayer) return []
+    const work = works[layerIndex]
+    if (!resin || !sizedLayer || !work) return []
     const missing = numbersOf({ firstPiece: 1, pieces: line.quantity }).filter(
       (number) => !served.has(`${line.id}/${layer.id}/${number}`),
     )
     const rounds = recipe.layers.length > 1 ? roundsOf(missing, moulds) : [missing]
     return rounds.flatMap(rangesOf).flatMap(({ first, pieces }) =>
-      potsOfLayer(
-        layer,
-        sizedLayer,
-        pieces,
+      potsOfLayer({ layer, work }, sizedLayer, pieces, {
+        ...shelf,
         resin,
-        shelf.rules,
-        shelf.warmC,
-        Math.max(1, moulds),
-      ).pots.flatMap((part) => {
+        mostPieces: Math.max(1, moulds),
+      }).pots.flatMap((part) => {
         const portion = corePortion(
           {
             lineId: line.id,

@@ -1,4 +1,4 @@
-import { sizePiece } from '../../../core/recipe'
+import { courseParts, sizePiece } from '../../../core/recipe'
 import type { Portion, Recipe } from '../../../core/trade'
 import { pouredMlOf } from '../../../core/size'
 import type { StoredPortion } from '../../db/pots'
@@ -23,11 +23,13 @@ export function corePortion(
   const layer = recipe?.layers[layerIndex]
   const sized = recipe && layer && sizePiece(recipe)
   const netMl = sized?.ok ? sized.value.layers[layerIndex]?.netMl : undefined
-  if (!recipe || !layer || netMl === undefined) return null
+  const work = recipe && courseParts(recipe).work[layerIndex]
+  if (!recipe || !layer || !work || netMl === undefined) return null
   const { lineId, firstPiece, pieces } = stored
   return {
     lineId,
     layer,
+    work,
     layerIndex,
     firstPiece,
     pieces,

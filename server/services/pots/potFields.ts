@@ -14,14 +14,14 @@ export function potFields(
   letter: string,
   gathered: boolean,
 ): PotFields {
-  const { needMl, colours } = potOf(portions, resin, shelf.rules, shelf.warmC)
-  const largest = colours.reduce((most, colour) => (colour.cupMl > most.cupMl ? colour : most))
+  const { needMl, cups } = potOf(portions, { ...shelf, resin })
+  const largest = cups.reduce((most, cup) => (cup.takenMl > most.takenMl ? cup : most))
   return {
     letter,
     gathered,
     resinId: resin.id,
     needMl,
-    tint: tintOf(largest.pigments, shelf.pigments),
+    tint: tintOf(largest, shelf.pigments),
     portions: portions.map(({ lineId, layer, firstPiece, pieces, pouredMl }) => ({
       lineId,
       layerId: layer.id,

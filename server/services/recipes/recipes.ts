@@ -1,5 +1,5 @@
 import { issue } from '../../../core/result'
-import { sizePiece } from '../../../core/recipe'
+import { checkCourse, checkCups } from '../../../core/recipe'
 import type { Recipe } from '../../../core/trade'
 import type { RecipeFields } from '../../../shared/schemas/recipes'
 import type { RecipeRow, RecipeVersion } from '../../../shared/types/recipes'
@@ -23,7 +23,10 @@ export const listRecipes = (who: Who): Promise<RecipeRow[]> =>
 
 /** A recipe that cannot be sized, or points outside the workshop, is never stored. */
 async function checkRecipe(db: Db, who: Who, fields: RecipeFields): Promise<void> {
-  const sized = sizePiece({ ...fields, id: 0 })
+  const wrong = checkCourse(fields)
+  if (wrong.length > 0)
+    throw new AppError('invalid-input', 'The work cannot be done in this order.', { issues: wrong })
+  const sized = checkCups({ ...fields, id: 0 })
   if (!sized.ok)
     throw new AppError(sized.code, 'The recipe cannot be filled as it stands.', {
       issues: sized.issues,
@@ -38,15 +41,31 @@ async function checkRecipe(db: Db, who: Who, fields: RecipeFields): Promise<void
     ...(resins.has(layer.resinId)
       ? []
       : [issue(`layers[${i}].resinId`, 'not-in-stores', { what: 'resin' })]),
-    ...layer.pigments.flatMap((one, j) =>
-      pigments.has(one.pigmentId)
-        ? []
-        : [issue(`layers[${i}].pigments[${j}].pigmentId`, 'not-in-stores', { what: 'pigment' })],
+    ...layer.cups.flatMap((cup, j) =>
+      cup.pigments.flatMap((one, k) =>
+        pigments.has(one.pigmentId)
+          ? []
+          : [
+              issue(`layers[${i}].cups[${j}].pigments[${k}].pigmentId`, 'not-in-stores', {
+                what: 'pigment',
+              }),
+            ],
+      ),
     ),
   ])
-  fields.steps.forEach((step, i) => {
-    if (step.layer >= fields.layers.length) issues.push(issue(`steps[${i}].layer`, 'layer-missing'))
-  })
+  issues.push(
+    ...fields.course.flatMap(({ pour }, i) =>
+      (pour?.drops ?? []).flatMap((one, j) =>
+        pigments.has(one.pigmentId)
+          ? []
+          : [
+              issue(`course[${i}].pour.drops[${j}].pigmentId`, 'not-in-stores', {
+                what: 'pigment',
+              }),
+            ],
+      ),
+    ),
+  )
   if (fields.mouldId !== null && !moulds.has(fields.mouldId))
     issues.push(issue('mouldId', 'not-in-stores', { what: 'mould' }))
   if (issues.length > 0)

@@ -2,7 +2,7 @@ import { DateTime } from 'luxon'
 import { issue } from '../../../core/result'
 import { ORDINARY_ROOM_C, temperatureAt, type PlaceClimate } from '../../../core/cure'
 import { MINUTES_PER_HOUR, MS_PER_DAY } from '../../../core/units'
-import { potOf, tintOfPot } from '../../../core/pot'
+import { potOf, tintOf } from '../../../core/pot'
 import { mixOnDevice } from '../../../core/mix'
 import { fits, foldPiece, foldRun, type RunEventKind, type RunTargets } from '../../../core/run'
 import type { MeasureChoice } from '../../../shared/schemas/people'
@@ -65,23 +65,19 @@ async function targetsOf(
     (choice.kind === 'cup'
       ? mixed.value.measured[part].volumeMl
       : mixed.value.measured[part].massG) ?? 0
-  const figures = potOf(
-    pot.portions,
-    used,
-    workspace.rules,
-    temperatureNow(
-      places.map((place) => place.climate),
-      now,
-      workspace.timeZone,
-    ),
+  const known = new Map(pigments.map((pigment) => [pigment.id, pigment]))
+  const warmC = temperatureNow(
+    places.map((place) => place.climate),
+    now,
+    workspace.timeZone,
   )
-  const tinted = tintOfPot(
-    figures,
-    used,
-    new Map(pigments.map((pigment) => [pigment.id, pigment])),
-    workspace.rules.pigmentCapPct,
-  )
-  const dosed = tinted.ok ? tinted.value : null
+  const figures = potOf(pot.portions, {
+    resin: used,
+    rules: workspace.rules,
+    warmC,
+    pigments: known,
+  })
+  const tints = new Map(figures.cups.map((cup) => [cup.id, tintOf(cup, known)]))
   return {
     resin: {
       ratio: used.ratio,
@@ -91,11 +87,26 @@ async function targetsOf(
     },
     parts: mixed.value.steps.map((step) => ({ ...step, ownAmount: own(step.part) })),
     needMl: pot.needMl,
-    colours: figures.colours.map(({ names, cupMl, cups }, i) => ({
-      name: names.join(', '),
-      cupMl,
-      cups,
-      pigments: dosed?.[i]?.pigments ?? [],
+    cups: figures.cups.map((cup) => ({
+      name: cup.name,
+      takenMl: cup.takenMl,
+      doses: cup.doses?.map(({ pigmentId: _pigmentId, ...dose }) => dose) ?? null,
+      fillers: cup.fillers,
+      received: cup.received,
+      tint: tints.get(cup.id) ?? '',
+      restMin: cup.restMin,
+    })),
+    pours: figures.pours.map((pour) => ({
+      cup: pour.cupName,
+      layer: pour.layer,
+      pieces: pour.pieces,
+      how: pour.how,
+      where: pour.where,
+      ml: pour.ml,
+      perPieceMl: pour.perPieceMl,
+      drops: pour.drops.map(({ name, n }) => ({ name, n })),
+      fromMin: pour.fromMin,
+      tint: tints.get(pour.cup) ?? '',
     })),
     stirMin: figures.stirMin,
     restMin: figures.restMin,

@@ -179,8 +179,7 @@ function isWorthIt(tried: Together, so: Together): boolean {
 function mixMinOf(pot: StoredPot, shelf: Shelf): number {
   const resin = shelf.resins.get(pot.resinId)
   return resin
-    ? shelf.rules.measureMin +
-        potOf(corePortions(pot, shelf), resin, shelf.rules, shelf.warmC).stirMin
+    ? shelf.rules.measureMin + potOf(corePortions(pot, shelf), { ...shelf, resin }).stirMin
     : 0
 }
 

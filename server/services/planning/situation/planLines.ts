@@ -69,14 +69,18 @@ function portionsOf(
   const own = pot.portions.filter((portion) => portion.lineId === lineId)
   const resin = shelf.resins.get(pot.resinId)
   if (own.length === 0 || !resin) return []
+  const whole = pot.portions.map((portion) => corePortion(portion, shelf.recipeOf(portion)))
   const figures = potOf(
-    pot.portions.flatMap((portion) => corePortion(portion, shelf.recipeOf(portion)) ?? []),
-    resin,
-    shelf.rules,
-    shelf.warmC,
+    whole.flatMap((portion) => portion ?? []),
+    { ...shelf, resin },
+  )
+  /** In the order in which the figures tell them. */
+  const minutes = new Map(
+    pot.portions.filter((_, i) => whole[i]).map((portion, i) => [portion, figures.portionMin[i]]),
   )
   const mixingMin = Math.ceil(figures.stirMin + figures.busyMin)
-  return own.map(({ layerId, firstPiece, pieces }) => {
+  return own.map((portion) => {
+    const { layerId, firstPiece, pieces } = portion
     const until = heatedUntil.get(boxTaskOf(lineId, { id: pot.id, layerId, firstPiece }))
     return {
       id: pot.id,
@@ -85,6 +89,7 @@ function portionsOf(
       pieces,
       stirMin: figures.stirMin,
       restMin: figures.restMin,
+      pourMin: minutes.get(portion) ?? 0,
       workMin: figures.workMin,
       pouredMin: pot.pouredAt
         ? minutesAt(origin, pot.pouredAt)

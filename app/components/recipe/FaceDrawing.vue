@@ -1,0 +1,248 @@
+<script setup lang="ts">
+import { planOf } from '~~/core/size'
+import type { Recipe } from '~~/core/trade'
+import { faceStrokes, type FaceStroke } from '~/utils/faceStrokes'
+
+/**
+ * The face of a piece as it lies in front of one: its pours in their tints, the upper layers over
+ * the lower ones, what is set in, and a number at each pour that has a place.
+ */
+const {
+  recipe,
+  chosen = null,
+  small = false,
+  placing = false,
+} = defineProps<{
+  recipe: Recipe
+  /** The key of the pour that is being worked on. */
+  chosen?: string | null
+  small?: boolean
+  /** Whether the next press says where the chosen pour goes. */
+  placing?: boolean
+}>()
+const emit = defineEmits<{ place: [x: number, y: number]; choose: [entry: string] }>()
+const workshop = useWorkshopStore()
+const clip = useId()
+const picture = useTemplateRef<SVGSVGElement>('picture')
+
+const MARGIN = 0.04
+const plan = computed(() => planOf(recipe.shape))
+/** What is cast shows what lay against the mould; what is coated shows its last coat. */
+const facesDown = computed(() => recipe.layers.some((layer) => !layer.fill.coat))
+const strokes = computed(() => faceStrokes(recipe, plan.value, workshop.pigments, facesDown.value))
+const box = computed(() => {
+  const { widthMm, lengthMm } = plan.value
+  const room = MARGIN * widthMm
+  return {
+    x: -widthMm / 2 - room,
+    y: -lengthMm / 2 - room,
+    width: widthMm + 2 * room,
+    height: lengthMm + 2 * room,
+  }
+})
+const viewBox = computed(
+  () => `${box.value.x} ${box.value.y} ${box.value.width} ${box.value.height}`,
+)
+const pathOf = computed(() => {
+  const { outline } = plan.value
+  return outline.kind === 'polygon'
+    ? `M${outline.points.map(([x, y]) => `${x},${y}`).join('L')}Z`
+    : ''
+})
+const bandPath = ({ x, y, isWavy }: Extract<FaceStroke['form'], { kind: 'band' }>) => {
+  const { widthMm, lengthMm } = plan.value
+  const half = widthMm / 2
+  if (!isWavy) return `M${-half} ${y}H${half}`
+  const swing = lengthMm * 0.22
+  const turns = Array.from({ length: 7 }, (_, i) => {
+    const at = x - half * 0.8 + (half * 1.6 * (i + 1)) / 7
+    return `T${at} ${y + (i % 2 === 0 ? swing : -swing)}`
+  })
+  return `M${x - half * 0.8} ${y}Q${x - half * 0.7} ${y - swing} ${x - half * 0.6} ${y}${turns.join('')}`
+}
+const inclusions = computed(() =>
+  recipe.layers.flatMap((layer) =>
+    layer.inclusions.map((one, i) => ({
+      name: one.name,
+      x: one.xMm ?? (i - (layer.inclusions.length - 1) / 2) * plan.value.widthMm * 0.2,
+      r: Math.max(plan.value.widthMm * 0.02, Math.cbrt((one.volumeMl ?? 2) * 1000) / 2),
+    })),
+  ),
+)
+/** Pours with a number, where there are several. */
+const numbered = computed(() => {
+  const all = recipe.course.filter(({ kind }) => kind === 'pour')
+  return strokes.value.flatMap((stroke) => {
+    const { form } = stroke
+    const number = all.findIndex(({ key }) => key === stroke.entry) + 1
+    const at =
+      form.kind === 'fill'
+        ? null
+        : form.kind === 'dots'
+          ? form.dots[0]
+          : form.kind === 'ring'
+            ? { x: form.x, y: form.y - form.r }
+            : { x: form.x, y: form.y }
+    return at ? [{ ...stroke, number, at }] : []
+  })
+})
+const clamp = (value: number) => Math.round(Math.max(-1, Math.min(1, value)) * 100) / 100
+function press(event: MouseEvent): void {
+  if (!placing) return
+  const matrix = picture.value?.getScreenCTM()?.inverse()
+  const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix)
+  emit('place', clamp(x / (plan.value.widthMm / 2)), clamp(y / (plan.value.lengthMm / 2)))
+}
+</script>
+
+<template>
+  <figure class="min-w-0">
+    <svg
+      ref="picture"
+      :viewBox="viewBox"
+      class="mx-auto block w-full"
+      :class="[small ? 'max-h-24' : 'max-h-64', placing ? 'cursor-crosshair' : '']"
+      role="img"
+      :aria-label="`The face: ${strokes.map(({ title }) => title).join(', then ') || 'not poured yet'}`"
+      @click="press"
+    >
+      <defs>
+        <clipPath :id="clip">
+          <rect
+            v-if="plan.outline.kind === 'rectangle'"
+            :x="-plan.widthMm / 2"
+            :y="-plan.lengthMm / 2"
+            :width="plan.widthMm"
+            :height="plan.lengthMm"
+            :rx="plan.outline.cornerRadiusMm"
+          />
+          <ellipse
+            v-else-if="plan.outline.kind === 'ellipse'"
+            :rx="plan.widthMm / 2"
+            :ry="plan.lengthMm / 2"
+          />
+          <path v-else :d="pathOf" />
+        </clipPath>
+      </defs>
+      <g :clip-path="`url(#${clip})`">
+        <rect
+          :x="box.x"
+          :y="box.y"
+          :width="box.width"
+          :height="box.height"
+          fill="var(--resin-clear, #e9e2d0)"
+        />
+        <g
+          v-for="stroke in strokes"
+          :key="stroke.entry"
+          :opacity="stroke.cover"
+          @click="placing || emit('choose', stroke.entry)"
+        >
+          <title>{{ stroke.title }}</title>
+          <rect
+            v-if="stroke.form.kind === 'fill'"
+            :x="box.x"
+            :y="box.y"
+            :width="box.width"
+            :height="box.height"
+            :fill="stroke.tint"
+          />
+          <circle
+            v-else-if="stroke.form.kind === 'blob'"
+            :cx="stroke.form.x"
+            :cy="stroke.form.y"
+            :r="stroke.form.r"
+            :fill="stroke.tint"
+          />
+          <circle
+            v-else-if="stroke.form.kind === 'ring'"
+            :cx="stroke.form.x"
+            :cy="stroke.form.y"
+            :r="stroke.form.r"
+            fill="none"
+            :stroke="stroke.tint"
+            :stroke-width="stroke.form.across"
+          />
+          <path
+            v-else-if="stroke.form.kind === 'band'"
+            :d="bandPath(stroke.form)"
+            fill="none"
+            :stroke="stroke.tint"
+            :stroke-width="stroke.form.isWavy ? stroke.form.across * 0.5 : stroke.form.across"
+          />
+          <template v-else>
+            <circle
+              v-for="(dot, i) in stroke.form.dots"
+              :key="i"
+              :cx="dot.x"
+              :cy="dot.y"
+              :r="stroke.form.r"
+              :fill="stroke.tint"
+            />
+          </template>
+        </g>
+        <g v-for="(one, i) in inclusions" :key="`i${i}`" opacity="0.75">
+          <title>{{ one.name }}</title>
+          <ellipse
+            :cx="one.x"
+            cy="0"
+            :rx="one.r"
+            :ry="one.r * 0.7"
+            fill="none"
+            stroke="var(--ink)"
+            :stroke-width="plan.widthMm * 0.006"
+          />
+        </g>
+      </g>
+      <g fill="none" stroke="var(--ink)" :stroke-width="plan.widthMm * 0.005">
+        <rect
+          v-if="plan.outline.kind === 'rectangle'"
+          :x="-plan.widthMm / 2"
+          :y="-plan.lengthMm / 2"
+          :width="plan.widthMm"
+          :height="plan.lengthMm"
+          :rx="plan.outline.cornerRadiusMm"
+        />
+        <ellipse
+          v-else-if="plan.outline.kind === 'ellipse'"
+          :rx="plan.widthMm / 2"
+          :ry="plan.lengthMm / 2"
+        />
+        <path v-else :d="pathOf" />
+        <ellipse
+          v-if="plan.outline.kind === 'ellipse' && plan.outline.holeMm > 0"
+          :rx="plan.outline.holeMm / 2"
+          :ry="plan.outline.holeMm / 2"
+          fill="var(--paper)"
+        />
+      </g>
+      <template v-if="!small">
+        <g
+          v-for="one in numbered"
+          :key="`n${one.entry}`"
+          :transform="`translate(${one.at.x} ${one.at.y})`"
+          class="cursor-pointer"
+          @click="placing || emit('choose', one.entry)"
+        >
+          <circle
+            :r="plan.widthMm * 0.026"
+            fill="var(--sheet)"
+            stroke="var(--ink)"
+            :stroke-width="plan.widthMm * (one.entry === chosen ? 0.011 : 0.004)"
+          />
+          <text
+            text-anchor="middle"
+            dominant-baseline="central"
+            :font-size="plan.widthMm * 0.034"
+            fill="var(--ink)"
+          >
+            {{ one.number }}
+          </text>
+        </g>
+      </template>
+    </svg>
+    <figcaption v-if="!small && !plan.isTrue" class="text-center text-soft">
+      Only its content is known, drawn as a square.
+    </figcaption>
+  </figure>
+</template>
