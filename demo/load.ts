@@ -12,6 +12,7 @@ import type { Who } from '../server/services/Who'
 import type { Order } from '../shared/types/orders'
 import { Chance, liveThrough, solveHere, type Past } from './history'
 import { OPEN_ORDERS, PAST_ORDERS, type DemoOrder } from './orders'
+import { POURED_RECIPES, pouredFields } from './poured'
 import { RECIPES, type DemoLayer } from './recipes'
 import { RESINS } from './resins'
 import {
@@ -87,6 +88,14 @@ export async function furnishYard(
       ),
     }
     recipes.set(recipe.name, (await createRecipe(ids.manager, fields, now)).id)
+  }
+  const byKind = { resin: resins, pigment: ids.pigments, mould: ids.moulds }
+  for (const recipe of POURED_RECIPES) {
+    const fields = pouredFields(recipe, (what, name) => need(byKind[what], name))
+    recipes.set(
+      recipe.name,
+      (await createRecipe(ids.manager, { ...fields, archived: false }, now)).id,
+    )
   }
   const past: Past = {
     who: (id) => ids.people.get(id ?? 0) ?? ids.manager,

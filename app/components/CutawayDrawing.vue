@@ -299,6 +299,12 @@ function inclusionAt(layer: Drawn, inclusion: number): string {
   const tall = (layer.inclusions[inclusion]?.heightMm ?? SYMBOL / scale.value.up) * scale.value.up
   return `translate(${middle.value + xMm * scale.value.across} ${y(layer.fromMm + yMm) - tall / 2}) scale(${Math.max(0.5, Math.min(2, tall / SYMBOL))} ${tall / SYMBOL})`
 }
+const JOIN_WORDS: Record<Join, string> = {
+  tack: 'while tacky',
+  sand: 'on a sanded face',
+  either: 'tacky or sanded',
+  plain: 'on the hard layer',
+}
 const SHORT = 22
 const shortened = (name: string) => (name.length > SHORT ? `${name.slice(0, SHORT - 1)}…` : name)
 const thicknessOf = (layer: Drawn) => figure(layer.toMm - layer.fromMm, 'mm', 1)
@@ -438,7 +444,7 @@ const scaleMm = computed(
             {{ thicknessOf(layer)
             }}{{
               layer.joins
-                ? `, ${layer.joins === 'sand' ? 'on a sanded face' : layer.joins === 'tack' ? 'while tacky' : 'tacky or sanded'}`
+                ? `, ${JOIN_WORDS[layer.joins]}`
                 : ''
             }}
           </text>

@@ -9,6 +9,7 @@ export function mayBeSandedAfter({ recipe, pots }: PlanLine, index: number): boo
   const [layer, next] = [recipe.layers[index], recipe.layers[index + 1]]
   return (
     next !== undefined &&
+    next.joins !== 'plain' &&
     (next.joins === 'either' ||
       pots.some((pot) => pot.layerId === layer?.id && pot.pouredMin !== null))
   )

@@ -39,6 +39,8 @@ import { mouldId } from './ids'
 
 /** A poured piece is on its rack within these minutes. */
 const TO_RACK_MIN = 10
+/** A cup that may be poured stands no longer than this, minutes; a starting value. */
+const STANDS_MIN = 10
 /** Carrying a pot's pieces into the heated box; a starting value. */
 const TO_BOX_MIN = 2
 /** How late a heat pass may come, minutes. */
@@ -257,7 +259,8 @@ class Builder {
   /** The milestone that ends a layer's cure on the rack. */
   private openingOf(line: PlanLine, index: number): Milestone {
     if (index === line.recipe.layers.length - 1) return firstWait(line.recipe)
-    return this.sandsAfter(line, index) ? 'sand' : 'tackFrom'
+    if (this.sandsAfter(line, index)) return 'sand'
+    return line.recipe.layers[index + 1]?.joins === 'plain' ? 'demould' : 'tackFrom'
   }
 
   private addStep(
@@ -357,8 +360,8 @@ class Builder {
       place: rack,
       openWet: true,
     })
-    if (mixing.lastPour) this.lag(mixing.lastPour, pouring)
-    else this.lag(mixing.rest, pouring)
+    if (mixing.lastPour) this.lag(mixing.lastPour, pouring, 0, STANDS_MIN)
+    else this.lag(mixing.rest, pouring, 0, STANDS_MIN)
     this.lag(
       mixing.mix,
       pouring,
@@ -380,7 +383,7 @@ class Builder {
     })
     for (const earlier of before) {
       if (!overlap(earlier, range)) continue
-      this.lagAfter(earlier, index === 0 ? mixing.mix : pouring)
+      this.lagAfter(earlier, mixing.mix)
     }
     if (index > 0) this.keepTackWindow(line, index, pot, pouring)
     const cured = this.addBox(line, layer, pot, index, curing)
@@ -589,7 +592,7 @@ class Builder {
   /** The pour must come before the layer below has dried out of its tack window. */
   private keepTackWindow(line: PlanLine, index: number, pot: PlanPot, pouring: string): void {
     const [below, own] = [line.recipe.layers[index - 1], line.recipe.layers[index]]
-    if (!below || !own || this.sandsAfter(line, index - 1)) return
+    if (!below || !own || own.joins === 'plain' || this.sandsAfter(line, index - 1)) return
     const closes = this.wait(below, 'tackTo').notBeforeMin
     for (const lower of line.pots.filter(
       (one) => one.layerId === below.id && overlap(rangeOf(one), rangeOf(pot)),

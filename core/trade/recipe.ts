@@ -14,8 +14,11 @@ export type NamedInclusion = Inclusion & {
   yMm?: number
 }
 
-/** How a layer joins the one below it. */
-export const JOINS = ['tack', 'sand', 'either'] as const
+/**
+ * How a layer joins the one below it: in its tack window, sanded once it is hard, whichever suits,
+ * or on the hard layer as it is, which holds less.
+ */
+export const JOINS = ['tack', 'sand', 'either', 'plain'] as const
 export type Join = (typeof JOINS)[number]
 
 export interface Layer {

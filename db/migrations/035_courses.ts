@@ -194,7 +194,7 @@ export async function up(knex: Knex): Promise<void> {
     table.string('layer_key', 24).notNullable().defaultTo('l0')
     table.json('rest').notNullable().defaultTo('{"from":0,"to":1,"leastMin":0}')
     table.json('split').notNullable().defaultTo('[]')
-    table.enum('joins', ['tack', 'sand', 'either']).notNullable().defaultTo('either')
+    table.enum('joins', ['tack', 'sand', 'either', 'plain']).notNullable().defaultTo('either')
   })
   await knex.schema.createTable('recipe_pigments', (table) => {
     owned(table)
@@ -333,7 +333,7 @@ async function takenApart(
         heat_after_min: JSON.stringify(
           own.filter(({ kind }) => kind === 'pass').flatMap(({ at }) => at),
         ),
-        recoat: layer.joins,
+        recoat: layer.joins === 'plain' ? 'sand' : layer.joins,
       })
     for (const { pigmentId, dose } of cups[0]?.pigments ?? [])
       await knex('recipe_layer_pigments').insert({

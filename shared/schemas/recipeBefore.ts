@@ -14,7 +14,7 @@ export interface LayerBefore {
   restMin: number
   pourMin: number
   heatAfterMin: number[]
-  recoat: Layer['joins']
+  recoat: 'tack' | 'sand' | 'either'
 }
 
 /** A step as it was kept before there was one course of work. */

@@ -29,6 +29,7 @@ const JOINS = [
   { value: 'either', label: 'tacky, else sanded' },
   { value: 'tack', label: 'while tacky' },
   { value: 'sand', label: 'cured, sanded, wiped' },
+  { value: 'plain', label: 'hard, as it is' },
 ] as const
 const setCoat = (
   name: 'thicknessMm' | 'sideHeightMm' | 'sideThicknessMm',

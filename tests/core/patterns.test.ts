@@ -1,0 +1,209 @@
+import { describe, expect, test } from '@jest/globals'
+import { costBatch, potOf, potsOfLayer } from '../../core/pot'
+import { checkCourse, courseParts, sizeBatch } from '../../core/recipe'
+import {
+  makerId,
+  mouldId,
+  placeId,
+  planRequest,
+  stationId,
+  type PlanLine,
+} from '../../core/question'
+import { checkPlan, plan } from '../../core/plan'
+import { pouredMlOf } from '../../core/size'
+import type { Pigment, Recipe, Resin } from '../../core/trade'
+import { POURED_RECIPES, pouredFields } from '../../demo/poured'
+import { RESINS } from '../../demo/resins'
+import { PIGMENTS } from '../../demo/workshop'
+import { mould, rules } from '../fixtures/studio'
+
+const resins = new Map(RESINS.map((one, i): [number, Resin] => [i + 1, { ...one, id: i + 1 }]))
+const pigments = new Map(
+  PIGMENTS.map((one, i): [number, Pigment] => [
+    i + 1,
+    {
+      id: i + 1,
+      name: one.name,
+      hex: one.hex,
+      form: one.form,
+      pricePerG: one.price_per_g,
+      ...(one.density && { density: Number(one.density) }),
+      ...(one.drop_ml && { dropMl: Number(one.drop_ml) }),
+    },
+  ]),
+)
+const idOf = (what: 'resin' | 'pigment' | 'mould', name: string) =>
+  what === 'mould'
+    ? 1
+    : [...(what === 'resin' ? resins : pigments)].find(([, one]) => one.name === name)![0]
+const recipeOf = (name: string): Recipe => {
+  const fields = pouredFields(
+    POURED_RECIPES.find((one) => one.name === name)!,
+    idOf,
+  )
+  return { ...fields, id: 1, layers: fields.layers.map((layer, i) => ({ ...layer, id: i + 1 })) }
+}
+const PIECES = 2
+const losses = { ...rules, perCupMl: 3, reservePct: 5 }
+const WARM_C = 22
+const HORIZON_DAYS = 40
+
+const days = Array.from({ length: HORIZON_DAYS }, (_, day): [number, number] => [
+  day * 1440 + 480,
+  day * 1440 + 1200,
+])
+const workroom = {
+  makers: [1, 2].map((id) => ({
+    id: makerId.of(id),
+    skills: ['pour', 'finish', 'pack', 'paint'],
+    shifts: days,
+  })),
+  stations: ['bench', 'pour table', 'sander', 'finishing bench'].map((kind, i) => ({
+    id: stationId.of(i + 1),
+    kind,
+    room: kind === 'bench' || kind === 'pour table' ? 'pour' : 'finish',
+  })),
+  places: [{ id: placeId.of(1), kind: 'rack', room: 'pour', areaCm2: 9000 }],
+  moulds: [{ id: mouldId.of(1), count: 4 }],
+  ownOnly: [],
+  range: { coldC: 18, warmC: WARM_C },
+  box: null,
+}
+
+/** The pots of a line, as the workshop would stand them ready. */
+function potsFor(recipe: Recipe): PlanLine['pots'] {
+  const sized = sizeBatch(recipe, PIECES, losses)
+  if (!sized.ok) throw new Error(JSON.stringify(sized.issues))
+  const works = courseParts(recipe).work
+  let id = 0
+  return recipe.layers.flatMap((layer, layerIndex) => {
+    const [resin, work] = [resins.get(layer.resinId)!, works[layerIndex]!]
+    const { netMl } = sized.value.layers[layerIndex]!
+    const terms = { resin, rules: losses, warmC: WARM_C, pigments }
+    return potsOfLayer({ layer, work }, sized.value.layers[layerIndex]!, PIECES, terms).pots.map(
+      ({ firstPiece, pieces }) => {
+        const portion = { lineId: 1, layer, work, layerIndex, firstPiece, pieces, mouldId: 1 }
+        const figures = potOf([{ ...portion, pouredMl: pouredMlOf(layer, netMl, pieces) }], terms)
+        return {
+          id: ++id,
+          layerId: layer.id,
+          firstPiece,
+          pieces,
+          stirMin: figures.stirMin,
+          restMin: figures.restMin,
+          pourMin: figures.portionMin[0]!,
+          workMin: figures.workMin,
+          pouredMin: null,
+          heatedUntilMin: null,
+        }
+      },
+    )
+  })
+}
+
+/** A line of an order for a pattern, planned and costed. */
+function made(name: string) {
+  const recipe = recipeOf(name)
+  const pots = potsFor(recipe)
+  const question = planRequest({
+    horizonMin: HORIZON_DAYS * 1440,
+    lines: [
+      {
+        id: 1,
+        recipe,
+        owner: null,
+        quantity: PIECES,
+        promisedMin: HORIZON_DAYS * 1440,
+        weight: 1,
+        inParts: false,
+        demoulded: new Set(),
+        good: new Set(),
+        pots,
+      },
+    ],
+    resins,
+    workroom,
+    rules: losses,
+    paths: { sandLines: new Set(), boxLines: new Set() },
+    iterations: 10,
+    seed: 1,
+  })
+  const solved = plan(question.request, { now: () => 0, startedAt: 0 })
+  const costed = costBatch({
+    recipe,
+    pieces: PIECES,
+    resins,
+    pigments,
+    mould,
+    potsPerLayer: recipe.layers.map(({ id }) => pots.filter((pot) => pot.layerId === id).length),
+    rules: losses,
+  })
+  return { recipe, pots, question, solved, costed }
+}
+
+describe.each(POURED_RECIPES.map(({ name }) => [name] as const))('%s', (name) => {
+  const { recipe, question, solved, costed } = made(name)
+
+  test('has a course in which nothing is amiss', () => expect(checkCourse(recipe)).toEqual([]))
+  test('goes from its order to a plan that breaks nothing', () => {
+    if (!solved.ok) throw new Error(JSON.stringify(solved.issues))
+    expect(checkPlan(question.request, solved.value.tasks)).toEqual([])
+    const at = (title: string) =>
+      solved.value.tasks.filter((task) => question.meaning.get(task.id)?.title === title)
+    for (const layer of recipe.layers) {
+      const [mix, pour] = [at(`mix ${layer.name}`)[0]!, at(`pour ${layer.name}`)[0]!]
+      const rest = at(`${layer.name} rests`)[0]!
+      expect(pour.startMin).toBeGreaterThanOrEqual(mix.endMin)
+      // A cup stands no more than minutes beyond its rest.
+      expect(pour.startMin - rest.endMin).toBeLessThanOrEqual(10)
+    }
+    for (const entry of recipe.course)
+      for (const { of, mostMin } of entry.within) {
+        const earlier = recipe.course.find(({ key }) => key === of)!
+        if (earlier.pour || entry.pour || entry.mix) continue
+        const [from, to] = [at(earlier.name)[0]!, at(entry.name)[0]!]
+        expect(to.startMin - from.endMin).toBeLessThanOrEqual(mostMin)
+      }
+  })
+  test('costs its resins, pigments, every entry of its course and nothing twice', () => {
+    if (!costed.ok) throw new Error(JSON.stringify(costed.issues))
+    const names = costed.value.lines.map((line) => line.name)
+    expect(new Set(names).size).toBe(names.length)
+    for (const layer of recipe.layers)
+      expect(names).toContain(`${resins.get(layer.resinId)!.name}, ${layer.name}`)
+    for (const entry of recipe.course.filter(({ kind, name: title }) => title !== '' && kind))
+      expect(names.some((line) => line.startsWith(entry.name))).toBe(true)
+    expect(Number(costed.value.costPerGood)).toBeGreaterThan(5)
+  })
+})
+
+test('cups and pours add up to the mix, whatever the number of pieces and the film', () => {
+  for (const { name } of POURED_RECIPES) {
+    const recipe = recipeOf(name)
+    const sized = sizeBatch(recipe, 3, losses)
+    if (!sized.ok) throw new Error(name)
+    recipe.layers.forEach((layer, layerIndex) => {
+      const work = courseParts(recipe).work[layerIndex]!
+      const pouredMl = pouredMlOf(layer, sized.value.layers[layerIndex]!.netMl, 3)
+      const figures = potOf(
+        [{ lineId: 1, layer, work, layerIndex, firstPiece: 1, pieces: 3, mouldId: null, pouredMl }],
+        { resin: resins.get(layer.resinId)!, rules: losses, warmC: WARM_C, pigments },
+      )
+      const sum = (list: readonly number[]) => list.reduce((total, ml) => total + ml, 0)
+      expect(sum(figures.pours.map(({ ml }) => ml))).toBeCloseTo(pouredMl, 6)
+      const hasMixingCup = layer.cups.some(({ isMixingCup }) => isMixingCup)
+      expect(
+        sum(figures.cups.map(({ takenMl }) => takenMl)) + (hasMixingCup ? 0 : losses.perCupMl),
+      ).toBeCloseTo(figures.needMl - figures.reserveMl, 6)
+    })
+  }
+})
+
+test('the same block of a slow and of a quick resin rests as long as its own cup allows', () => {
+  const [slow, quick] = ['Marbled keepsake', 'Marbled keepsake, quick'].map(
+    (name) => potsFor(recipeOf(name))[0]!,
+  )
+  expect(slow!.restMin / slow!.workMin).toBeCloseTo(0.15, 6)
+  expect(quick!.restMin / quick!.workMin).toBeCloseTo(0.15, 6)
+  expect(quick!.restMin).toBeLessThan(slow!.restMin)
+})
