@@ -177,6 +177,15 @@ export const OPEN_ORDERS: DemoOrder[] = [
   ),
   commission(
     0,
+    27,
+    'A thaw for the mill stair',
+    'Pell Street practice',
+    [['Thaw dial', 1]],
+    'slate, chalk, copper in the middle',
+    'The copper must not touch the rim.',
+  ),
+  commission(
+    0,
     30,
     'Plaques nine to twenty',
     'Guesthouse at Nettle Cross',

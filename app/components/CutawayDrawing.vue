@@ -441,12 +441,7 @@ const scaleMm = computed(
             font-size="13"
             fill="var(--soft)"
           >
-            {{ thicknessOf(layer)
-            }}{{
-              layer.joins
-                ? `, ${JOIN_WORDS[layer.joins]}`
-                : ''
-            }}
+            {{ thicknessOf(layer) }}{{ layer.joins ? `, ${JOIN_WORDS[layer.joins]}` : '' }}
           </text>
         </template>
       </g>

@@ -42,7 +42,7 @@ test('two hundred orders of which seven are wrong are looked at, told and taken;
   const resins = (await (await page.request.get('/api/resins')).json()) as { id: number }[]
   const recipes = (await (await page.request.get('/api/recipes')).json()) as {
     name: string
-    layers: { resinId: number }[]
+    layers: { resinId: number; cups: object[] }[]
   }[]
   const pull = recipes.find((recipe) => recipe.name === 'Drawer pull')!
   const resin = resins.find((one) => one.id === pull.layers[0]!.resinId)!
@@ -61,7 +61,11 @@ test('two hundred orders of which seven are wrong are looked at, told and taken;
     data: {
       ...recipeFields,
       mouldId: null,
-      layers: pull.layers.map((layer) => ({ ...layer, resinId: own.id })),
+      layers: pull.layers.map((layer) => ({
+        ...layer,
+        resinId: own.id,
+        cups: layer.cups.map((cup) => ({ ...cup, pigments: [] })),
+      })),
     },
   })
   expect(written.ok()).toBe(true)

@@ -105,8 +105,10 @@ test('24 plaques of one colour are gathered into the fewest pots, kept, planned 
   await pot.getByRole('link', { name: 'Room plaque' }).click()
   await expect(page.getByText(/^8 pieces for/)).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Pours, one after another' })).toBeVisible()
-  await expect(page.getByRole('row', { name: /Chalk white paste/ })).toHaveCount(1)
-  await expect(page.getByText('1 of clear in reserve')).toBeVisible()
+  await expect(page.getByRole('list', { name: 'Cups' }).getByText('Chalk white paste')).toHaveCount(
+    1,
+  )
+  await expect(page.getByText('Mixed on top in reserve')).toBeVisible()
 })
 
 test('a layer moved to another pot shows at once what breaks; a pot that breaks is not kept; what was kept is undone', async ({

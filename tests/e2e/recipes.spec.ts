@@ -123,6 +123,7 @@ test('each maker reads and types in units of their own', async ({ page }) => {
     .getByRole('main')
     .getByRole('link', { name: /Meadow bookend/ })
     .click()
+  await page.getByRole('button', { name: /^The piece/ }).click()
   // 9 mm and 34 mm
   await expect(page.getByLabel('deep')).toHaveValue('0.3543')
   await expect(page.getByLabel('height')).toHaveValue('1.3386')

@@ -45,7 +45,7 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     ).toContainText('20.0 mm')
     // 10 cm × 5 cm × 2 cm
     await expect(page.getByText('Holds 100.0 ml to the brim')).toBeVisible()
-    await page.getByRole('button', { name: /^pour clear block/ }).click()
+    await page.getByRole('button', { name: /^pour clear block \d/ }).click()
     await field(page, 'each piece').fill('2')
     await pick(page, 'Add to the course', 'Lay out everything')
     await page.getByLabel('Name of the step').fill('Wipe')

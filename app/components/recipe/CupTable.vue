@@ -25,7 +25,8 @@ function add(): void {
   )
   const hasRest = cups.value.some(({ part }) => part !== null && 'rest' in part)
   cups.value = [
-    ...cups.value,
+    // A cup that had the layer’s name keeps it beside the new one.
+    ...cups.value.map((cup) => (cups.value.length === 1 ? { ...cup, name: layer.name } : cup)),
     {
       key,
       name: `cup ${cups.value.length + 1}`,

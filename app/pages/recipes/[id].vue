@@ -401,6 +401,7 @@ function placePour(x: number, y: number): void {
             }}
             of resin.
           </p>
+          <RecipeCost v-if="!complaint" :recipe="asRecipe" />
         </div>
         <section class="min-w-0" aria-label="Layers from the face backwards">
           <PieceFields

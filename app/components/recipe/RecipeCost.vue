@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { mouldsInUse, type Recipe } from '~~/core/trade'
+import { whyCostPerGood, whyPrice, type PricedRules } from '~~/core/why'
+
+/** What a piece of a recipe costs while it is written, made so many at a time. */
+const { recipe } = defineProps<{ recipe: Recipe }>()
+const workshop = useWorkshopStore()
+const mould = computed(() => workshop.moulds.get(recipe.mouldId ?? 0) ?? null)
+const typed = ref<number>()
+/** As many as there are moulds for, as long as nobody says otherwise. */
+const pieces = computed(() =>
+  Math.max(1, Math.floor(typed.value ?? (mould.value ? mouldsInUse(mould.value) : 1)) || 1),
+)
+const { costed } = useBatch(
+  () => recipe,
+  () => pieces.value,
+)
+const cost = computed(() => (costed.value?.ok ? costed.value.value : null))
+const priced = computed<PricedRules | null>(() => {
+  const { rules } = workshop
+  return rules?.money ? { ...rules, money: rules.money } : null
+})
+</script>
+
+<template>
+  <dl v-if="cost && priced" class="flex flex-wrap items-end gap-x-6 gap-y-2">
+    <div>
+      <dt class="text-soft">a good piece costs</dt>
+      <dd><WhyNumber large :why="whyCostPerGood(cost, pieces, priced)" /></dd>
+    </div>
+    <div>
+      <dt class="text-soft">ask, with tax</dt>
+      <dd><WhyNumber large :why="whyPrice(cost, priced)" /></dd>
+    </div>
+    <FieldNumber
+      class="w-32"
+      optional
+      label="made at a time"
+      :model-value="typed ?? pieces"
+      @update:model-value="typed = $event"
+    />
+  </dl>
+</template>
