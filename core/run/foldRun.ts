@@ -14,6 +14,7 @@ function standing(events: readonly RunEvent[]): RunEvent[] {
  * Works out where a run stands from everything that was done so far.
  * The state is nothing but a fold over the log, so a reload, a second screen or a restart shows the
  * same.
+ * The second part follows what was really poured of the first.
  * After both parts a ratio outside the resin's tolerance asks for the exact top-up first
  * (`rescue`).
  * The rest is counted from the end of stirring, as makers count it.
@@ -99,15 +100,7 @@ function stepOf(
   if (marks.spoiled !== null) return { kind: 'spoiled' }
   if (state.cureStartedAt !== null) return { kind: 'done' }
   const part = targets.parts[weighings]
-  if (part)
-    return {
-      kind: 'weigh',
-      part: part.part,
-      target: part.ownAmount,
-      readTo: part.readTo,
-      unit: part.unit,
-      isTopUp: false,
-    }
+  if (part) return weighStep(targets, part, state.inCup)
   if (state.stirEndedAt === null) {
     const topUp = marks.stirStarted === null ? topUpStep(targets, state.inCup) : null
     return topUp ?? { kind: 'stir', minutes: targets.stirMin, startedAt: marks.stirStarted }
@@ -125,6 +118,30 @@ function stepOf(
       dueAt: state.pourEndedAt + (targets.heatAfterMin[index] ?? 0) * MS_PER_MIN,
     }
   return { kind: 'cure' }
+}
+
+/**
+ * What is poured next. The second part follows what was really poured of the first, so that the
+ * ratio holds whatever went in.
+ */
+function weighStep(
+  targets: RunTargets,
+  part: RunTargets['parts'][number],
+  inCup: RunState['inCup'],
+): RunStep {
+  const [first] = targets.parts
+  const poured = first && first.part !== part.part ? inCup[first.part] : 0
+  const follows = first && poured > 0 && first.ownAmount > 0 ? poured / first.ownAmount : 1
+  const target = part.ownAmount * follows
+  const addsUp = part.readTo !== part.ownAmount
+  return {
+    kind: 'weigh',
+    part: part.part,
+    target,
+    readTo: follows === 1 ? part.readTo : addsUp ? poured + target : target,
+    unit: part.unit,
+    isTopUp: false,
+  }
 }
 
 function topUpStep(targets: RunTargets, inCup: RunState['inCup']): RunStep | null {

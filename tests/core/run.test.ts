@@ -37,6 +37,11 @@ describe('foldRun', () => {
   test.each<[string, RunEvent[], object]>([
     ['begins with the first part', [], { kind: 'weigh', part: 'a', target: 80, isTopUp: false }],
     ['goes on with the second', weighedBoth.slice(0, 1), { kind: 'weigh', part: 'b', readTo: 40 }],
+    [
+      'the second part follows what was really poured of the first',
+      [{ kind: 'weighed', part: 'a', amount: 88, at: 0 }],
+      { kind: 'weigh', part: 'b', target: 44, readTo: 44 },
+    ],
     ['stirs when both are in', weighedBoth, { kind: 'stir', startedAt: null }],
     ['rests from the end of stirring', stirred, { kind: 'rest', until: 16 * MIN }],
     [

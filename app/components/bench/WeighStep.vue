@@ -20,6 +20,8 @@ const nudge = (by: number) =>
 /** In the maker's own unit, with the digits that the device shows. */
 const own = (value: number) => ownFigure(value, step.unit, decimals.value)
 const off = computed(() => shows.value - step.readTo)
+/** Nearer than half a digit is as near as the device can tell. */
+const isExact = computed(() => Math.abs(off.value) < Math.max(1e-9, grain / 2 - 1e-9))
 </script>
 
 <template>
@@ -55,9 +57,9 @@ const off = computed(() => shows.value - step.readTo)
       </button>
       <p class="text-center max-sm:order-first max-sm:col-span-4 sm:min-w-56" aria-live="polite">
         it shows <strong class="text-[1.5em]">{{ own(shows).text }}</strong><br /><span
-          :class="Math.abs(off) < 1e-9 ? 'text-soft' : 'text-soon'"
+          :class="isExact ? 'text-soft' : 'text-soon'"
           >{{
-            Math.abs(off) < 1e-9 ? 'exactly' : `${off > 0 ? '+' : '−'}${own(Math.abs(off)).text}`
+            isExact ? 'exactly' : `${off > 0 ? '+' : '−'}${own(Math.abs(off)).text}`
           }}</span
         >
       </p>

@@ -48,11 +48,17 @@ const before = computed(() =>
   addsUp.value && bench.state ? bench.state.inCup.a + bench.state.inCup.b : 0,
 )
 const shows = ref(0)
+/** What the device can show of a target that follows what was poured before; others are so already. */
+function onDevice(readTo: number): number {
+  const isTold = run.value?.targets.parts.some((part) => part.readTo === readTo) ?? true
+  const shown = isTold || grain.value <= 0 ? readTo : Math.round(readTo / grain.value) * grain.value
+  return Math.round(shown * 1e6) / 1e6
+}
 watch(
   () =>
     step.value?.kind === 'weigh' ? `${step.value.part}${step.value.readTo}${before.value}` : '',
   () => {
-    if (step.value?.kind === 'weigh') shows.value = Math.round(step.value.readTo * 1e6) / 1e6
+    if (step.value?.kind === 'weigh') shows.value = onDevice(step.value.readTo)
   },
   { immediate: true },
 )
