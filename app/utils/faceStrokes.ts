@@ -1,4 +1,4 @@
-import { tintOfCup } from '~~/core/pot'
+import { hueOfCup } from '~~/core/pot'
 import { layerDepthMm, poursOfPiece, workOf } from '~~/core/recipe'
 import type { PlanView } from '~~/core/size'
 import type { Cup, Entry, Pigment, Recipe } from '~~/core/trade'
@@ -70,7 +70,7 @@ function strokesOfLayer(
       {
         entry: entry.key,
         layer: index,
-        tint: tintOfCup(cup, layer.cups, pigments),
+        tint: hueOfCup(cup, layer.cups, pigments),
         cover: coverOf(cup, layer.cups, depthMm),
         form: formOf(pour, share * areaMm2, share, plan, layer.cups.length),
         title: `${cup.name}, ${HOW_WORDS[pour.how]}${pour.where === '' ? '' : ` ${pour.where}`}`,

@@ -79,6 +79,28 @@ export function tintOfCup(
       )
 }
 
+/**
+ * The pigment itself of a cup, as it looks where enough of it hides what lies behind: for drawings
+ * that tell by themselves how far it hides.
+ */
+export function hueOfCup(
+  cup: Cup,
+  cups: readonly Cup[],
+  pigments: ReadonlyMap<number, Pigment>,
+): string {
+  const deep = (one: Cup): Cup => ({
+    ...one,
+    pigments: one.pigments.map(({ pigmentId, dose }) => ({
+      pigmentId,
+      dose: {
+        loadPct: OPAQUE_LOAD_PCT * drawnLoadPct(dose, pigments.get(pigmentId) ?? NO_PIGMENT),
+      },
+    })),
+  })
+  return tintOfCup(deep(cup), cups.map(deep), pigments)
+}
+const NO_PIGMENT = {} as Pigment
+
 /** The share of a layer that a cup takes, as a drawing needs it: the rest is what the others leave. */
 function drawnShare(cup: Cup, { cups }: Pick<Layer, 'cups'>): number {
   if (cup.part === null || cup.over !== null) return 0

@@ -75,9 +75,11 @@ test('a layer of three cups and five pours is built on the picture, ordered, and
 
   await test.step('what is taken back is as it was', async () => {
     const saved = await page.evaluate(async () => (await fetch('/api/recipes')).json())
-    await field('stir').count()
     await course.filter({ hasText: 'dots' }).getByRole('button').first().click()
     await field('Where, in a word').fill('nowhere')
+    await page.waitForFunction(() =>
+      Object.values(sessionStorage).some((kept) => String(kept).includes('nowhere')),
+    )
     await page.reload()
     await page.getByRole('button', { name: 'Drop it' }).click()
     await expect(course.filter({ hasText: 'nowhere' })).toHaveCount(0)

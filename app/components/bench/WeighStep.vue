@@ -58,9 +58,7 @@ const isExact = computed(() => Math.abs(off.value) < Math.max(1e-9, grain / 2 - 
       <p class="text-center max-sm:order-first max-sm:col-span-4 sm:min-w-56" aria-live="polite">
         it shows <strong class="text-[1.5em]">{{ own(shows).text }}</strong><br /><span
           :class="isExact ? 'text-soft' : 'text-soon'"
-          >{{
-            isExact ? 'exactly' : `${off > 0 ? '+' : '−'}${own(Math.abs(off)).text}`
-          }}</span
+          >{{ isExact ? 'exactly' : `${off > 0 ? '+' : '−'}${own(Math.abs(off)).text}` }}</span
         >
       </p>
       <button

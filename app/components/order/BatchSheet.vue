@@ -86,7 +86,10 @@ const priced = computed<PricedRules | null>(() => {
       <div v-if="sized && !sized.ok" role="alert" class="wrong">
         {{ inOwnWords(allSaid(sized.issues)) }}
       </div>
-      <CutawayDrawing :shape="recipe.shape" :layers="drawn" class="sheet max-w-3xl p-2" />
+      <div class="sheet grid max-w-4xl items-center gap-4 p-2 sm:grid-cols-[minmax(0,1fr)_14rem]">
+        <CutawayDrawing :shape="recipe.shape" :layers="drawn" />
+        <FaceDrawing :recipe="recipe" />
+      </div>
       <div v-if="warnings.length" role="status">
         <ul class="border-l-4 border-hands bg-hands-wash px-4 py-2">
           <li v-for="warning in warnings" :key="warning">{{ warning }}</li>

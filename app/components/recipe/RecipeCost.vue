@@ -23,15 +23,17 @@ const priced = computed<PricedRules | null>(() => {
 </script>
 
 <template>
-  <dl v-if="cost && priced" class="flex flex-wrap items-end gap-x-6 gap-y-2">
-    <div>
-      <dt class="text-soft">a good piece costs</dt>
-      <dd><WhyNumber large :why="whyCostPerGood(cost, pieces, priced)" /></dd>
-    </div>
-    <div>
-      <dt class="text-soft">ask, with tax</dt>
-      <dd><WhyNumber large :why="whyPrice(cost, priced)" /></dd>
-    </div>
+  <div v-if="cost && priced" class="flex flex-wrap items-end gap-x-6 gap-y-2">
+    <dl class="flex gap-x-6">
+      <div>
+        <dt class="text-soft">a good piece costs</dt>
+        <dd><WhyNumber large :why="whyCostPerGood(cost, pieces, priced)" /></dd>
+      </div>
+      <div>
+        <dt class="text-soft">ask, with tax</dt>
+        <dd><WhyNumber large :why="whyPrice(cost, priced)" /></dd>
+      </div>
+    </dl>
     <FieldNumber
       class="w-32"
       optional
@@ -39,5 +41,5 @@ const priced = computed<PricedRules | null>(() => {
       :model-value="typed ?? pieces"
       @update:model-value="typed = $event"
     />
-  </dl>
+  </div>
 </template>

@@ -12,6 +12,7 @@ import {
   layerDepthMm,
   movedLayer,
   moveBoundary,
+  poursOfPiece,
   sizePiece,
   splitLayer,
 } from '~~/core/recipe'
@@ -249,6 +250,9 @@ const warnings = computed(() => {
       )
     : []
 })
+/** What the pours of the chosen layer leave in its cups, for one piece, ml. */
+const LEFT_ML = 0.05
+const leftMl = computed(() => poursOfPiece(asRecipe.value, chosen.value)?.leftMl ?? 0)
 function takeResin(resinId: number): void {
   const layer = draft.value.layers[chosen.value]
   if (layer) draft.value.layers[chosen.value] = { ...layer, resinId }
@@ -429,6 +433,10 @@ function placePour(x: number, y: number): void {
             <button type="button" class="quiet slim" @click="addLayer">Add a layer</button>
           </div>
           <p v-if="errorAt('layers')" class="wrong">{{ errorAt('layers') }}</p>
+          <p v-if="leftMl > LEFT_ML" role="status" class="mb-2 border-l-4 border-hands pl-3">
+            The pours leave {{ figure(leftMl, 'ml', 1) }} of this layer in its cups: let the last of
+            each cup pour the rest.
+          </p>
           <div v-if="warnings.length > 0" role="status">
             <ul class="mb-2 space-y-1">
               <li

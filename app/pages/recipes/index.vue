@@ -52,13 +52,14 @@ const shown = computed(() =>
       <li v-for="recipe in shown" :key="recipe.id" class="border-b border-hair">
         <NuxtLink
           :to="`/recipes/${recipe.id}`"
-          class="grid grid-cols-[9rem_1fr] items-center gap-4 py-2 hover:bg-sheet"
+          class="grid grid-cols-[8rem_4.5rem_1fr] items-center gap-4 py-2 hover:bg-sheet"
         >
           <CutawayDrawing
             small
             :shape="recipe.shape"
             :layers="drawnLayers(recipe, workshop.pigments)"
           />
+          <FaceDrawing small :recipe="recipe" />
           <span
             ><span class="font-label text-lg leading-tight">{{ recipe.name }}</span
             ><br /><span class="text-soft"
