@@ -27,7 +27,7 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
   ['today', (page) => page.goto('/')],
   ['orders', (page) => page.goto('/orders')],
   ['order', named('/orders', 'Plaques one to eight')],
-  ['recipe', named('/recipes', 'Lamp base')],
+  ['recipe', named('/recipes', 'Thaw dial')],
   ['sizing', (page) => page.goto('/sizing')],
   ['mould', named('/sizing', 'Lamp base mould')],
   ['pots', (page) => page.goto('/pots')],

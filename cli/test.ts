@@ -72,29 +72,75 @@ const variablesOf = ({ settings }: OwnDatabase): NodeJS.ProcessEnv => ({
   VELVET_DB_NAME: settings.database,
 })
 
+/** Unit tests that need no database run beside those that share one. */
+const WITHOUT_DATABASE = ['tests/app', 'tests/core', 'tests/shared']
+const WITH_DATABASE = ['tests/cli', 'tests/server']
+
 async function jest(args: readonly string[]): Promise<Count> {
   process.stdout.write('\n── Jest: the core, and the server against a real database\n')
   const folder = join(FOLDER, 'jest')
   rmSync(folder, { recursive: true, force: true })
   const database = await startMariadb(folder)
-  const results = join(folder, 'results.json')
+  const env = variablesOf(database)
   try {
-    const passed = await run(
-      bin('jest'),
-      ['--runInBand', '--json', `--outputFile=${results}`, ...args],
-      { NODE_OPTIONS: '--experimental-vm-modules', ...variablesOf(database) },
+    if (args.length > 0) return await jestRun(join(folder, 'results.json'), args, env)
+    return total(
+      await Promise.all([
+        jestRun(join(folder, 'without.json'), WITHOUT_DATABASE, {}),
+        jestRun(join(folder, 'with.json'), WITH_DATABASE, env),
+      ]),
     )
-    return countIn(results, passed, (json) => {
-      const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = json as {
-        numPassedTests: number
-        numFailedTests: number
-        numRuntimeErrorTestSuites: number
-      }
-      return { passed: numPassedTests, failed: numFailedTests + numRuntimeErrorTestSuites }
-    })
   } finally {
     await database.stop()
   }
+}
+
+async function jestRun(
+  results: string,
+  args: readonly string[],
+  env: NodeJS.ProcessEnv,
+): Promise<Count> {
+  const passed = await run(
+    bin('jest'),
+    ['--runInBand', '--json', `--outputFile=${results}`, ...args],
+    { NODE_OPTIONS: '--experimental-vm-modules', ...env },
+  )
+  return countIn(results, passed, (json) => {
+    const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = json as {
+      numPassedTests: number
+      numFailedTests: number
+      numRuntimeErrorTestSuites: number
+    }
+    return { passed: numPassedTests, failed: numFailedTests + numRuntimeErrorTestSuites }
+  })
+}
+
+const total = (counts: readonly Count[]): Count =>
+  counts.reduce(
+    (sum, count) => ({ passed: sum.passed + count.passed, failed: sum.failed + count.failed }),
+    { passed: 0, failed: 0 },
+  )
+
+/** What can be told without running anything, half of it beside the other half. */
+async function checks(): Promise<Count[]> {
+  const inTurn = async (...list: (readonly [string, string, readonly string[]])[]) => {
+    const counts: Count[] = []
+    for (const [name, command, args] of list) counts.push(await check(name, bin(command), args))
+    return counts
+  }
+  const halves = await Promise.all([
+    inTurn(
+      ['format', 'prettier', ['--check', '--log-level', 'warn', '.']],
+      ['lint', 'eslint', ['.', '--max-warnings', '0']],
+    ),
+    inTurn(
+      ['what nobody uses or declares', 'knip', ['--no-progress']],
+      ['circles of imports', 'madge', CIRCLES],
+      ['types of the application', 'vue-tsc', ['--build', '--noEmit']],
+      ['types of commands, demo and tests', 'tsc', ['-p', 'tsconfig.tools.json']],
+    ),
+  ])
+  return halves.flat()
 }
 
 async function playwright(args: readonly string[]): Promise<Count> {
@@ -153,22 +199,12 @@ export async function testCommand(args: readonly string[]): Promise<number> {
   else if (args[0] === 'hours') counts.push(...(await atOtherHours(args.slice(1))))
   else {
     await run(bin('nuxt'), ['prepare', '--logLevel', 'silent'])
-    counts.push(await check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']))
-    counts.push(await check('lint', bin('eslint'), ['.', '--max-warnings', '0']))
-    counts.push(await check('what nobody uses or declares', bin('knip'), ['--no-progress']))
-    counts.push(await check('circles of imports', bin('madge'), CIRCLES))
-    counts.push(await check('types of the application', bin('vue-tsc'), ['--build', '--noEmit']))
-    counts.push(
-      await check('types of commands, demo and tests', bin('tsc'), ['-p', 'tsconfig.tools.json']),
-    )
+    counts.push(...(await checks()))
     counts.push(await jest([]))
     counts.push(await playwright([]))
     counts.push(await crashInSmall())
   }
-  const total = counts.reduce((sum, count) => ({
-    passed: sum.passed + count.passed,
-    failed: sum.failed + count.failed,
-  }))
-  process.stdout.write(`\n${total.passed} passed, ${total.failed} failed\n`)
-  return total.failed === 0 ? 0 : 1
+  const { passed, failed } = total(counts)
+  process.stdout.write(`\n${passed} passed, ${failed} failed\n`)
+  return failed === 0 ? 0 : 1
 }

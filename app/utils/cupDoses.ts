@@ -4,11 +4,15 @@ export interface KnownDose {
   massG: number | null
   teaspoons: number | null
   drops: number | null
+  counted?: { n: number; unit: string } | null
 }
 
 /** A dose in grams, teaspoons and drops, as far as they are known. */
 export const doseFigures = (dose: Omit<KnownDose, 'name'>): string =>
   [
+    dose.counted && dose.counted.unit !== 'g' && dose.counted.unit !== 'drop'
+      ? `${writtenNumber(dose.counted.n, 1)} ${unitWords(dose.counted.unit)}`
+      : '',
     dose.massG !== null ? figure(dose.massG, 'g', 2) : '',
     dose.teaspoons !== null ? `${writtenNumber(dose.teaspoons, 2)} tsp` : '',
     dose.drops !== null ? `${writtenNumber(dose.drops, 0)} drops` : '',

@@ -30,6 +30,9 @@ export const UNIT_WORDS: Record<DoseUnit, string> = {
   teaspoon: 'teaspoons',
   scoop: 'scoops',
 }
+/** The same for what a run kept. */
+export const unitWords = (unit: string): string => UNIT_WORDS[unit as DoseUnit] ?? unit
+
 export const STIR_WORDS: Record<Stir, string> = {
   through: 'stirred through',
   swirl: 'swirled once',

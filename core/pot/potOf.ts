@@ -1,7 +1,18 @@
 import { mix } from '../mix'
 import { handsMin, passTimes } from '../recipe'
 import { workableMin } from '../resin'
-import type { Cup, CupPigment, Entry, Pigment, Portion, Resin, Rest, StudioRules } from '../trade'
+import type {
+  Cup,
+  CupPigment,
+  Dose,
+  DoseUnit,
+  Entry,
+  Pigment,
+  Portion,
+  Resin,
+  Rest,
+  StudioRules,
+} from '../trade'
 import { ML_PER_TEASPOON } from '../units'
 import { colourKey, cupName } from './cupKey'
 import { splitOfPot, type PotLayer, type PotSplit } from './splitOfPot'
@@ -13,6 +24,8 @@ export interface CupDose {
   massG: number | null
   teaspoons: number | null
   drops: number | null
+  /** As the recipe counts it, where it does so otherwise than by load: for all that the cup takes. */
+  counted: { n: number; unit: DoseUnit } | null
 }
 
 /** One of the cups that a pot's mix is split into after stirring. */
@@ -225,13 +238,18 @@ function potCup(
   const layerOf = (at: number) => layers[at]?.layer
   if (!figures || !first) throw new Error('a cup of a pot stands for nothing')
   const { cup } = first
+  const sets = cup.over === 'batch' ? 1 : (layers[first.layer]?.pieces ?? 1)
   const doses = figures.pigments.map((dose): CupDose => {
+    const told = cup.pigments.find((one) => one.pigmentId === Number(dose.id))?.dose
+    const counted = told ? countedOf(told, dose, figures.takenMl, sets) : null
     const pigment = pigments.get(Number(dose.id))
     return {
       pigmentId: Number(dose.id),
       name: pigment?.name ?? '',
       massG: dose.massG,
-      drops: dose.drops,
+      // What is counted in a measure of its own comes as that many of it.
+      drops: counted && counted.unit !== 'drop' && dose.massG === null ? null : dose.drops,
+      counted,
       teaspoons:
         dose.massG === null || pigment?.bulkDensity === undefined
           ? null
@@ -275,6 +293,19 @@ function potCup(
       ),
     ),
   }
+}
+
+/** A dose as it is counted, for all sets or all of the cup’s resin. */
+function countedOf(
+  told: Dose,
+  dose: { massG: number | null; drops: number | null },
+  takenMl: number,
+  sets: number,
+): CupDose['counted'] {
+  if ('loadPct' in told) return null
+  return 'n' in told
+    ? { n: told.n * sets, unit: told.unit }
+    : { n: dose.drops ?? (told.per30Ml * takenMl) / 30, unit: told.unit }
 }
 
 const namedAs = (cup: Cup, own: PotLayer | undefined) => (own ? cupName(cup, own.layer) : cup.name)

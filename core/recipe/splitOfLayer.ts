@@ -1,3 +1,4 @@
+import { ML_PER_TEASPOON } from '../units'
 import type { SplitCup, SplitPigment, SplitShare, SplitStep } from '../split'
 import type { Cup, Dose, Entry, Filler, Layer, Pigment, Share } from '../trade'
 
@@ -13,12 +14,21 @@ const splitShare = (share: Share): SplitShare => ({ ...share })
 
 /** Grams of one of a maker's measures of a pigment; undefined where nobody has weighed it. */
 export function gramsOf(unit: Exclude<Dose, { loadPct: number }>['unit'], pigment: Pigment) {
-  if (unit === 'g') return 1
-  if (unit === 'drop')
-    return pigment.dropMl !== undefined && pigment.density !== undefined
-      ? pigment.dropMl * pigment.density
-      : undefined
-  return pigment.measures?.[unit]
+  const { dropMl, density, bulkDensity, tipG, squirtG, scoopG } = pigment
+  switch (unit) {
+    case 'g':
+      return 1
+    case 'drop':
+      return dropMl === undefined || density === undefined ? undefined : dropMl * density
+    case 'teaspoon':
+      return bulkDensity === undefined ? undefined : bulkDensity * ML_PER_TEASPOON
+    case 'tip':
+      return tipG
+    case 'squirt':
+      return squirtG
+    case 'scoop':
+      return scoopG
+  }
 }
 
 /** A dose as the split takes it; counted measures are drops of their own size. */
@@ -37,7 +47,7 @@ function splitPigment(
     return dose.unit === 'drop'
       ? [{ ...known, ...ofDrop(pigment), drops: dose.n }]
       : grams === undefined
-        ? []
+        ? [{ ...known, drops: dose.n }]
         : [{ ...known, ...ofDrop(pigment), massG: dose.n * grams }]
   const unitMl =
     dose.unit === 'drop'

@@ -25,6 +25,8 @@ export interface RunDose {
   massG: number | null
   teaspoons: number | null
   drops: number | null
+  /** As the recipe counts it, where it does so otherwise than by load. */
+  counted: { n: number; unit: string } | null
 }
 
 /** One of a pot's cups. */

@@ -1,5 +1,4 @@
 import type { Money } from '../cost'
-import type { DoseUnit } from './cup'
 
 export interface Pigment {
   id: number
@@ -13,6 +12,8 @@ export interface Pigment {
   /** Of the loose powder, g/ml; turns grams into teaspoons. */
   bulkDensity?: number
   dropMl?: number
-  /** What one of a maker’s own measures of it weighs, g. */
-  measures?: Partial<Record<Exclude<DoseUnit, 'g' | 'drop'>, number>>
+  /** What the tip of a stick, a squirt and a scoop of it weigh, g. */
+  tipG?: number
+  squirtG?: number
+  scoopG?: number
 }

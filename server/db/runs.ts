@@ -129,7 +129,10 @@ export async function recentPours(
     .select(
       'began.at as began_at',
       'done.at as done_at',
-      db.raw("JSON_VALUE(runs.targets, '$.pourMin') as pour_min"),
+      // As it is kept since runs have cups of their own, and as it was before.
+      db.raw(
+        "COALESCE(JSON_VALUE(runs.targets, '$.is.pourMin'), JSON_VALUE(runs.targets, '$.pourMin')) as pour_min",
+      ),
     )) as { began_at: Date; done_at: Date; pour_min: string | null }[]
   return rows.flatMap((row) => {
     const plannedMin = Number(row.pour_min)

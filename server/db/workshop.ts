@@ -177,6 +177,9 @@ export async function listPigments(
       density,
       bulkDensity,
       dropMl,
+      tipG,
+      squirtG,
+      scoopG,
       ...pigment
     }) => ({
       ...pigment,
@@ -184,6 +187,9 @@ export async function listPigments(
       density: density ?? undefined,
       bulkDensity: bulkDensity ?? undefined,
       dropMl: dropMl ?? undefined,
+      tipG: tipG ?? undefined,
+      squirtG: squirtG ?? undefined,
+      scoopG: scoopG ?? undefined,
     }),
   )
 }

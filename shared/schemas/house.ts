@@ -137,6 +137,9 @@ const pigmentFields = {
   density: positive().max(25).nullable().defined('is missing'),
   bulkDensity: positive().max(25).nullable().defined('is missing'),
   dropMl: positive().max(5).nullable().defined('is missing'),
+  tipG: positive().max(100).nullable().defined('is missing'),
+  squirtG: positive().max(100).nullable().defined('is missing'),
+  scoopG: positive().max(100).nullable().defined('is missing'),
   note: text(4000).defined('is missing'),
   /** How it went with resins of the house. */
   trials: list(

@@ -89,7 +89,13 @@ export const runTargetsSchema = schemaOf<RunTargets>()(
         name: told(),
         takenMl: notNegative().required(),
         doses: list(
-          exact({ name: told(), massG: known(), teaspoons: known(), drops: known() }).required(),
+          exact({
+            name: told(),
+            massG: known(),
+            teaspoons: known(),
+            drops: known(),
+            counted: exact({ n: notNegative().required(), unit: told() }).nullable().defined(),
+          }).required(),
         )
           .nullable()
           .defined(),
@@ -141,7 +147,7 @@ export const runTargetsBefore = ({
   cups: colours.map(({ name, cupMl, pigments }) => ({
     name,
     takenMl: cupMl,
-    doses: pigments.map(({ id: pigment, ...dose }) => ({ name: pigment, ...dose })),
+    doses: pigments.map(({ id: pigment, ...dose }) => ({ name: pigment, ...dose, counted: null })),
     fillers: [],
     received: [],
     tint: '',

@@ -98,6 +98,25 @@ describe('the colours of a pot', () => {
     ])
     expect(of({ ...resin, densityA: undefined }).map((cup) => cup.doses)).toEqual([null, []])
   })
+  test('a maker’s own measure is weighed where somebody has weighed it, else it is counted', () => {
+    const own = poured()
+    const cup = {
+      ...own.layer.cups[0]!,
+      pigments: [{ pigmentId: 1, dose: { n: 2, unit: 'tip' as const } }],
+    }
+    const of = (pigment: Pigment) =>
+      potOf([portion({ ...own, layer: { ...own.layer, cups: [cup] }, pieces: 3 })], {
+        resin,
+        rules,
+        warmC: 20,
+        pigments: new Map([[1, pigment]]),
+      }).cups[0]!.doses
+    const counted = { n: 6, unit: 'tip' }
+    expect(of({ ...drops, tipG: 0.1 })).toMatchObject([
+      { massG: expect.closeTo(0.6, 9), drops: expect.closeTo(12, 9), counted },
+    ])
+    expect(of(drops)).toMatchObject([{ massG: null, drops: null, counted }])
+  })
   test('of one pigment can be made in one cup that is darkened between the pours, palest first', () => {
     const figures = potOf([ink(1, 1), ink(0.25, 2), ink(0.5, 3)], { resin, rules, warmC: 20 })
     const climb = ladderOf(figures.cups, resin, drops)!

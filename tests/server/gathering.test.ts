@@ -1,3 +1,4 @@
+import { courseWithoutLayer } from '../../core/recipe'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
 import { planWork } from '../../core/plan'
@@ -184,7 +185,7 @@ describe('pots across orders', () => {
     const run = await startRun(maker, together.id, SCALE, at(10))
     expect(run).toMatchObject({
       pieces: 2,
-      targets: { pourMin: 4, colours: [{ name: 'face', cups: 1 }] },
+      targets: { pourMin: 4, cups: [{ name: 'face' }], pours: [{ cup: 'face', pieces: 2 }] },
     })
     const key = (index: number, event: object) =>
       ({
@@ -269,7 +270,10 @@ describe('versions of a recipe', () => {
       [2, manager.name],
       [1, manager.name],
     ])
-    expect((await getVersion(manager, id, 1)).layers[1]).toMatchObject({ name: 'back', restMin: 6 })
+    expect((await getVersion(manager, id, 1)).layers[1]).toMatchObject({
+      name: 'back',
+      rest: { leastMin: 6 },
+    })
     expect((await refusal(getVersion(manager, id, 77)))?.code).toBe('unknown')
   })
   test('a layer that was poured can leave the recipe; the begun pieces still get theirs', async () => {
@@ -280,6 +284,7 @@ describe('versions of a recipe', () => {
       id,
       {
         ...fields,
+        ...courseWithoutLayer(fields, 1),
         layers: [{ ...fields.layers[0]!, id: 0, name: 'only one', fill: { toBrim: true } }],
       },
       at(60),

@@ -25,7 +25,7 @@ export function aDisc(
     steps,
     ...disc
   } = RECIPES.find((one) => one.name === 'Pendulum disc')!
-  const first = layers[0]!
+  const { resin: _resin, pigments: _pigments, ...first } = layers[0]!
   return {
     ...disc,
     others: [],
@@ -42,8 +42,7 @@ export function aDisc(
         pourMin: 2,
         heatAfterMin: [],
         recoat: 'either' as const,
-        name: first.name,
-        fill: first.fill,
+        ...first,
         pigments: [],
         resinId,
         ...own,

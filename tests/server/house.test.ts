@@ -261,6 +261,9 @@ describe('the house', () => {
       pricePerG: '0.40',
       density: 1.3,
       bulkDensity: null,
+      tipG: null,
+      squirtG: null,
+      scoopG: null,
       dropMl: null,
       note: '',
       trials: [],
@@ -273,7 +276,10 @@ describe('the house', () => {
     const disc = aDisc(resin.id)
     const layers = disc.layers.map((layer) => ({
       ...layer,
-      pigments: [{ pigmentId: used.id, loadPct: 1 }],
+      cups: layer.cups.map((cup) => ({
+        ...cup,
+        pigments: [{ pigmentId: used.id, dose: { loadPct: 1 } }],
+      })),
     }))
     await createRecipe(manager, { ...disc, layers, name: 'Bracken disc' }, now)
     const kept = removeFromHouse(manager, 'pigments', used.id, now)
@@ -473,6 +479,9 @@ describe('what else the house keeps', () => {
       pricePerG: '0.2000',
       density: null,
       bulkDensity: null,
+      tipG: null,
+      squirtG: null,
+      scoopG: null,
       dropMl: null,
       note: '',
       trials: [{ resinId: resin.id, verdict: 'poor' as const, note: 'sank within the hour' }],

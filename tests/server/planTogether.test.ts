@@ -62,7 +62,7 @@ function begunLine(id: number, recoat: 'either' | 'tack'): PlanLine {
     pieces: 1,
     stirMin: 4,
     restMin: 6,
-    pourMin: 4,
+    pourMin: i === 0 ? 2 : 20,
     workMin: 60,
     pouredMin: i === 0 ? -100 : null,
     heatedUntilMin: null,
@@ -156,8 +156,7 @@ test('a window that can only be met at its end is used to its end before anythin
   const line = begunLine(1, 'either')
   const unpoured = {
     ...line,
-    pots: line.pots.map((pot) => ({ ...pot, pouredMin: null })),
-    recipe: { ...line.recipe, layers: line.recipe.layers.map((each) => ({ ...each, pourMin: 5 })) },
+    pots: line.pots.map((pot) => ({ ...pot, pourMin: 5, pouredMin: null })),
   }
   /**
    * Two shifts every third day. Poured by 360 at the latest, the face can be recoated up to 1080,

@@ -1,3 +1,5 @@
+import { courseWithLayer } from '../../core/recipe'
+import { newMix, newPour } from '../../core/trade'
 import type { PieceState } from '../../core/run'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
@@ -100,10 +102,15 @@ describe('a recipe', () => {
       {
         ...fields,
         version,
-        layers: [
-          ...fields.layers,
-          { ...fields.layers[0]!, id: 0, name: 'second', fill: { toBrim: true } },
-        ],
+        ...courseWithLayer(
+          fields,
+          1,
+          { ...fields.layers[0]!, id: 0, key: 'l2', name: 'second', fill: { toBrim: true } },
+          [
+            newMix('e90', 'l2', { stirMin: 3, secondCup: false }),
+            newPour('e91', 'l2', { cup: fields.layers[0]!.cups[0]!.key }, 2),
+          ],
+        ),
       },
       at(1),
     )

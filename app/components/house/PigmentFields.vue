@@ -18,8 +18,15 @@ const resins = useResinStore()
 const resinOptions = computed(() =>
   resins.resins.map(({ id, name }) => ({ value: id, label: name })),
 )
-const setNumber = (field: 'density' | 'bulkDensity' | 'dropMl', value: number | undefined) =>
+type Figure = 'density' | 'bulkDensity' | 'dropMl' | 'tipG' | 'squirtG' | 'scoopG'
+const setNumber = (field: Figure, value: number | undefined) =>
   (pigment.value[field] = value ?? null)
+/** A maker’s own measures: weigh ten and divide. */
+const MEASURES = [
+  { field: 'tipG', label: 'a stick tip' },
+  { field: 'squirtG', label: 'a squirt' },
+  { field: 'scoopG', label: 'a scoop' },
+] as const
 </script>
 
 <template>
@@ -66,10 +73,21 @@ const setNumber = (field: 'density' | 'bulkDensity' | 'dropMl', value: number | 
         :error="errorAt('bulkDensity')"
         @update:model-value="setNumber('bulkDensity', $event)"
       />
+      <FieldNumber
+        v-for="{ field, label } in MEASURES"
+        :key="field"
+        optional
+        :model-value="pigment[field] ?? undefined"
+        :label="label"
+        unit="g"
+        :error="errorAt(field)"
+        @update:model-value="setNumber(field, $event)"
+      />
     </div>
     <p class="text-soft">
-      Density and drop turn a dose into drops, the density of the loose powder into spoons. Where
-      they are not known, doses are told in grams.
+      A stick tip, a squirt, a scoop: weigh ten and divide. Density and drop turn a dose into drops,
+      the density of the loose powder into spoons. Where they are not known, doses are told in
+      grams.
     </p>
     <fieldset>
       <legend class="font-semibold">Trials: how it went with a resin</legend>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { CLEAR_TINT } from '~~/core/pot'
 import { planOf } from '~~/core/size'
 import type { Recipe } from '~~/core/trade'
 import { faceStrokes, type FaceStroke } from '~/utils/faceStrokes'
@@ -130,7 +131,7 @@ function press(event: MouseEvent): void {
           :y="box.y"
           :width="box.width"
           :height="box.height"
-          fill="var(--resin-clear, #e9e2d0)"
+          :fill="CLEAR_TINT"
         />
         <g
           v-for="stroke in strokes"

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { footprintOf } from '~~/core/size'
 import { mouldsInUse, type Recipe } from '~~/core/trade'
 import type { RecipeFields } from '~~/shared/schemas/recipes'
@@ -9,10 +8,15 @@ import { SHAPE_WORDS } from '~/utils/shapes'
 const { errorAt, recipe, opened } = defineProps<{
   errorAt: (path: string) => string | undefined
   recipe: Recipe
-  /** Whether the fields are shown from the start. */
+  /** Whether the fields must be seen: as long as nothing is written, and where something is wrong. */
   opened: boolean
 }>()
 const piece = defineModel<RecipeFields>({ required: true })
+const open = ref(opened)
+watch(
+  () => opened,
+  (must) => (open.value ||= must),
+)
 const workshop = useWorkshopStore()
 
 const mouldOptions = computed(() => [
@@ -49,12 +53,17 @@ const summary = computed(() =>
 </script>
 
 <template>
-  <Disclosure v-slot="{ open }" as="div" :default-open="opened">
-    <DisclosureButton class="flex w-full items-baseline justify-between gap-3 border-b border-ink">
+  <div>
+    <button
+      type="button"
+      class="flex w-full items-baseline justify-between gap-3 border-b border-ink"
+      :aria-expanded="open"
+      @click="open = !open"
+    >
       <span class="font-semibold">The piece</span
       ><span class="min-w-0 truncate text-soft">{{ open ? 'fold' : summary }}</span>
-    </DisclosureButton>
-    <DisclosurePanel class="space-y-3 py-3">
+    </button>
+    <div v-if="open" class="space-y-3 py-3">
       <div class="grid gap-x-4 gap-y-2 sm:grid-cols-2">
         <FieldText v-model="piece.name" label="Name" :error="errorAt('name')" />
         <FieldPick
@@ -84,6 +93,6 @@ const summary = computed(() =>
         <button type="button" class="quiet slim" @click="useOwnFootprint">from its shape</button>
       </div>
       <FieldText v-model="piece.note" label="Note" :rows="2" :error="errorAt('note')" />
-    </DisclosurePanel>
-  </Disclosure>
+    </div>
+  </div>
 </template>

@@ -265,7 +265,7 @@ function removeLayer(index: number): void {
 /** Whether something is wrong with the piece as a whole. */
 const hasPieceError = computed(() =>
   ['name', 'mouldId', 'shape', 'others', 'footprintCm2', 'note'].some((field) =>
-    form.issues.value.some(({ path }) => path.startsWith(field)),
+    [...form.issues.value, ...complaints.value].some(({ path }) => path.startsWith(field)),
   ),
 )
 /** The cup that is being worked on: that of the open pour, else the layer’s first. */

@@ -10,6 +10,9 @@ interface PigmentColumns extends HouseColumns {
   density: string | null
   bulk_density: string | null
   drop_ml: string | null
+  tip_g: string | null
+  squirt_g: string | null
+  scoop_g: string | null
   note: string | null
 }
 type PigmentFields = HouseFields['pigments']
@@ -23,6 +26,9 @@ const alone = houseTable<Omit<PigmentFields, 'trials'>, PigmentColumns>({
     density: decimalOrNull(row.density),
     bulkDensity: decimalOrNull(row.bulk_density),
     dropMl: decimalOrNull(row.drop_ml),
+    tipG: decimalOrNull(row.tip_g),
+    squirtG: decimalOrNull(row.squirt_g),
+    scoopG: decimalOrNull(row.scoop_g),
     note: row.note ?? '',
   }),
   columnsOf: (fields) => ({
@@ -33,6 +39,9 @@ const alone = houseTable<Omit<PigmentFields, 'trials'>, PigmentColumns>({
     density: fields.density,
     bulk_density: fields.bulkDensity,
     drop_ml: fields.dropMl,
+    tip_g: fields.tipG,
+    squirt_g: fields.squirtG,
+    scoop_g: fields.scoopG,
     note: fields.note,
   }),
 })
