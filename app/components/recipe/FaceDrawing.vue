@@ -126,13 +126,7 @@ function press(event: MouseEvent): void {
         </clipPath>
       </defs>
       <g :clip-path="`url(#${clip})`">
-        <rect
-          :x="box.x"
-          :y="box.y"
-          :width="box.width"
-          :height="box.height"
-          :fill="CLEAR_TINT"
-        />
+        <rect :x="box.x" :y="box.y" :width="box.width" :height="box.height" :fill="CLEAR_TINT" />
         <g
           v-for="stroke in strokes"
           :key="stroke.entry"
