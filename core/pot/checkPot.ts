@@ -29,7 +29,7 @@ export function checkPot(
     pigments?: ReadonlyMap<number, Pigment>
   },
 ): LayerWarning[] {
-  const own = cups.filter(({ layers }) => layers.includes(layer.name))
+  const own = cups.filter(({ layerIds }) => layerIds.includes(layer.id))
   const strongest = own.reduce<PotCup | undefined>(
     (most, cup) => ((cup.loadPct ?? 0) > (most?.loadPct ?? -1) ? cup : most),
     undefined,

@@ -1,6 +1,6 @@
 import { Decimal } from 'decimal.js'
 import { cost, type CostAnswer, type CostRequest, type Money } from '../cost'
-import { entryTitle, sizeBatch, workOf } from '../recipe'
+import { entryTitle, gramsOf, sizeBatch, workOf } from '../recipe'
 import { potOfLayer } from './potsOfLayer'
 import { answer, invalid, type Result } from '../result'
 import {
@@ -146,8 +146,8 @@ function materialsOf(
     for (const { pigmentId, massG } of doses ?? []) add(pigmentId, massG)
   for (const { drops } of pot.pours)
     for (const { pigmentId, n } of drops) {
-      const { density, dropMl } = pigments.get(pigmentId) ?? {}
-      if (density !== undefined && dropMl !== undefined) add(pigmentId, n * dropMl * density)
+      const pigment = pigments.get(pigmentId)
+      add(pigmentId, n * ((pigment && gramsOf('drop', pigment)) ?? 0))
     }
   const coloured = [...grams].flatMap(([pigmentId, quantity]) => {
     const pigment = pigments.get(pigmentId)

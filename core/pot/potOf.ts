@@ -1,5 +1,5 @@
 import { mix } from '../mix'
-import { handsMin, passTimes } from '../recipe'
+import { gramsOf, handsMin, passTimes } from '../recipe'
 import { workableMin } from '../resin'
 import type {
   Cup,
@@ -15,6 +15,7 @@ import type {
 } from '../trade'
 import { ML_PER_TEASPOON } from '../units'
 import { colourKey, cupName } from './cupKey'
+import { tintOfCup } from './tintOf'
 import { splitOfPot, type PotLayer, type PotSplit } from './splitOfPot'
 
 /** A pigment as it goes into one cup; what is not known stands as null. */
@@ -32,8 +33,11 @@ export interface CupDose {
 export interface PotCup {
   id: string
   name: string
-  /** The layers poured from it. */
+  /** The layers poured from it, by name and by row. */
   layers: string[]
+  layerIds: number[]
+  /** In which it is drawn: its pigments, or those of the cups that fill it. */
+  tint: string
   /** The same for cups of the same pigments at the same doses; empty for clear. */
   colour: string
   pigments: CupPigment[]
@@ -243,17 +247,19 @@ function potCup(
     const told = cup.pigments.find((one) => one.pigmentId === Number(dose.id))?.dose
     const counted = told ? countedOf(told, dose, figures.takenMl, sets) : null
     const pigment = pigments.get(Number(dose.id))
+    const unitG = counted && pigment ? gramsOf(counted.unit, pigment) : undefined
+    const massG = dose.massG ?? (counted && unitG !== undefined ? counted.n * unitG : null)
     return {
       pigmentId: Number(dose.id),
       name: pigment?.name ?? '',
-      massG: dose.massG,
-      // What is counted in a measure of its own comes as that many of it.
+      massG,
+      // What is counted in a measure of its own is no drops.
       drops: counted && counted.unit !== 'drop' && dose.massG === null ? null : dose.drops,
       counted,
       teaspoons:
-        dose.massG === null || pigment?.bulkDensity === undefined
+        massG === null || pigment?.bulkDensity === undefined
           ? null
-          : dose.massG / (pigment.bulkDensity * ML_PER_TEASPOON),
+          : massG / (pigment.bulkDensity * ML_PER_TEASPOON),
     }
   })
   const isWhole = doses.length === cup.pigments.length
@@ -267,6 +273,8 @@ function potCup(
     id,
     name: of.length > 1 ? names.join(', ') : namedAs(cup, layers[first.layer]),
     layers: names,
+    layerIds: of.flatMap(({ layer }) => layerOf(layer)?.id ?? []),
+    tint: tintOfCup(cup, layerOf(first.layer)?.cups ?? [], pigments),
     colour: colourKey(cup),
     pigments: cup.pigments,
     doses: isWhole ? doses : null,

@@ -1,4 +1,4 @@
-import { handsMin, isShareable, splitCup, splitSteps, type Dosing } from '../recipe'
+import { handsMin, isShareable, splitCup, splitOfLayer, splitSteps, type Dosing } from '../recipe'
 import { split, type SplitAnswer, type SplitRequest, type SplitStep } from '../split'
 import type { Cup, Entry, Layer, LayerWork, Portion, StudioRules } from '../trade'
 import { colourKey } from './cupKey'
@@ -37,6 +37,8 @@ function layersOfPot(portions: readonly Portion[]): PotLayer[] {
       layer.name,
       (pouredMl / pieces).toFixed(6),
       layer.cups,
+      layer.rest,
+      work.pouring.map(({ pour }) => pour),
       handsMin(work.pouring, 1),
     ])
     const known = byLayer.get(key)
@@ -84,11 +86,11 @@ export function splitOfPot(
     return { ...own[0], id, isMixingCup, parts: own.flatMap(({ parts = [] }) => parts) }
   })
   const pours: PotSplit['pours'] = []
-  layers.forEach(({ work }, layer) => {
-    const entries = work.pouring.filter(({ pour }) => pour !== null)
+  layers.forEach((own, layer) => {
+    const entries = own.work.pouring.filter(({ pour }) => pour !== null)
     const steps = splitSteps(entries, String(layer), (key) => idOf(layer, key), dosing)
     const alone = cups.some(({ of }) => of.length > 1 && of.some((one) => one.layer === layer))
-      ? aloneMl(layers, layer, entries)
+      ? aloneMl(own)
       : []
     steps.forEach((step, i) => {
       const entry = entries[i]
@@ -136,16 +138,10 @@ function sharedCups(layers: readonly PotLayer[]): SharedCup[] {
 }
 
 /** What each pour of a layer gives where it is mixed by itself, ml. */
-function aloneMl(layers: readonly PotLayer[], at: number, entries: readonly Entry[]): number[] {
-  const own = layers[at]
-  if (!own) return []
-  const same = (key: string) => key
-  const dosing: Dosing = { pigments: new Map(), mixDensity: null }
-  const result = split({
-    layers: [splitLayerOf(own, at)],
-    cups: own.layer.cups.map((cup) => splitCup(cup, String(at), same, dosing)),
-    steps: splitSteps(entries, String(at), same, dosing),
-  })
+function aloneMl({ layer, work, pouredMl, pieces }: PotLayer): number[] {
+  const netMl = pouredMl / (1 + layer.runOffPct / 100) / pieces
+  const rules = { perCupMl: 0, reservePct: 0 }
+  const result = splitOfLayer(layer, work, { netMl, pieces, rules })
   return result.ok ? result.value.pours.map(({ ml }) => ml) : []
 }
 

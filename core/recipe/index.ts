@@ -8,4 +8,11 @@ export { poursOfPiece } from './poursOfPiece'
 export { checkCups, sizeBatch, sizePiece } from './sizeBatch'
 export { courseWithLayer, courseWithoutLayer, freshKey, movedLayer } from './editCourse'
 export { splitLayer } from './splitLayer'
-export { gramsOf, isShareable, splitCup, splitSteps, type Dosing } from './splitOfLayer'
+export {
+  gramsOf,
+  isShareable,
+  splitCup,
+  splitOfLayer,
+  splitSteps,
+  type Dosing,
+} from './splitOfLayer'

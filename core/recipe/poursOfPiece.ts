@@ -1,8 +1,7 @@
 import { pouredMlOf } from '../size'
-import { split } from '../split'
 import { courseParts } from './course'
-import { sizePiece } from './sizeBatch'
-import { splitCup, splitSteps, UNDOSED } from './splitOfLayer'
+import { NO_LOSS, sizePiece } from './sizeBatch'
+import { splitOfLayer } from './splitOfLayer'
 import type { Recipe } from '../trade'
 
 /** What one pour gives one piece, or one set. */
@@ -25,19 +24,8 @@ export function poursOfPiece(
   const [layer, work] = [recipe.layers[layerIndex], courseParts(recipe).work[layerIndex]]
   const netMl = sized.ok ? (sized.value.layers[layerIndex]?.netMl ?? 0) : 0
   if (!layer || !work || netMl <= 0) return null
-  const same = (key: string) => key
   const entries = work.pouring.filter(({ pour }) => pour !== null)
-  const result = split({
-    layers: [
-      {
-        id: layer.key,
-        runOffPct: layer.runOffPct,
-        members: [{ id: 'piece', netMl, pieces: 1 }],
-      },
-    ],
-    cups: layer.cups.map((cup) => splitCup(cup, layer.key, same, UNDOSED)),
-    steps: splitSteps(entries, layer.key, same, UNDOSED),
-  })
+  const result = splitOfLayer(layer, work, { netMl, pieces: 1, rules: NO_LOSS })
   if (!result.ok) return null
   const pouredMl = pouredMlOf(layer, netMl, 1)
   const given = result.value.layers[0]?.getsMl ?? 0

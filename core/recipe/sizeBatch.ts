@@ -1,8 +1,7 @@
 import { issue, refuse, type Refusal, type Result } from '../result'
 import { size, type SizeAnswer, type SizedLayer, type SizeRequest } from '../size'
-import { split } from '../split'
 import { courseParts } from './course'
-import { splitCup, splitSteps, UNDOSED } from './splitOfLayer'
+import { splitOfLayer } from './splitOfLayer'
 import type { LayerWork, Recipe, StudioRules } from '../trade'
 
 /** The sizing question that a recipe asks for one piece. */
@@ -22,7 +21,7 @@ function sizeRequestOf(recipe: Recipe): SizeRequest {
   }
 }
 
-const NO_LOSS = { perCupMl: 0, reservePct: 0 }
+export const NO_LOSS = { perCupMl: 0, reservePct: 0 }
 
 /**
  * Works out what one piece of a recipe, or one set, takes up: levels, areas and volumes alone, with
@@ -92,26 +91,10 @@ function mixMlOfLayer(
 ): Result<number> {
   const layer = recipe.layers[at]
   if (!layer || netMl <= 0 || pieces <= 0) return { ok: true, value: 0 }
-  const pouring = work?.pouring ?? []
-  const same = (key: string) => key
-  const result = split({
-    filmMl: rules.perCupMl,
-    sparePct: rules.reservePct,
-    secondCup: work?.mix.mix?.secondCup ?? false,
-    layers: [
-      {
-        id: layer.key,
-        isCoat: layer.fill.coat !== undefined,
-        runOffPct: layer.runOffPct,
-        members: [{ id: 'piece', netMl, pieces }],
-      },
-    ],
-    cups: layer.cups.map((cup) => splitCup(cup, layer.key, same, UNDOSED)),
-    steps: splitSteps(pouring, layer.key, same, UNDOSED),
-  })
+  const result = splitOfLayer(layer, work, { netMl, pieces, rules })
   return result.ok
     ? { ok: true, value: result.value.mixMl }
-    : atFields(result, at, pouring, recipe.course)
+    : atFields(result, at, work?.pouring ?? [], recipe.course)
 }
 
 /** A refusal of a split, told at the fields of the recipe. */

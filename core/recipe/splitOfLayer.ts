@@ -1,6 +1,24 @@
 import { ML_PER_TEASPOON } from '../units'
-import type { SplitCup, SplitPigment, SplitShare, SplitStep } from '../split'
-import type { Cup, Dose, Entry, Filler, Layer, Pigment, Share } from '../trade'
+import type { Result } from '../result'
+import {
+  split,
+  type SplitAnswer,
+  type SplitCup,
+  type SplitPigment,
+  type SplitShare,
+  type SplitStep,
+} from '../split'
+import type {
+  Cup,
+  Dose,
+  Entry,
+  Filler,
+  Layer,
+  LayerWork,
+  Pigment,
+  Share,
+  StudioRules,
+} from '../trade'
 
 /** What the split of a mix has to know of pigments: none are dosed where they are unknown. */
 export interface Dosing {
@@ -8,7 +26,7 @@ export interface Dosing {
   /** Of the mix, g/ml; null where the resin's densities are unknown: then nothing can be weighed. */
   mixDensity: number | null
 }
-export const UNDOSED: Dosing = { pigments: new Map(), mixDensity: null }
+const UNDOSED: Dosing = { pigments: new Map(), mixDensity: null }
 
 const splitShare = (share: Share): SplitShare => ({ ...share })
 
@@ -107,6 +125,40 @@ export const splitSteps = (
   )
 
 const NO_DROP = {} as Pigment
+
+/**
+ * Splits one layer by itself, mixed for so many pieces, into its cups and pours.
+ * @param work null while nothing mixes and pours it
+ * @param netMl of one piece
+ */
+export function splitOfLayer(
+  layer: Layer,
+  work: LayerWork | null,
+  {
+    netMl,
+    pieces,
+    rules,
+  }: { netMl: number; pieces: number; rules: Pick<StudioRules, 'perCupMl' | 'reservePct'> },
+  dosing: Dosing = UNDOSED,
+): Result<SplitAnswer> {
+  const same = (key: string) => key
+  return split({
+    mixDensity: dosing.mixDensity,
+    filmMl: rules.perCupMl,
+    sparePct: rules.reservePct,
+    secondCup: work?.mix.mix?.secondCup ?? false,
+    layers: [
+      {
+        id: layer.key,
+        isCoat: layer.fill.coat !== undefined,
+        runOffPct: layer.runOffPct,
+        members: [{ id: 'piece', netMl, pieces }],
+      },
+    ],
+    cups: layer.cups.map((cup) => splitCup(cup, layer.key, same, dosing)),
+    steps: splitSteps(work?.pouring ?? [], layer.key, same, dosing),
+  })
+}
 
 /** Whether cups of two layers are one cup where they come from one mix: nothing of it hangs on a set. */
 export const isShareable = (cup: Cup, layer: Layer, pouring: readonly Entry[]): boolean =>

@@ -1,4 +1,4 @@
-import { sizeBatch } from '../recipe'
+import { courseParts, sizeBatch, splitOfLayer } from '../recipe'
 import type { Layer, Recipe, StudioRules } from '../trade'
 import type { SizedLayer } from '../size'
 import type { Why } from './types'
@@ -12,6 +12,12 @@ export function whyMixMl(
   rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>,
 ): Why {
   const index = recipe.layers.indexOf(layer)
+  const split = splitOfLayer(layer, courseParts(recipe).work[index] ?? null, {
+    netMl: sized.netMl,
+    pieces,
+    rules,
+  })
+  const made = split.ok ? split.value : null
   const tight = sizeBatch(recipe, pieces, { ...rules, reservePct: 0 })
   const tightMl = tight.ok ? tight.value.layers[index]?.mixMl : undefined
   return {
@@ -41,7 +47,26 @@ export function whyMixMl(
       { name: 'net, one piece', value: sized.netMl, unit: 'ml', decimals: 2, source: 'worked out' },
       { name: 'pieces', value: pieces, decimals: 0, source: 'order' },
       { name: 'run-off', value: layer.runOffPct, unit: '%', decimals: 1, source: 'recipe' },
-      { name: 'cups with a film', value: vesselsOf(layer), decimals: 0, source: 'recipe' },
+      {
+        name: 'cups take on top',
+        value: made?.overMl ?? null,
+        unit: 'ml',
+        decimals: 2,
+        source: 'recipe',
+      },
+      {
+        name: 'stirred in takes',
+        value: made?.roomMl ?? null,
+        unit: 'ml',
+        decimals: 2,
+        source: 'recipe',
+      },
+      {
+        name: 'cups with a film',
+        value: made && rules.perCupMl > 0 ? Math.round(made.filmsMl / rules.perCupMl) : null,
+        decimals: 0,
+        source: 'recipe',
+      },
       {
         name: 'film in a cup',
         value: rules.perCupMl,
@@ -56,7 +81,3 @@ export function whyMixMl(
     }),
   }
 }
-
-/** The cups that resin of a layer stands in: those it is split into, and one to mix in. */
-const vesselsOf = ({ cups }: Layer): number =>
-  cups.length + (cups.some(({ isMixingCup }) => isMixingCup) ? 0 : 1)

@@ -116,6 +116,20 @@ describe('the colours of a pot', () => {
       { massG: expect.closeTo(0.6, 9), drops: expect.closeTo(12, 9), counted },
     ])
     expect(of(drops)).toMatchObject([{ massG: null, drops: null, counted }])
+    // Grams to 30 ml are grams, whatever is known of the pigment: 300 ml and no film.
+    const byGrams = { pigmentId: 1, dose: { per30Ml: 0.6, unit: 'g' as const } }
+    const [weighed] = potOf(
+      [
+        portion({
+          ...own,
+          layer: { ...own.layer, cups: [{ ...cup, pigments: [byGrams] }] },
+          pieces: 3,
+          pouredMl: 300,
+        }),
+      ],
+      { resin, rules, warmC: 20, pigments: new Map([[1, { ...drops, density: undefined }]]) },
+    ).cups
+    expect(weighed!.doses).toMatchObject([{ massG: expect.closeTo(6, 9), drops: null }])
   })
   test('of one pigment can be made in one cup that is darkened between the pours, palest first', () => {
     const figures = potOf([ink(1, 1), ink(0.25, 2), ink(0.5, 3)], { resin, rules, warmC: 20 })

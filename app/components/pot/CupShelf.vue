@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { tintOfCup, type PotCup } from '~~/core/pot'
+import type { PotCup } from '~~/core/pot'
 import { cupParts, doseFigures } from '~/utils/cupDoses'
 
 /** A pot's cups side by side in their tints, each to its level, with what goes into it. */
@@ -18,28 +18,6 @@ const liquid = (cup: PotCup) => {
   return `M${37 - 22} ${BOX.floor}L${37 - halfAt(level)} ${BOX.floor - level}H${37 + halfAt(level)}L${37 + 22} ${BOX.floor}Z`
 }
 const wall = `M${37 - 34} ${BOX.top}L${37 - 22} ${BOX.floor}H${37 + 22}L${37 + 34} ${BOX.top}`
-const tintOfShown = (cup: PotCup) => {
-  const givers = cup.received.flatMap(({ name }) => cups.find((one) => one.name === name) ?? [])
-  const asCup = ({ id, pigments }: PotCup) => ({ ...NO_CUP, key: id, pigments })
-  return tintOfCup(
-    { ...asCup(cup), from: givers.map(({ id }) => ({ cup: id, share: { rest: true as const } })) },
-    givers.map(asCup),
-    workshop.pigments,
-  )
-}
-const NO_CUP = {
-  key: '',
-  name: '',
-  part: null,
-  over: null,
-  isMixingCup: false,
-  isOpen: false,
-  pigments: [],
-  fillers: [],
-  from: [],
-  stir: 'through' as const,
-  rest: null,
-}
 const notesOf = (cup: PotCup) =>
   [
     cup.layers.length > 0 && cup.layers[0] !== cup.name ? `for ${cup.layers.join(', ')}` : '',
@@ -61,7 +39,7 @@ const notesOf = (cup: PotCup) =>
         role="img"
         :aria-label="`${cup.name}: ${figure(cup.finishedMl, 'ml', 0)}`"
       >
-        <path :d="liquid(cup)" :fill="tintOfShown(cup)" />
+        <path :d="liquid(cup)" :fill="cup.tint" />
         <path :d="wall" fill="none" stroke="var(--ink)" stroke-width="1.6" />
       </svg>
       <p class="leading-tight">

@@ -44,11 +44,15 @@ const box = computed(() => {
 const viewBox = computed(
   () => `${box.value.x} ${box.value.y} ${box.value.width} ${box.value.height}`,
 )
-const pathOf = computed(() => {
-  const { outline } = plan.value
-  return outline.kind === 'polygon'
-    ? `M${outline.points.map(([x, y]) => `${x},${y}`).join('L')}Z`
-    : ''
+/** The outline of what is seen; the hole of a ring is drawn over it. */
+const outlinePath = computed(() => {
+  const { outline, widthMm, lengthMm } = plan.value
+  const [x, y] = [widthMm / 2, lengthMm / 2]
+  if (outline.kind === 'polygon') return `M${outline.points.map((one) => one.join()).join('L')}Z`
+  if (outline.kind === 'ellipse') return `M${-x} 0A${x} ${y} 0 1 0 ${x} 0A${x} ${y} 0 1 0 ${-x} 0Z`
+  const r = Math.min(outline.cornerRadiusMm, x, y)
+  const corner = (toX: number, toY: number) => `a${r} ${r} 0 0 1 ${toX} ${toY}`
+  return `M${r - x} ${-y}H${x - r}${corner(r, r)}V${y - r}${corner(-r, r)}H${r - x}${corner(-r, -r)}V${r - y}${corner(r, -r)}Z`
 })
 const bandPath = ({ x, y, isWavy }: Extract<FaceStroke['form'], { kind: 'band' }>) => {
   const { widthMm, lengthMm } = plan.value
@@ -109,20 +113,7 @@ function press(event: MouseEvent): void {
     >
       <defs>
         <clipPath :id="clip">
-          <rect
-            v-if="plan.outline.kind === 'rectangle'"
-            :x="-plan.widthMm / 2"
-            :y="-plan.lengthMm / 2"
-            :width="plan.widthMm"
-            :height="plan.lengthMm"
-            :rx="plan.outline.cornerRadiusMm"
-          />
-          <ellipse
-            v-else-if="plan.outline.kind === 'ellipse'"
-            :rx="plan.widthMm / 2"
-            :ry="plan.lengthMm / 2"
-          />
-          <path v-else :d="pathOf" />
+          <path :d="outlinePath" />
         </clipPath>
       </defs>
       <g :clip-path="`url(#${clip})`">
@@ -190,20 +181,7 @@ function press(event: MouseEvent): void {
         </g>
       </g>
       <g fill="none" stroke="var(--ink)" :stroke-width="plan.widthMm * 0.005">
-        <rect
-          v-if="plan.outline.kind === 'rectangle'"
-          :x="-plan.widthMm / 2"
-          :y="-plan.lengthMm / 2"
-          :width="plan.widthMm"
-          :height="plan.lengthMm"
-          :rx="plan.outline.cornerRadiusMm"
-        />
-        <ellipse
-          v-else-if="plan.outline.kind === 'ellipse'"
-          :rx="plan.widthMm / 2"
-          :ry="plan.lengthMm / 2"
-        />
-        <path v-else :d="pathOf" />
+        <path :d="outlinePath" />
         <ellipse
           v-if="plan.outline.kind === 'ellipse' && plan.outline.holeMm > 0"
           :rx="plan.outline.holeMm / 2"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { decimalsOf } from '~~/core/mix'
-import { checkPot, ladderOf, potOf, STIR_ROOM, tintOf } from '~~/core/pot'
+import { checkPot, ladderOf, potOf, STIR_ROOM } from '~~/core/pot'
 import { whyPart } from '~~/core/why'
 import { pieceRange, piecesOfPot, potOrders, potTitle } from '~~/shared/potTitle'
 import { cautionsFor } from '~/utils/cautions'
@@ -36,7 +36,7 @@ const figures = computed(() =>
 const pours = computed(() =>
   (figures.value?.pours ?? []).map((pour) => {
     const cup = figures.value?.cups.find(({ id }) => id === pour.cup)
-    return { ...pour, cup: pour.cupName, tint: cup ? tintOf(cup, workshop.pigments) : '' }
+    return { ...pour, cup: pour.cupName, tint: cup?.tint ?? '' }
   }),
 )
 const ladder = computed(() => {

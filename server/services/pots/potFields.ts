@@ -1,4 +1,4 @@
-import { potOf, tintOf } from '../../../core/pot'
+import { potOf } from '../../../core/pot'
 import type { Portion, Resin } from '../../../core/trade'
 import type { PotFields } from '../../db/pots'
 import type { Shelf } from './shelf'
@@ -21,7 +21,7 @@ export function potFields(
     gathered,
     resinId: resin.id,
     needMl,
-    tint: tintOf(largest, shelf.pigments),
+    tint: largest.tint,
     portions: portions.map(({ lineId, layer, firstPiece, pieces, pouredMl }) => ({
       lineId,
       layerId: layer.id,

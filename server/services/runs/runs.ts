@@ -2,7 +2,7 @@ import { DateTime } from 'luxon'
 import { issue } from '../../../core/result'
 import { ORDINARY_ROOM_C, temperatureAt, type PlaceClimate } from '../../../core/cure'
 import { MINUTES_PER_HOUR, MS_PER_DAY } from '../../../core/units'
-import { potOf, tintOf } from '../../../core/pot'
+import { potOf } from '../../../core/pot'
 import { mixOnDevice } from '../../../core/mix'
 import { fits, foldPiece, foldRun, type RunEventKind, type RunTargets } from '../../../core/run'
 import type { MeasureChoice } from '../../../shared/schemas/people'
@@ -77,7 +77,7 @@ async function targetsOf(
     warmC,
     pigments: known,
   })
-  const tints = new Map(figures.cups.map((cup) => [cup.id, tintOf(cup, known)]))
+  const tints = new Map(figures.cups.map((cup) => [cup.id, cup.tint]))
   return {
     resin: {
       ratio: used.ratio,
@@ -93,7 +93,7 @@ async function targetsOf(
       doses: cup.doses?.map(({ pigmentId: _pigmentId, ...dose }) => dose) ?? null,
       fillers: cup.fillers,
       received: cup.received,
-      tint: tints.get(cup.id) ?? '',
+      tint: cup.tint,
       restMin: cup.restMin,
     })),
     pours: figures.pours.map((pour) => ({
