@@ -8,8 +8,8 @@ export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results',
   workers: 1,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 180_000,
+  expect: { timeout: 20_000 },
   forbidOnly: true,
   reporter: [
     ['line'],

@@ -1,10 +1,14 @@
 import { join } from 'node:path'
-import { chromium, type Locator, type Page } from '@playwright/test'
+import { chromium, type APIRequestContext, type Locator, type Page } from '@playwright/test'
+import { splitLayer } from '../core/recipe'
+import type { Recipe } from '../core/trade'
 import { DEMO_PASSWORD } from '../demo/workshop'
 import { CHROMIUM } from './lib/chromium'
 import { median } from './lib/median'
 import { STATE } from './lib/paths'
+import { Sentence } from './lib/Sentence'
 import { withDemo } from './lib/withDemo'
+import type { RecipeRow } from '../shared/types/recipes'
 
 const EDITS = 30
 /** Until a page that has loaded is quiet. */
@@ -53,6 +57,26 @@ async function edits(
     { texts: values, count: EDITS },
   )
   return { name, scriptMs }
+}
+
+/** Writes a recipe of twice as many layers as one of the Yard's has, each half as deep. @returns its id */
+async function recipeOfTwelve(request: APIRequestContext): Promise<number> {
+  const rows = (await (await request.get('/api/recipes')).json()) as RecipeRow[]
+  const six = rows.find(({ name }) => name === 'Six depths of dusk')
+  if (!six) throw new Sentence('The demo has no recipe of six layers.')
+  let recipe: Recipe = six
+  for (let at = six.layers.length - 1; at >= 0; at--)
+    recipe = { ...recipe, ...splitLayer(recipe, at, 2) }
+  const { id: _id, version: _version, ...fields } = recipe as RecipeRow
+  const written = await request.post('/api/recipes', {
+    data: {
+      ...fields,
+      name: 'Twelve depths',
+      layers: fields.layers.map((layer, i) => ({ ...layer, id: 0, name: `depth ${i + 1}` })),
+    },
+  })
+  if (!written.ok()) throw new Sentence(`Twelve layers are refused: ${await written.text()}`)
+  return ((await written.json()) as { id: number }).id
 }
 
 /** A closed bowl-like body of rings of triangles, as a binary STL. */
@@ -173,6 +197,11 @@ export async function benchEdits(): Promise<void> {
           '1.1',
           '1.2',
         ]),
+      )
+      await page.goto(`/recipes/${await recipeOfTwelve(context.request)}`)
+      rows.push(await edits('twelve layers: depth', page.getByLabel('deep'), ['9.5', '9.6']))
+      rows.push(
+        await edits('twelve layers: a load', page.getByLabel(/^Load of/).first(), ['1.1', '1.2']),
       )
       await named('/sizing', 'Lamp base mould')
       rows.push(

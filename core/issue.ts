@@ -56,6 +56,7 @@ export interface IssueParams {
   'level-not-rising': { reachesMm: number; belowMm: number }
   /** Something is wrong with another piece of a set, at one of its layers or as a whole. */
   'of-set-piece': { piece: string; layer: string | null; issue: Issue }
+  'gets-no-layer': { piece: string }
 
   'water-out-of-range': { coldestC: number; warmestC: number }
   'level-not-higher': { belowMm: number }
@@ -91,6 +92,10 @@ export interface IssueParams {
   'cup-unknown': null
   'within-nothing': null
   'within-later': null
+  'kept-until-earlier': null
+  'too-hard-to-bend': { earlier: string }
+  'wet-on-nothing': { layer: string }
+  'sides-unmeasured': { layer: string }
   'closes-before-it-opens': { mostMin: number; leastMin: number }
   'which-layer': null
   'rest-over': null
@@ -159,7 +164,9 @@ export interface IssueParams {
   'same-piece': { layer: string }
   'not-enough-moulds': { mould: string; pieces: number; there: number }
   'too-much': { needMl: number; mostMl: number }
+  'too-many-at-once': { layer: string; pieces: number; atOnce: number }
   'too-slow': { busyMin: number; workMin: number }
+  'rested-too-long': { layer: string; cup: string; fromMin: number; mostMin: number }
   'colour-apart': { colour: string; mixes: number }
   'pot-circle': null
   'pours-nothing': null
@@ -186,7 +193,7 @@ export interface IssueParams {
   'setup-over': null
   'setup-code': null
   'password-wrong': null
-  'not-in-stores': { what: 'resin' | 'pigment' | 'mould' }
+  'not-in-stores': { what: 'resin' | 'pigment' | 'mould' | 'material' | 'person' }
   'recipe-missing': null
   'resin-missing': null
   'not-its-name': null

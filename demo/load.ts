@@ -7,12 +7,15 @@ import { createOrder, getOrder, saveOrder } from '../server/services/orders/orde
 import { makePlan } from '../server/services/planning/propose/makePlan'
 import { createRecipe } from '../server/services/recipes/recipes'
 import { createResin } from '../server/services/resins/resins'
+import { IN_A_MOULD } from '../core/trade'
 import { coursed } from '../shared/schemas/recipeBefore'
 import type { Who } from '../server/services/Who'
 import type { Order } from '../shared/types/orders'
 import { Chance, liveThrough, solveHere, type Past } from './history'
 import { OPEN_ORDERS, PAST_ORDERS, type DemoOrder } from './orders'
-import { POURED_RECIPES, pouredFields } from './poured'
+import { MATERIALS } from './materials'
+import { POURED_RECIPES } from './pouredRecipes'
+import { pouredFields } from './pouredWords'
 import { RECIPES, type DemoLayer } from './recipes'
 import { RESINS } from './resins'
 import {
@@ -36,6 +39,7 @@ interface Ids {
   manager: Who
   moulds: Map<string, number>
   pigments: Map<string, number>
+  materials: Map<string, number>
 }
 
 /**
@@ -78,6 +82,8 @@ export async function furnishYard(
   const recipes = new Map<string, number>()
   for (const { mould, layers, steps, ...recipe } of RECIPES) {
     const fields = {
+      ...IN_A_MOULD,
+      ...(mould === null && { front: 'upside' as const }),
       others: [],
       ...recipe,
       archived: false,
@@ -89,7 +95,13 @@ export async function furnishYard(
     }
     recipes.set(recipe.name, (await createRecipe(ids.manager, fields, now)).id)
   }
-  const byKind = { resin: resins, pigment: ids.pigments, mould: ids.moulds }
+  const byKind = {
+    resin: resins,
+    pigment: ids.pigments,
+    mould: ids.moulds,
+    material: ids.materials,
+    person: new Map([...ids.people.values()].map(({ name, personId }) => [name, personId])),
+  }
   for (const recipe of POURED_RECIPES) {
     const fields = pouredFields(recipe, (what, name) => need(byKind[what], name))
     recipes.set(
@@ -109,7 +121,7 @@ export async function furnishYard(
       order.takenDay === 0 ? now : today.plus({ days: order.takenDay, hours: 8 }).toJSDate()
     const promisedAt =
       today.plus({ days: order.promisedDay, hours: order.promisedHour }).toUTC().toISO() ?? ''
-    const { kind, title, customer, colours, note } = order
+    const { kind, title, customer, colours, note, wish = '' } = order
     const lines = order.lines.map(([recipe, quantity]) => ({
       recipeId: need(recipes, recipe),
       quantity,
@@ -122,6 +134,7 @@ export async function furnishYard(
         customer,
         colours,
         note,
+        wish,
         promisedAt,
         state: order.state ?? 'accepted',
         ownerId:
@@ -222,7 +235,7 @@ async function loadWorkshop(
       ids.set(row.name, await insert(table, { workspace_id: workspaceId, ...row, updated_at: now }))
     return ids
   }
-  const [moulds, pigments] = [
+  const [moulds, pigments, materials] = [
     await named('moulds', [
       ...MOULDS.map(sizedMould),
       ...FILLER_MOULDS.map((filler) => ({
@@ -232,6 +245,7 @@ async function loadWorkshop(
       })),
     ]),
     await named('pigments', PIGMENTS),
+    await named('materials', MATERIALS),
   ]
   const people = new Map<number, Who>()
   for (const person of PEOPLE) {
@@ -267,5 +281,5 @@ async function loadWorkshop(
   }
   const manager = [...people.values()][0]
   if (!manager) throw new Error('the demo has no people')
-  return { workspaceId, people, racks, manager, moulds, pigments }
+  return { workspaceId, people, racks, manager, moulds, pigments, materials }
 }

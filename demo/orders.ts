@@ -10,6 +10,8 @@ export interface DemoOrder {
   note: string
   lines: [recipe: string, quantity: number][]
   state?: 'asked' | 'accepted'
+  /** What was asked for, in their own words. */
+  wish?: string
   /** The name of the guest whose own it is. */
   owner?: string
 }
@@ -194,6 +196,69 @@ export const OPEN_ORDERS: DemoOrder[] = [
     'Only if the first eight please.',
     'asked',
   ),
+  ...(
+    [
+      [
+        'Signals for a railway porch',
+        'Halt House',
+        [
+          ['Signal panel, painted by another', 1],
+          ['Tilted moor canvas', 1],
+        ],
+        'I saw the panel in your window, the one with the lamp on it. Ours should show the old arm, up.',
+      ],
+      [
+        'What the fair left behind',
+        'Wicker & Daughters café',
+        [
+          ['Coat too early, put right', 1],
+          ['Finger plates freshened at two heats', 2],
+          ['Half a serving board', 2],
+        ],
+        'The dial wrinkled and the plates are dull. Can they be saved? And two boards, green on one end only.',
+      ],
+      [
+        'Small things for a reading nook',
+        'L. Marchbank',
+        [
+          ['Small canvas, many cups', 1],
+          ['Pebble ring from a drawing', 1],
+          ['Brook block', 2],
+        ],
+        'Pebbles from the brook behind the house, I will bring them washed.',
+      ],
+      [
+        'Boards before the frost',
+        'D. Sallow',
+        [['Shop boards in the cold', 3]],
+        'The shed has no stove, so they may be cold when they come.',
+      ],
+      [
+        'Lanterns and their pulls',
+        'Ottoline Brack',
+        [
+          ['Curved lantern screen', 1],
+          ['Hanging lamp pull', 4],
+          ['Six depths of dusk', 1],
+        ],
+        'Bent like the one over the stove, reeds on the outside.',
+      ],
+      [
+        'A key, a bell and tiles',
+        'Guesthouse at Nettle Cross',
+        [
+          ['Key bow in eight colours', 1],
+          ['Bell in two halves', 1],
+          ['Rippled tiles, powdered', 4],
+          ['Bark slices', 4],
+        ],
+        'Everything in the colours of the hall, please, you know them.',
+      ],
+    ] as [string, string, DemoOrder['lines'], string][]
+  ).map(([title, customer, lines, wish], i): DemoOrder => ({
+    ...commission(0, 40 + i, title, customer, lines, '', '', 'asked'),
+    wish,
+  })),
   market(
     -4,
     17,

@@ -1,92 +1,17 @@
 import {
-  newMix,
-  newPass,
-  newPour,
-  newStep,
-  NO_REST,
-  type Cup,
-  type CupPigment,
-  type Dose,
-  type Entry,
-  type Layer,
-  type Pouring,
-  type Recipe,
-  type SetPiece,
-  type Share,
-  type StepKind,
-} from '../core/trade'
-import type { Shape } from '../core/size'
-
-/** A pigment by its name, as a recipe of the Yard is written down. */
-type Named = [string, Dose]
-
-/** A recipe of several cups, with its resins, pigments and mould by name. */
-export interface PouredRecipe {
-  name: string
-  note: string
-  mould: string | null
-  shape: Shape
-  others?: SetPiece[]
-  footprintCm2: number
-  layers: (Omit<Layer, 'id' | 'resinId' | 'cups'> & { resin: string; cups: NamedCup[] })[]
-  course: NamedEntry[]
-}
-type NamedCup = Omit<Cup, 'pigments'> & { pigments: Named[] }
-type NamedEntry = Omit<Entry, 'pour'> & {
-  pour: (Omit<Pouring, 'drops'> & { drops: [string, number][] }) | null
-}
-
-type NamedLayer = PouredRecipe['layers'][number]
-const layer = (
-  own: Pick<NamedLayer, 'key' | 'name' | 'resin' | 'fill' | 'cups'> & Partial<NamedLayer>,
-): NamedLayer => ({
-  inclusions: [],
-  runOffPct: 0,
-  joins: 'either',
-  rest: NO_REST,
-  ...own,
-})
-const cup = (
-  key: string,
-  name: string,
-  part: Share | null,
-  more: Partial<NamedCup> = {},
-): NamedCup => ({
-  key,
-  name,
-  part,
-  over: null,
-  isMixingCup: false,
-  isOpen: false,
-  pigments: [],
-  fillers: [],
-  from: [],
-  stir: 'through',
-  rest: null,
-  ...more,
-})
-const load = (name: string, loadPct: number): Named => [name, { loadPct }]
-const bare = (entry: Entry): NamedEntry => ({ ...entry, pour: null })
-const mix = (key: string, of: string, stirMin: number, more: Partial<Entry> = {}): NamedEntry =>
-  bare({ ...newMix(key, of, { stirMin, secondCup: false }), ...more })
-const pour = (
-  key: string,
-  [of, from]: [string, string],
-  pieceMin: number,
-  { drops = [], ...how }: Partial<Omit<Pouring, 'drops'>> & { drops?: [string, number][] } = {},
-  more: Partial<Entry> = {},
-): NamedEntry => {
-  const entry = newPour(key, of, { cup: from, ...how }, pieceMin)
-  return { ...entry, ...more, pour: entry.pour && { ...entry.pour, drops } }
-}
-const pass = (key: string, of: string, at: number[], more: Partial<Entry> = {}): NamedEntry =>
-  bare({ ...newPass(key, of, at), ...more })
-const step = (kind: StepKind, key: string, more: Partial<Entry> = {}): NamedEntry =>
-  bare({ ...newStep(kind, key, more.layer ?? null), ...more })
-
-const SLOW = 'Lantern clear, slow'
-const QUICK = 'Lantern clear, quick'
-const WHITE = 'Thistle white-holding'
+  cup,
+  HOT,
+  layer,
+  load,
+  mix,
+  pass,
+  pour,
+  QUICK,
+  SLOW,
+  step,
+  WHITE,
+  type PouredRecipe,
+} from './pouredWords'
 
 /** How a marbled block is made, whichever resin it is of: the rest is a share of the cup’s time. */
 const marbled = (name: string, resin: string): PouredRecipe => ({
@@ -136,7 +61,7 @@ const marbled = (name: string, resin: string): PouredRecipe => ({
 })
 
 /** Recipes whose layers are split into cups and poured in an order. */
-export const POURED_RECIPES: PouredRecipe[] = [
+export const FIRST_POURED: PouredRecipe[] = [
   {
     name: 'Thaw dial',
     note: 'Three colours run into each other; the heavy copper goes into the middle last.',
@@ -176,6 +101,7 @@ export const POURED_RECIPES: PouredRecipe[] = [
         key: 'l2',
         name: 'soot ground',
         resin: SLOW,
+        isHeated: true,
         fill: { toBrim: true },
         rest: { from: 0.1, to: 1, leastMin: 8 },
         cups: [
@@ -348,7 +274,7 @@ export const POURED_RECIPES: PouredRecipe[] = [
       layer({
         key: 'l2',
         name: 'clear coat',
-        resin: 'Hearth, heat resisting',
+        resin: HOT,
         fill: { coat: { thicknessMm: 1.6 } },
         runOffPct: 15,
         joins: 'plain',
@@ -398,35 +324,3 @@ export const POURED_RECIPES: PouredRecipe[] = [
   marbled('Marbled keepsake', SLOW),
   marbled('Marbled keepsake, quick', QUICK),
 ]
-
-/** A recipe as it is saved, its resins, pigments and mould found by name. */
-export function pouredFields(
-  { mould, layers, course, ...recipe }: PouredRecipe,
-  idOf: (what: 'resin' | 'pigment' | 'mould', name: string) => number,
-): Omit<Recipe, 'id'> {
-  const pigmentId = (name: string) => idOf('pigment', name)
-  return {
-    others: [],
-    ...recipe,
-    mouldId: mould === null ? null : idOf('mould', mould),
-    layers: layers.map(({ resin, cups, ...own }) => ({
-      ...own,
-      id: 0,
-      resinId: idOf('resin', resin),
-      cups: cups.map((one) => ({
-        ...one,
-        pigments: one.pigments.map(([name, dose]): CupPigment => ({
-          pigmentId: pigmentId(name),
-          dose,
-        })),
-      })),
-    })),
-    course: course.map((entry) => ({
-      ...entry,
-      pour: entry.pour && {
-        ...entry.pour,
-        drops: entry.pour.drops.map(([name, n]) => ({ pigmentId: pigmentId(name), n })),
-      },
-    })),
-  }
-}

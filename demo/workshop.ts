@@ -131,6 +131,8 @@ export const MOULDS = [
   { name: 'Keepsake mould', count: 4, price: '24.75', life_uses: 45 },
   { name: 'Chess men mould', count: 2, price: '58.00', life_uses: 40 },
   { name: 'Pendulum mould', count: 4, price: '15.60', life_uses: 50 },
+  { name: 'Bell mould in two halves', count: 1, price: '64.00', life_uses: 20 },
+  { name: 'Drum to bend over', count: 2, price: '12.00', life_uses: 200 },
 ] as const
 
 /** Small moulds that wait on the side for what the pots leave. */

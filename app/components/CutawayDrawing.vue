@@ -1,38 +1,14 @@
 <script setup lang="ts">
-import type { Join, NamedInclusion, PourHow } from '~~/core/trade'
-import type { SizedLayer, Shape } from '~~/core/size'
-import { sectionOf } from '~~/core/size'
+import type { Front } from '~~/core/trade'
+import type { Shape } from '~~/core/size'
 import { readableOn } from '~/utils/readableOn'
-
-/** One pour of a layer, as the cut meets it. */
-export interface DrawnStroke {
-  key: string
-  tint: string
-  /** Of the layer. */
-  share: number
-  how: PourHow
-  /** Where from the middle, as a share of half the width; null for no place. */
-  x: number | null
-  title: string
-}
-
-export interface DrawnLayer {
-  name: string
-  tint: string
-  /** The pours of which the layer is made; empty where it is of one. */
-  strokes: DrawnStroke[]
-  sized: SizedLayer | null
-  inclusions: Pick<NamedInclusion, 'name' | 'heightMm' | 'xMm' | 'yMm'>[]
-  /** Thickness of a coat, mm; null for a filling layer. */
-  coatMm: number | null
-  /** How it joins the layer before it; null for the first. */
-  joins: Join | null
-}
 
 /** A piece cut through its middle, to scale, its layers from the face backwards. */
 const {
   shape,
   layers,
+  front = 'underside',
+  onto = 'board',
   small = false,
   chosen = null,
   editable = false,
@@ -40,6 +16,10 @@ const {
 } = defineProps<{
   shape: Shape
   layers: DrawnLayer[]
+  /** Which side of the piece is its face: what lies at the bottom of the picture, or on top. */
+  front?: Front
+  /** What it is poured onto, where that is no mould. */
+  onto?: string
   small?: boolean
   chosen?: number | null
   editable?: boolean
@@ -54,153 +34,21 @@ const emit = defineEmits<{
 }>()
 
 const clip = useId()
-const BOARD_MM = 14
-/**
- * Below this share of its width a section is too thin to read, so heights are drawn larger, and it
- * is said.
- */
-const READABLE_SHARE = 0.24
-
-const section = computed(() => sectionOf(shape))
-const coats = computed(() => layers.reduce((sum, layer) => sum + (layer.coatMm ?? 0), 0))
-/** From one label to the next; they stand closer where there are many. */
-const LABEL_GAP = 38
-const CLOSEST_GAP = 20
-const room = small
-  ? { width: 150, height: 92, left: 6, right: 6, top: 8, bottom: 8 }
-  : { width: 620, height: 330, left: 24, right: 250, top: 26, bottom: 40 }
-
-const scale = computed(() => {
-  const bodyMm = (section.value.heightMm ?? BOARD_MM) + coats.value
-  const roomX = room.width - room.left - room.right
-  const roomY = room.height - room.top - room.bottom
-  const across = Math.min(roomX / section.value.widestMm, roomY / bodyMm)
-  const thin = bodyMm / section.value.widestMm < READABLE_SHARE
-  const wanted = thin
-    ? Math.max(1, Math.floor((READABLE_SHARE * 1.5 * section.value.widestMm) / bodyMm))
-    : 1
-  const stretch = Math.max(1, Math.min(wanted, Math.floor(roomY / (bodyMm * across))))
-  return { across, up: across * stretch, stretch, bodyMm }
-})
-/** The picture is as tall as the piece and its labels need, and no taller. */
-const box = computed(() => {
-  const body = scale.value.bodyMm * scale.value.up
-  const height = small
-    ? room.height
-    : Math.max(
-        Math.min(room.height, Math.max(body, layers.length * LABEL_GAP) + room.top + room.bottom),
-        layers.length * CLOSEST_GAP + room.top + room.bottom,
-      )
-  return { ...room, height }
-})
-/** So many labels one above the other fit the picture. */
-const gap = computed(() =>
-  Math.min(
-    LABEL_GAP,
-    Math.max(CLOSEST_GAP, (box.value.height - room.top - room.bottom) / Math.max(1, layers.length)),
-  ),
-)
-/** Where labels stand close, what they say of themselves stands in the same line. */
-const isTight = computed(() => gap.value < LABEL_GAP - 4)
-const middle = computed(() => room.left + (room.width - room.left - room.right) / 2)
-const floor = computed(
-  () =>
-    box.value.height -
-    room.bottom -
-    (box.value.height - room.top - room.bottom - scale.value.bodyMm * scale.value.up) / 2,
-)
-const y = (levelMm: number) => floor.value - levelMm * scale.value.up
-
-const STEPS = 16
-function band(fromMm: number, toMm: number): string {
-  const half = (h: number) =>
-    (section.value.widthAtMm(Math.min(h, section.value.heightMm ?? h)) / 2) * scale.value.across
-  const levels = Array.from({ length: STEPS + 1 }, (_, i) => fromMm + ((toMm - fromMm) * i) / STEPS)
-  const left = levels.map((h) => `${middle.value - half(h)},${y(h)}`)
-  const right = [...levels].reverse().map((h) => `${middle.value + half(h)},${y(h)}`)
-  return `M${[...left, ...right].join('L')}Z`
-}
-
-interface Drawn extends DrawnLayer {
-  index: number
-  path: string
-  fromMm: number
-  toMm: number
-  middleY: number
-  labelY: number
-}
-
-/** A coat lies on whatever is below it; a flat surface lies on its board. */
-const drawn = computed<Drawn[]>(() => {
-  let top = section.value.heightMm === null ? BOARD_MM : 0
-  const list = layers.flatMap((layer, index): Drawn[] => {
-    if (!layer.sized) return []
-    const from = layer.coatMm === null ? (layer.sized.fromMm ?? top) : top
-    const to = layer.coatMm === null ? (layer.sized.toMm ?? top) : top + layer.coatMm
-    top = to
-    const middleY = (y(from) + y(to)) / 2
-    return [
-      { ...layer, index, path: band(from, to), fromMm: from, toMm: to, middleY, labelY: middleY },
-    ]
-  })
-  const spread = [...list].sort((a, b) => b.middleY - a.middleY)
-  spread.forEach((layer, i) => {
-    const below = spread[i - 1]
-    if (below) layer.labelY = Math.min(layer.labelY, below.labelY - gap.value)
-  })
-  const overTop = Math.min(...spread.map((layer) => layer.labelY)) - 26
-  if (overTop < 0) for (const layer of spread) layer.labelY -= overTop
-  return list
-})
-/**
- * Where the cut meets each pour of a layer: what has a place or a form of its own lies at it, as
- * wide as its share; what is flooded lies under all of them.
- */
-interface Cut {
-  key: string
-  tint: string
-  title: string
-  x: number
-  width: number
-  y: number
-  height: number
-}
-function cutsOf(layer: Drawn): Cut[] {
-  const width = section.value.widthAtMm((layer.fromMm + layer.toMm) / 2) * scale.value.across
-  const [top, height] = [y(layer.toMm), y(layer.fromMm) - y(layer.toMm)]
-  let fresh = 0
-  return layer.strokes.flatMap((stroke): Cut[] => {
-    const { key, tint, title, share, how, x } = stroke
-    const own = Math.max(3, width * share)
-    const cut = (at: number, wide: number): Cut => ({
-      key: `${key} ${at}`,
-      tint,
-      title,
-      x: Math.max(
-        middle.value - width / 2,
-        Math.min(middle.value + width / 2 - wide, at - wide / 2),
-      ),
-      width: wide,
-      y: top,
-      height,
-    })
-    if (how === 'flood' && x === null)
-      return [{ key, tint, title, x: middle.value - width / 2, width, y: top, height }]
-    if (how === 'ring') {
-      const reach = x === null ? 0.41 * width : 0.25 * width
-      const at = middle.value + (x ?? 0) * (width / 2)
-      return [cut(at - reach, own / 2), cut(at + reach, own / 2)]
-    }
-    if (how === 'dots')
-      return [-0.32, -0.05, 0.24].map((share3) => cut(middle.value + share3 * width, own / 3))
-    const at = x === null ? ((fresh++ * 0.37) % 0.8) - 0.4 : x / 2
-    return [cut(middle.value + at * width, own)]
-  })
-}
-const edge = computed(() => middle.value + (section.value.widestMm / 2) * scale.value.across)
-const hull = computed(() =>
-  section.value.heightMm === null ? band(0, BOARD_MM) : band(0, section.value.heightMm),
-)
+const {
+  section,
+  room,
+  scale,
+  box,
+  isTight,
+  middle,
+  floor,
+  edge,
+  hull,
+  drawn,
+  y,
+  levelAtY,
+  cutsOf,
+} = useCutaway(() => ({ shape, layers, small }))
 
 /**
  * The surface of a layer follows the finger; arrow keys move it by a tenth, with Shift by a
@@ -209,7 +57,7 @@ const hull = computed(() =>
 const TENTH_MM = 0.1
 const picture = useTemplateRef<SVGSVGElement>('picture')
 const held = ref<number | null>(null)
-const carried = ref<{ layer: Drawn; inclusion: number } | null>(null)
+const carried = ref<{ layer: CutLayer; inclusion: number } | null>(null)
 /** The level under the pointer while a layer is about to be dropped in. */
 const hovered = ref<number | null>(null)
 
@@ -218,13 +66,13 @@ const pointOf = (event: MouseEvent) =>
     picture.value?.getScreenCTM()?.inverse(),
   )
 const tenths = (mm: number) => Math.round(mm / TENTH_MM) * TENTH_MM
-const levelAt = (event: MouseEvent) => tenths((floor.value - pointOf(event).y) / scale.value.up)
+const levelAt = (event: MouseEvent) => tenths(levelAtY(pointOf(event).y))
 function hold(index: number, event: PointerEvent): void {
   held.value = index
   emit('choose', index)
   picture.value?.setPointerCapture(event.pointerId)
 }
-function carry(layer: Drawn, inclusion: number, event: PointerEvent): void {
+function carry(layer: CutLayer, inclusion: number, event: PointerEvent): void {
   if (!editable) return
   carried.value = { layer, inclusion }
   emit('choose', layer.index)
@@ -246,7 +94,7 @@ function letGo(): void {
   carried.value = null
 }
 /** An inclusion stays within its layer and between its walls. */
-function putInclusion(layer: Drawn, inclusion: number, xMm: number, yMm: number): void {
+function putInclusion(layer: CutLayer, inclusion: number, xMm: number, yMm: number): void {
   const half = section.value.widestMm / 2
   emit(
     'place',
@@ -262,7 +110,7 @@ function drop(event: MouseEvent): void {
   emit('drop', levelAt(event))
   hovered.value = null
 }
-function press(layer: Drawn, event: KeyboardEvent): void {
+function press(layer: CutLayer, event: KeyboardEvent): void {
   const way = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
   if (way === 0) return
   event.preventDefault()
@@ -275,7 +123,7 @@ const ARROWS: Record<string, [number, number]> = {
   ArrowUp: [0, 1],
   ArrowDown: [0, -1],
 }
-function nudge(layer: Drawn, inclusion: number, event: KeyboardEvent): void {
+function nudge(layer: CutLayer, inclusion: number, event: KeyboardEvent): void {
   const way = ARROWS[event.key]
   if (!way || !editable) return
   event.preventDefault()
@@ -286,28 +134,36 @@ function nudge(layer: Drawn, inclusion: number, event: KeyboardEvent): void {
 const INCLUSION_SPOTS = [0.24, 0.5, 0.73, 0.36, 0.63]
 /** A symbol's height where none is stated, mm on the picture. */
 const SYMBOL = 12
-function spotOf(layer: Drawn, inclusion: number): { xMm: number; yMm: number } {
-  const { xMm, yMm, heightMm } = layer.inclusions[inclusion] ?? {}
+function spotOf(layer: CutLayer, inclusion: number): { xMm: number; yMm: number } {
+  const { xMm, yMm, heightMm, underPct = 100 } = layer.inclusions[inclusion] ?? {}
+  const tallMm = heightMm ?? SYMBOL / scale.value.up
+  const deepMm = layer.toMm - layer.fromMm
+  // What stands proud is as far under the surface as is said; else it hangs in the middle.
+  const footMm = underPct < 100 ? deepMm - (tallMm * underPct) / 100 : (deepMm - tallMm) / 2
   return {
     xMm: xMm ?? ((INCLUSION_SPOTS[inclusion % 5] ?? 0.5) - 0.5) * section.value.widestMm,
-    yMm:
-      yMm ?? Math.max(0, (layer.toMm - layer.fromMm - (heightMm ?? SYMBOL / scale.value.up)) / 2),
+    yMm: yMm ?? Math.max(0, footMm),
   }
 }
-function inclusionAt(layer: Drawn, inclusion: number): string {
-  const { xMm, yMm } = spotOf(layer, inclusion)
+/** Of many alike a few are drawn, spread over the width. */
+const MOST_ALIKE = 7
+const alikeOf = (layer: CutLayer, inclusion: number) =>
+  Array.from(
+    { length: Math.min(MOST_ALIKE, Math.round(layer.inclusions[inclusion]?.count ?? 1)) },
+    (_, i) => i,
+  )
+/** @param copy which of those that are alike */
+function inclusionAt(layer: CutLayer, inclusion: number, copy: number): string {
+  const spot = spotOf(layer, inclusion)
+  const wide = 0.86 * section.value.widestMm
+  const xMm =
+    copy === 0
+      ? spot.xMm
+      : ((((spot.xMm + copy * 0.382 * wide) % wide) + 1.5 * wide) % wide) - wide / 2
+  const { yMm } = spot
   const tall = (layer.inclusions[inclusion]?.heightMm ?? SYMBOL / scale.value.up) * scale.value.up
   return `translate(${middle.value + xMm * scale.value.across} ${y(layer.fromMm + yMm) - tall / 2}) scale(${Math.max(0.5, Math.min(2, tall / SYMBOL))} ${tall / SYMBOL})`
 }
-const JOIN_WORDS: Record<Join, string> = {
-  tack: 'while tacky',
-  sand: 'on a sanded face',
-  either: 'tacky or sanded',
-  plain: 'on the hard layer',
-}
-const SHORT = 22
-const shortened = (name: string) => (name.length > SHORT ? `${name.slice(0, SHORT - 1)}…` : name)
-const thicknessOf = (layer: Drawn) => figure(layer.toMm - layer.fromMm, 'mm', 1)
 const scaleMm = computed(
   () => [200, 100, 50, 20, 10].find((mm) => mm <= section.value.widestMm * 0.6) ?? 5,
 )
@@ -396,7 +252,9 @@ const scaleMm = computed(
             @keydown="nudge(layer, i, $event)"
           >
             <path
-              :transform="inclusionAt(layer, i)"
+              v-for="copy in alikeOf(layer, i)"
+              :key="copy"
+              :transform="inclusionAt(layer, i, copy)"
               d="M-9 2 Q-5 -6 3 -6 Q10 -3 8 3 Q2 7 -9 2Z"
               :fill="layer.tint"
               fill-opacity="0.6"
@@ -404,11 +262,13 @@ const scaleMm = computed(
               stroke-width="1.5"
               vector-effect="non-scaling-stroke"
             >
-              <title>{{ inclusion.name }}</title>
+              <title>
+                {{ inclusion.count ? `${inclusion.count} × ` : '' }}{{ inclusion.name }}
+              </title>
             </path>
           </g>
           <line
-            v-if="layer.joins"
+            v-if="layer.joins && layer.coat?.lies !== 'edge'"
             :x1="middle - (section.widestMm / 2) * scale.across"
             :x2="edge"
             :y1="y(layer.fromMm)"
@@ -417,38 +277,19 @@ const scaleMm = computed(
             :stroke-dasharray="layer.joins === 'sand' ? '1 4' : '7 4'"
             stroke-width="1.6"
           />
-          <path
-            :d="`M${middle + (section.widthAtMm((layer.fromMm + layer.toMm) / 2) / 2) * scale.across} ${layer.middleY}H${edge + 12}L${edge + 34} ${layer.labelY}H${edge + 42}`"
-            fill="none"
-            stroke="var(--firm)"
-          />
-          <text
-            :x="edge + 48"
-            :y="layer.labelY - 2"
-            font-size="14"
-            font-weight="650"
-            fill="var(--ink)"
-          >
-            {{ isTight ? shortened(layer.name) : layer.name }}
-            <tspan v-if="isTight" font-weight="400" fill="var(--soft)">
-              {{ thicknessOf(layer) }}
-            </tspan>
-          </text>
-          <text
-            v-if="!isTight"
-            :x="edge + 48"
-            :y="layer.labelY + 14"
-            font-size="13"
-            fill="var(--soft)"
-          >
-            {{ thicknessOf(layer) }}{{ layer.joins ? `, ${JOIN_WORDS[layer.joins]}` : '' }}
-          </text>
         </template>
       </g>
+      <CutawayLabels
+        v-if="!small"
+        :layers="drawn"
+        :edge="edge"
+        :is-tight="isTight"
+        @choose="emit('choose', $event)"
+      />
       <path :d="hull" fill="none" stroke="var(--ink)" stroke-width="1.2" />
       <template v-if="editable">
         <g
-          v-for="layer in drawn.filter((one) => one.coatMm === null)"
+          v-for="layer in drawn.filter((one) => one.coat === null)"
           :key="`level${layer.index}`"
           class="group cursor-ns-resize"
           role="slider"
@@ -498,15 +339,15 @@ const scaleMm = computed(
       <template v-if="!small">
         <text
           :x="middle"
-          :y="y(scale.bodyMm) - 12"
+          :y="floor - scale.bodyMm * scale.up - 12"
           text-anchor="middle"
           font-size="12.5"
           fill="var(--soft)"
         >
-          {{ section.heightMm === null ? 'top' : 'back' }}
+          {{ front === 'upside' ? 'face' : 'back' }}
         </text>
         <text :x="middle" :y="floor + 18" text-anchor="middle" font-size="12.5" fill="var(--soft)">
-          {{ section.heightMm === null ? 'board' : 'face' }}
+          {{ section.heightMm === null ? onto : front === 'upside' ? 'back' : 'face' }}
         </text>
         <g :transform="`translate(${room.left} ${box.height - 8})`">
           <path :d="`M0 -5V0H${scaleMm * scale.across}V-5`" fill="none" stroke="var(--ink)" />

@@ -1,6 +1,6 @@
 import { mouldsInUse } from '~~/core/trade'
 import { costBatch, potsOfLayer, tintOfLayer, type LayerPots } from '~~/core/pot'
-import { courseParts, sizeBatch } from '~~/core/recipe'
+import { courseParts, deepestMm, sizeBatch } from '~~/core/recipe'
 import type { Recipe, Resin, Layer } from '~~/core/trade'
 import { mixOnDevice, type Measure, type MixAnswer } from '~~/core/mix'
 import type { SizedLayer } from '~~/core/size'
@@ -40,6 +40,7 @@ export function useBatch(recipe: () => Recipe, pieces: () => number) {
         warmC: workshop.warmC,
         mostPieces: mould.value ? mouldsInUse(mould.value) : undefined,
         pigments: workshop.pigments,
+        depthMm: deepestMm(recipe(), layer),
       })
       const tint = tintOfLayer(layer, workshop.pigments)
       return [{ layer, resin, tint, sized: sizedLayer, pots }]
@@ -53,6 +54,7 @@ export function useBatch(recipe: () => Recipe, pieces: () => number) {
       pieces: pieces(),
       resins: resins.byId,
       pigments: workshop.pigments,
+      materials: workshop.materials,
       mould: mould.value,
       rules,
       potsPerLayer: layers.value.map((layer) => layer.pots.pots.length),

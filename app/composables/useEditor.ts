@@ -50,7 +50,7 @@ export function useEditor<
   /** Whether somebody has typed something that is not saved. */
   const isTouched = () =>
     JSON.stringify(opened.value ? fieldsOf(opened.value) : untouched.value) !==
-    JSON.stringify(draft.value)
+    JSON.stringify(kept.copy.value)
   const untouched = shallowRef<Fields>(options.blank())
   useLeaving(() => isTouched() && !form.sending.value && !isGoingOn)
   const kept = useKeptDraft<Fields>({
@@ -111,7 +111,7 @@ export function useEditor<
       saved.value = true
     },
   })
-  watch(draft, () => (saved.value = false), { deep: true, flush: 'sync' })
+  watch(kept.copy, () => (saved.value = false), { flush: 'sync' })
 
   const submit = () =>
     form.submit(opened.value ? { ...draft.value, version: opened.value.version } : draft.value)
@@ -131,6 +131,7 @@ export function useEditor<
     isNew,
     opened,
     draft,
+    copy: kept.copy,
     missing,
     saved,
     ready,

@@ -28,13 +28,14 @@ export function useKeptDraft<T extends object>({
   // What one has typed is not for another who signs in at the same device.
   const name = `draft of ${useSessionStore().person?.id ?? 0} ${key}`
   const restored = ref(false)
+  const copy = useCopy(draft)
   const forget = () => {
     restored.value = false
     sessionStorage.removeItem(name)
   }
   const keep = useDebounceFn(() => {
     if (!isTouched()) return sessionStorage.removeItem(name)
-    const kept: Kept<T> = { version: version(), draft: draft.value }
+    const kept: Kept<T> = { version: version(), draft: copy.value }
     try {
       sessionStorage.setItem(name, JSON.stringify(kept))
     } catch {
@@ -42,7 +43,7 @@ export function useKeptDraft<T extends object>({
       sessionStorage.removeItem(name)
     }
   }, PAUSE_MS)
-  watch(draft, keep, { deep: true })
+  watch(copy, keep)
 
   /** Takes up what was typed before, if it was typed for the row as it is. */
   function takeUp(): void {
@@ -53,5 +54,5 @@ export function useKeptDraft<T extends object>({
     draft.value = kept.draft
     restored.value = isTouched()
   }
-  return { restored: readonly(restored), takeUp, forget }
+  return { copy, restored: readonly(restored), takeUp, forget }
 }

@@ -13,7 +13,7 @@ const TICK_EVERY_MIN: readonly (readonly [hours: number, everyMin: number])[] = 
   [1, 5],
   [4, 30],
   [12, 60],
-  [48, 360],
+  [48, 180],
 ]
 
 export interface CalendarDay {
@@ -63,15 +63,20 @@ export function useLaneCalendar({ scale, fromMs, timeZone }: LaneCalendarOptions
           (_, i) => startMs + i * stepMs,
         ),
       )
-      .filter((ms) => scale.isDrawn(ms, ms))
+      .filter((ms) => scale.isDrawn(ms, ms) && !isFolded(ms))
       .map((ms): CalendarTick => ({ ms, label: clock.value.format(ms) }))
   })
+  const isFolded = (ms: number) => scale.folded.value.some(([from, to]) => ms > from && ms < to)
   const without = (comma: string) => comma.replace(',', '')
   return {
     days,
     ticks,
     /** The day at the left edge; scrolling within it draws nothing anew. */
     leftDay: computed(() => without(day.value.format(scale.leftMs.value))),
+    /** The first day that begins in sight: of one that is cut the name stands at the left edge. */
+    wholeFromMs: computed(
+      () => days.value.find(({ startMs }) => startMs >= scale.leftMs.value)?.startMs ?? Infinity,
+    ),
     clockOf: (ms: number) => without(dayAndClock.value.format(ms)),
   }
 }

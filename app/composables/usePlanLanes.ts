@@ -1,4 +1,4 @@
-import { changedShifts } from '~~/shared/time/changedShifts'
+import { changedShifts, united } from '~~/shared/time/changedShifts'
 import { everyDay, hoursOf, shiftsBetween, type UsualHours } from '~~/shared/time/shiftsBetween'
 import type { TimeSpan } from '~~/shared/schemas/planTerms'
 import type { PlaceRow } from '~~/shared/types/workshop'
@@ -59,5 +59,9 @@ export function usePlanLanes({ shown, kind }: PlanLanesOptions) {
         })
       : [],
   )
-  return { lanes, windows }
+  /** When anybody is there. */
+  const hands = computed(() =>
+    united(workshop.peopleThere.flatMap((person) => shiftsOf(person.id))),
+  )
+  return { lanes, windows, hands }
 }

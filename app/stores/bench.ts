@@ -20,11 +20,14 @@ const isUnanswered = (status: number) =>
  */
 export const useBenchStore = defineStore('bench', () => {
   const api = useApi()
+  const session = useSessionStore()
   const run = shallowRef<RunView | null>(null)
   const waiting = ref<KeyedRunEvent[]>([])
   const offline = ref(false)
   /** What the server refused of what was done here, and why, until somebody has seen it. */
   const refused = ref<string[]>([])
+  /** The runs of which something may not be sent yet, and who works at them. */
+  const runs = new Map<number, number | undefined>()
   let sending = false
   let retry: ReturnType<typeof setTimeout> | undefined
 
@@ -36,62 +39,80 @@ export const useBenchStore = defineStore('bench', () => {
 
   function show(view: RunView): void {
     run.value = view
-    const kept = localStorage.getItem(storageKey(view.id))
-    waiting.value = kept ? (JSON.parse(kept) as KeyedRunEvent[]) : []
-    if (waiting.value.length > 0) void flush()
+    runs.set(view.id, session.person?.id)
+    waiting.value = kept(view.id)
+    void flush(view.id)
   }
   /** @param soItIs what lies below is poured, whatever the log says */
   const start = async (potId: number, measure: MeasureChoice, soItIs = false) =>
     show(await api.post<RunView>('/api/runs', { potId, measure, soItIs }))
   const open = async (runId: number) => show(await api.get<RunView>(`/api/runs/${runId}`))
 
-  function keep(): void {
-    if (!run.value) return
-    if (waiting.value.length > 0)
-      localStorage.setItem(storageKey(run.value.id), JSON.stringify(waiting.value))
-    else localStorage.removeItem(storageKey(run.value.id))
+  /** What of a run the server has not answered yet: it is sent from here, whatever page is shown. */
+  const kept = (runId: number): KeyedRunEvent[] =>
+    JSON.parse(localStorage.getItem(storageKey(runId)) ?? '[]') as KeyedRunEvent[]
+  function keep(runId: number, events: readonly KeyedRunEvent[]): void {
+    if (events.length > 0) localStorage.setItem(storageKey(runId), JSON.stringify(events))
+    else localStorage.removeItem(storageKey(runId))
+    if (run.value?.id === runId) waiting.value = [...events]
   }
   async function record(event: RunEvent): Promise<void> {
-    waiting.value = [...waiting.value, { ...event, key: crypto.randomUUID() }]
-    keep()
-    await flush()
+    if (!run.value) return
+    const { id } = run.value
+    keep(id, [...kept(id), { ...event, key: crypto.randomUUID() }])
+    await flush(id)
   }
-  async function flush(): Promise<void> {
-    if (sending || !run.value || waiting.value.length === 0) return
-    sending = true
+  async function flush(runId: number): Promise<void> {
+    const batch = kept(runId)
+    if (sending || batch.length === 0) return
     clearTimeout(retry)
-    const batch = waiting.value
+    // What one has done is never told as done by who has signed in since.
+    if (runs.get(runId) !== session.person?.id) {
+      retry = setTimeout(() => void flush(runId), RETRY_MS)
+      return
+    }
+    sending = true
     try {
-      run.value = await api.post<RunView>(`/api/runs/${run.value.id}/events`, { events: batch })
-      const sent = new Set(batch.map((event) => event.key))
-      waiting.value = waiting.value.filter((event) => !sent.has(event.key))
+      const view = await api.post<RunView>(`/api/runs/${runId}/events`, { events: batch })
+      // Somebody may have gone on to another run or page meanwhile.
+      if (run.value?.id === runId) run.value = view
+      forget(runId, batch)
       offline.value = false
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error
       offline.value = isUnanswered(error.problem.status)
-      if (offline.value) retry = setTimeout(() => void flush(), RETRY_MS)
-      else putAside(batch, error.problem)
+      if (offline.value) retry = setTimeout(() => void flush(runId), RETRY_MS)
+      else putAside(runId, batch, error.problem)
     } finally {
       sending = false
-      keep()
     }
-    if (!offline.value && waiting.value.length > 0) await flush()
+    const next = [...runs.keys()].find((id) => kept(id).length > 0)
+    if (!offline.value && next !== undefined) await flush(next)
+  }
+  /** What was done since it was sent is kept. */
+  function forget(runId: number, events: readonly KeyedRunEvent[]): void {
+    const gone = new Set(events.map((event) => event.key))
+    keep(
+      runId,
+      kept(runId).filter((event) => !gone.has(event.key)),
+    )
   }
   /** What the server will never take is told, and does not hold up what was done after it. */
-  function putAside(batch: readonly KeyedRunEvent[], { title, issues, current }: Problem): void {
+  function putAside(
+    runId: number,
+    batch: readonly KeyedRunEvent[],
+    { title, issues, current }: Problem,
+  ): void {
     const named = issues.flatMap(({ path }) => /^events\[(\d+)\]/.exec(path)?.[1] ?? [])
-    const wrong = named.map((index) => batch[Number(index)]?.key)
-    const isRefused = (event: KeyedRunEvent) =>
-      named.length > 0 ? wrong.includes(event.key) : batch.some((one) => one.key === event.key)
-    waiting.value = waiting.value.filter((event) => !isRefused(event))
+    forget(runId, named.length > 0 ? named.flatMap((index) => batch[Number(index)] ?? []) : batch)
     refused.value = [...refused.value, title]
-    if (current) run.value = current as RunView
+    if (current && run.value?.id === runId) run.value = current as RunView
   }
   function understood(): void {
     refused.value = []
   }
+  /** What is not sent yet goes on being sent. */
   function leave(): void {
-    clearTimeout(retry)
     run.value = null
     waiting.value = []
     refused.value = []

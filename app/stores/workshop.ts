@@ -14,6 +14,7 @@ const HOUSE = new Set<Subject>([
   'station',
   'place',
   'pigment',
+  'material',
   'holiday',
 ])
 
@@ -28,6 +29,21 @@ export const useWorkshopStore = defineStore('workshop', () => {
   const byId = <T extends { id: number }>(list: readonly T[] | undefined) =>
     new Map((list ?? []).map((one) => [one.id, one]))
   const pigments = computed(() => byId(workshop.value?.pigments))
+  const materials = computed(() => byId(workshop.value?.materials))
+  const materialsInUse = computed(() =>
+    (workshop.value?.materials ?? []).filter((material) => !material.isArchived),
+  )
+  const materialChoices = computed(() =>
+    materialsInUse.value.map(({ id, name, unit }) => ({
+      value: id,
+      label: `${name}, by the ${unit}`,
+    })),
+  )
+  /** The same where it may be nothing of theirs. */
+  const materialsOrNone = computed(() => [
+    { value: 0, label: 'nothing from the stores' },
+    ...materialChoices.value,
+  ])
   const moulds = computed<ReadonlyMap<number, MouldRow>>(() => byId(workshop.value?.moulds))
   const people = computed(() => byId(workshop.value?.people))
   const places = computed(() => byId(workshop.value?.places))
@@ -93,6 +109,9 @@ export const useWorkshopStore = defineStore('workshop', () => {
     rules: computed(() => workshop.value?.rules ?? null),
     load,
     pigments,
+    materials,
+    materialChoices,
+    materialsOrNone,
     moulds,
     people,
     places,

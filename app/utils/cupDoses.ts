@@ -5,6 +5,7 @@ export interface KnownDose {
   teaspoons: number | null
   drops: number | null
   counted?: { n: number; unit: string } | null
+  premixMl?: number | null
 }
 
 /** A dose in grams, teaspoons and drops, as far as they are known. */
@@ -19,6 +20,10 @@ export const doseFigures = (dose: Omit<KnownDose, 'name'>): string =>
   ]
     .filter(Boolean)
     .join(' · ')
+
+/** How a powder is wetted before the rest of its cup is added; empty for what is none. */
+export const wettedFirst = ({ premixMl }: Pick<KnownDose, 'premixMl'>): string =>
+  typeof premixMl === 'number' ? `smooth in ${figure(premixMl, 'ml', 0)} of it first` : ''
 
 /** What a cup is filled with, beside the mix and its pigments. */
 export const cupParts = (cup: {

@@ -1,6 +1,6 @@
 import { cupName } from '~~/core/pot'
 import { entryTitle } from '~~/core/recipe'
-import { MILESTONE_WORDS, type Entry, type Recipe } from '~~/core/trade'
+import { awaitedWords, type Entry, type Recipe } from '~~/core/trade'
 import { formatDuration } from '~~/core/units'
 
 /** What one entry of a course says of itself in a line, behind its title. */
@@ -25,8 +25,8 @@ export function entrySummary(entry: Entry, recipe: Recipe): string {
       ? `${at.length === 1 ? '' : `${at.length} times, `}${at.map((one) => formatDuration(one)).join(', ')} after the pour`
       : '',
     entry.lateMin === null ? '' : `within ${formatDuration(entry.lateMin)}`,
-    entry.waitsFor
-      ? `once it is ${MILESTONE_WORDS[entry.waitsFor].replace(/^may be /, 'ready to be ')}`
+    entry.waitsFor && at.length === 0
+      ? `once it is ${awaitedWords(entry.waitsFor).replace(/^may be /, 'ready to be ')}`
       : '',
     entry.dryMin > 0 ? `dries ${formatDuration(entry.dryMin)}` : '',
     ...entry.within.map(({ of, mostMin }) => {
@@ -35,6 +35,21 @@ export function entrySummary(entry: Entry, recipe: Recipe): string {
         ? `at most ${formatDuration(mostMin)} after “${entryTitle(earlier, recipe)}”`
         : ''
     }),
+    ...entry.after.map(({ of, leastMin }) => {
+      const earlier = recipe.course.find(({ key }) => key === of)
+      return earlier
+        ? `at least ${formatDuration(leastMin)} after “${entryTitle(earlier, recipe)}”`
+        : ''
+    }),
+    ...entry.keeps.map(({ what, until }) => {
+      const later = recipe.course.find(({ key }) => key === until)
+      const kept = what === 'form' ? 'on its form' : 'level'
+      return later ? `${kept} until “${entryTitle(later, recipe)}”` : ''
+    }),
+    entry.hands ? `${entry.hands} makers together` : '',
+    entry.awayMin > 0 ? `away ${formatDuration(entry.awayMin)}` : '',
+    entry.isOptional ? 'only if needed' : '',
+    entry.asks ? `asks: ${entry.asks.question}` : '',
     mix || pour || pass ? '' : (entry.skill ?? ''),
     mix || pour || pass ? '' : (entry.stationKind ?? ''),
     entry.dust ? 'dust' : '',

@@ -1,7 +1,7 @@
 import { hueOfCup } from '~~/core/pot'
-import { layerDepthMm, poursOfPiece, workOf } from '~~/core/recipe'
+import { inclusionMl, layerDepthMm, poursOfPiece, workOf } from '~~/core/recipe'
 import type { PlanView } from '~~/core/size'
-import type { Cup, Entry, Pigment, Recipe } from '~~/core/trade'
+import type { Cup, Entry, NamedInclusion, Pigment, Recipe, Side } from '~~/core/trade'
 
 /** One pour as it lies on the face, in mm from its middle. */
 export interface FaceStroke {
@@ -11,7 +11,7 @@ export interface FaceStroke {
   /** How far it hides what lies behind it, 0 to 1. */
   cover: number
   form:
-    | { kind: 'fill' }
+    | { kind: 'fill'; share: number }
     | { kind: 'blob'; x: number; y: number; r: number }
     | { kind: 'ring'; x: number; y: number; r: number; across: number }
     | { kind: 'band'; x: number; y: number; across: number; isWavy: boolean }
@@ -37,16 +37,99 @@ function coverOf(cup: Cup, cups: readonly Cup[], depthMm: number): number {
 /**
  * The pours of a recipe as they lie on its face, the farthest first: each as large as its share of
  * the layer, at its mark, in its tint, hiding as much as its load and depth make it hide.
- * @param facesDown whether the first layer is the one that is looked at, as in a mould
+ * What lies on the face is seen first, then what fills the piece, from the side that is the face; what
+ * lies on the back or on the edges is not seen.
  */
 export function faceStrokes(
   recipe: Recipe,
   plan: PlanView,
   pigments: ReadonlyMap<number, Pigment>,
-  facesDown: boolean,
 ): FaceStroke[] {
-  const perLayer = recipe.layers.map((_, i) => strokesOfLayer(recipe, i, plan, pigments))
-  return (facesDown ? [...perLayer].reverse() : perLayer).flat()
+  const on = (side: Side) =>
+    recipe.layers.flatMap((layer, i) =>
+      layer.side === side ? [strokesOfLayer(recipe, i, plan, pigments)] : [],
+    )
+  const inside = on('inside')
+  return [...(recipe.front === 'underside' ? [...inside].reverse() : inside), ...on('face')].flat()
+}
+
+/** Something that is set into a layer, as it is seen from the face, in mm from its middle. */
+export interface FaceThing {
+  name: string
+  x: number
+  y: number
+  r: number
+  /** How far what lies before it lets it be seen, 0 to 1. */
+  seen: number
+}
+
+const MOST_THINGS = 40
+const LEAST_SEEN = 0.06
+/** Seen through nothing, of what would be drawn in ink. */
+const CLEAREST = 0.8
+
+/** What is set into a recipe's layers, as far as the layers before it let it be seen. */
+export function faceThings(
+  recipe: Recipe,
+  plan: PlanView,
+  pigments: ReadonlyMap<number, Pigment>,
+): FaceThing[] {
+  const lets = recipe.layers.map((_, i) => letsThrough(recipe, i, pigments))
+  const isFront = (at: number, other: number) => {
+    const [own, before] = [recipe.layers[at], recipe.layers[other]]
+    if (!own || !before || before.side === 'back' || before.side === 'sides') return false
+    if (before.side === 'face') return own.side !== 'face' || other > at
+    return recipe.front === 'underside' ? other <= at : other > at
+  }
+  return recipe.layers.flatMap((layer, at) => {
+    const seen = lets.reduce(
+      (left, through, other) => (isFront(at, other) ? left * through : left),
+      CLEAREST,
+    )
+    if (layer.side === 'back' || seen < LEAST_SEEN) return []
+    return layer.inclusions.flatMap((one, i) =>
+      spread(one, i, plan).map((spot) => ({ name: one.name, seen, ...spot })),
+    )
+  })
+}
+
+/** How much light a layer lets through, over all of its pours. */
+function letsThrough(
+  recipe: Recipe,
+  index: number,
+  pigments: ReadonlyMap<number, Pigment>,
+): number {
+  const layer = recipe.layers[index]
+  const made = poursOfPiece(recipe, index)
+  if (!layer || !made || made.pouredMl <= 0) return 1
+  const depthMm = layerDepthMm(recipe, layer) ?? 1
+  const hidden = workOf(recipe, index).pouring.reduce((sum, { key, pour }) => {
+    const cup = layer.cups.find((one) => one.key === pour?.cup)
+    const ml = made.pours.find((one) => one.entry === key)?.ml ?? 0
+    const isTold = cup?.pigments.some(({ pigmentId }) => pigments.has(pigmentId))
+    return cup && (isTold || cup.from.length > 0)
+      ? sum + (ml / made.pouredMl) * coverOf(cup, layer.cups, depthMm)
+      : sum
+  }, 0)
+  return 1 - (hidden * layer.coversPct) / 100
+}
+
+/** Where they lie: at its place, or as seeds lie in a flower. */
+function spread(one: NamedInclusion, at: number, plan: PlanView) {
+  const { count = 1, xMm } = one
+  const drawn = Math.min(MOST_THINGS, Math.max(1, Math.round(count)))
+  const eachMl = inclusionMl({ ...one, count: 1 })
+  const r = Math.max(plan.widthMm * 0.015, Math.cbrt(eachMl * 1000) / 2)
+  return Array.from({ length: drawn }, (_, i) => {
+    const [turn, far] = [(i + at * 3) * DOT_TURN, Math.sqrt((i + 0.5) / drawn)]
+    return drawn === 1
+      ? { x: xMm ?? (((at * 0.37 + 0.5) % 1) - 0.5) * plan.widthMm * 0.6, y: 0, r }
+      : {
+          x: 0.42 * plan.widthMm * far * Math.cos(turn),
+          y: 0.42 * plan.lengthMm * far * Math.sin(turn),
+          r,
+        }
+  })
 }
 
 function strokesOfLayer(
@@ -60,7 +143,7 @@ function strokesOfLayer(
   if (!layer || !made) return []
   const depthMm = layerDepthMm(recipe, layer) ?? 1
   const areaMm2 = plan.widthMm * plan.lengthMm * (plan.outline.kind === 'ellipse' ? Math.PI / 4 : 1)
-  return workOf(recipe, index).pouring.flatMap((entry): FaceStroke[] => {
+  const strokes = workOf(recipe, index).pouring.flatMap((entry): FaceStroke[] => {
     const { pour } = entry
     const cup = layer.cups.find(({ key }) => key === pour?.cup)
     const ml = made.pours.find((one) => one.entry === entry.key)?.ml ?? 0
@@ -72,12 +155,22 @@ function strokesOfLayer(
         layer: index,
         tint: hueOfCup(cup, layer.cups, pigments),
         cover: coverOf(cup, layer.cups, depthMm),
-        form: formOf(pour, share * areaMm2, share, plan, layer.cups.length),
+        form: covering(
+          formOf(pour, share * areaMm2, share, plan, layer.cups.length),
+          layer.coversPct / 100,
+        ),
         title: `${cup.name}, ${HOW_WORDS[pour.how]}${pour.where === '' ? '' : ` ${pour.where}`}`,
       },
     ]
   })
+  // What is flooded runs round and under what has a place of its own.
+  const isFlooded = ({ form }: FaceStroke) => form.kind === 'fill'
+  return [...strokes.filter(isFlooded), ...strokes.filter((one) => !isFlooded(one))]
 }
+
+/** What covers only a part of the face ends there. */
+const covering = (form: FaceStroke['form'], share: number): FaceStroke['form'] =>
+  form.kind === 'fill' ? { ...form, share } : form
 
 function formOf(
   pour: NonNullable<Entry['pour']>,
@@ -93,13 +186,13 @@ function formOf(
   switch (pour.how) {
     case 'flood':
     case 'brush':
-      return pour.mark === null || isWhole ? { kind: 'fill' } : { kind: 'blob', x, y, r }
+      return pour.mark === null || isWhole ? { kind: 'fill', share: 1 } : { kind: 'blob', x, y, r }
     case 'tilt':
-      return { kind: 'fill' }
+      return { kind: 'fill', share: 1 }
     case 'puddle':
     case 'spoon':
     case 'patch':
-      return isWhole ? { kind: 'fill' } : { kind: 'blob', x, y, r }
+      return isWhole ? { kind: 'fill', share: 1 } : { kind: 'blob', x, y, r }
     case 'ring': {
       const outer =
         pour.mark === null ? 0.82 * Math.min(halfX, halfY) : 0.5 * Math.min(halfX, halfY)

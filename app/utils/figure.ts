@@ -19,6 +19,9 @@ export const written = (text: string): string =>
 export const writtenNumber = (value: number | null | undefined, decimals = 1): string =>
   written(formatNumber(value, decimals))
 
+/** A number that somebody wrote, with the decimals that it has, two at the most. */
+export const plainNumber = (value: number): string => written(String(Math.round(value * 100) / 100))
+
 /** A value of the core's in the maker's own unit, number and unit apart. */
 export const ownFigure = (
   value: number | null | undefined,

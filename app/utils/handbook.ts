@@ -52,6 +52,9 @@ export const HANDBOOK: readonly HandbookPage[] = [
         title: 'From an order to a plan',
         lines: [
           'Write the recipe: shape, layers, colours, and the work before and after. What will go wrong is told beside the layer.',
+          'A set is poured from one mix: under “The piece”, say of each of its pieces which layers it gets, and how far.',
+          'A coat is a layer too: say on which side it lies, and on how much of it. What stands out of a layer takes resin only as far as it is under the level.',
+          'Work says what it waits for, what it takes, and which form or place it keeps. What may not be needed is “only if needed”: it is told and not planned.',
           'Take the order. Its page shows the mixes, the cost and, once planned, when it is ready.',
           'Plan from now, look at the promises, and accept it.',
         ],
@@ -62,6 +65,8 @@ export const HANDBOOK: readonly HandbookPage[] = [
           'Warm the bottles, level the table, lay out cups and tools, put on gloves and see to the air before the first part is weighed.',
           'Weigh the part that the card names first, then the other. If one is too much, the card says what to add.',
           'Stir slowly and scrape walls and bottom; then pour into a second cup and stir again. Streaks in the cup are streaks in the piece.',
+          'Powders are stirred smooth in a spoonful of the cup first; the cup says how much.',
+          'Where there are several pours, tell each when it is done. Pour in another order if the piece asks for it: the order is kept.',
           'Rest, pour, pass the heat over, and lay the pieces down before the cup closes. What is left goes into the filler moulds.',
           'Let what cannot be poured cure outside on a stone, thin, before it is thrown away. A full cup left standing can smoke and burn.',
         ],

@@ -1,3 +1,4 @@
+import { LABEL_ROW_PX, laneLabels, type LaneLabel } from '~/utils/laneLabels'
 import type { Lane, LaneMark } from '~/utils/planLanes'
 
 /** What the names of the lanes take from the frame's width, pixels. */
@@ -5,7 +6,7 @@ export const LABEL_PX = 146
 export const HEAD_PX = 36
 export const LANE_GAP_PX = 9
 const ROW_PX = 22
-const LYING_ROW_PX = 11
+const LYING_ROW_PX = 14
 /** The least width of a mark, pixels. */
 export const THINNEST_PX = 3
 const TOP_PX = 4
@@ -29,16 +30,23 @@ export interface LaidLane {
   row: number
   height: number
   runs: MarkRun[]
+  /** The names below its boxes. */
+  labels: readonly LaneLabel[]
 }
 
-/** Lays lanes under each other; those where things only lie, many beside each other, are flatter. */
-export function layLanes(lanes: readonly Lane[]): LaidLane[] {
+/**
+ * Lays lanes under each other; those where things only lie, many beside each other, are flatter.
+ * @param x where an instant lies, pixels: names of boxes take the rows that they need
+ */
+export function layLanes(lanes: readonly Lane[], x: (ms: number) => number): LaidLane[] {
   let top = TOP_PX
   return lanes.map((lane) => {
     const isTall = lane.marks.some((mark) => mark.task.attended) || lane.rows < 3
     const row = isTall ? ROW_PX : LYING_ROW_PX
-    const height = lane.rows * row + LANE_GAP_PX
-    const laid = { lane, top, row, height, runs: runsOf(lane.marks) }
+    const labels = laneLabels(lane.marks, x)
+    const named = Math.max(0, ...labels.map((label) => label.row + 1)) * LABEL_ROW_PX
+    const height = lane.rows * row + named + LANE_GAP_PX
+    const laid = { lane, top, row, height, runs: runsOf(lane.marks), labels }
     top += height
     return laid
   })

@@ -26,6 +26,9 @@ export interface LaneMark {
   /** When what lies there and has opened closes again; null where it stays open. */
   closesMs: number | null
   row: number
+  /** What it is, and of which order. */
+  words: string
+  of: string
 }
 
 export interface Lane {
@@ -53,12 +56,26 @@ export interface LaneSources {
   runsOf: (place: PlaceRow) => readonly (readonly [number, number])[]
 }
 
-const spanOf = (task: PlanTaskRow, closings: LaneSources['closings']) => ({
-  task,
-  fromMs: Date.parse(task.startAt),
-  toMs: Date.parse(task.endAt),
-  closesMs: closings.get(task.key) ?? null,
-})
+const spanOf = (task: PlanTaskRow, { closings, orderTitles, pots }: LaneSources) => {
+  const order = orderTitles.get(task.orderId) ?? ''
+  const pieces = task.attended ? '' : piecesOf(task, pots)
+  return {
+    task,
+    fromMs: Date.parse(task.startAt),
+    toMs: Date.parse(task.endAt),
+    closesMs: closings.get(task.key) ?? null,
+    words: pieces || task.title,
+    of: order,
+  }
+}
+
+/** What lies there: how many of which piece, where a pot knows it. */
+function piecesOf({ potId, orderLineId }: PlanTaskRow, pots: LaneSources['pots']): string {
+  const own = pots.get(potId ?? 0)?.portions.filter((portion) => portion.lineId === orderLineId)
+  const [first] = own ?? []
+  const count = (own ?? []).reduce((sum, { pieces }) => sum + pieces, 0)
+  return first ? `${count} × ${first.recipeName}` : ''
+}
 
 /** The lanes of a plan; those without tasks are left out, but for makers and places. */
 export function lanesOf(kind: LaneKind, sources: LaneSources): Lane[] {
@@ -87,7 +104,8 @@ export function lanesOf(kind: LaneKind, sources: LaneSources): Lane[] {
   }
 }
 
-function makerLanes({ tasks, workshop, closings, shiftsOf }: LaneSources): Lane[] {
+function makerLanes(sources: LaneSources): Lane[] {
+  const { tasks, workshop, shiftsOf } = sources
   return workshop.people
     .filter((person) => !person.hasLeft)
     .map((person) =>
@@ -95,13 +113,14 @@ function makerLanes({ tasks, workshop, closings, shiftsOf }: LaneSources): Lane[
         makerId.of(person.id),
         person.name,
         person.skills.join(', '),
-        tasks.filter((task) => task.personId === person.id).map((task) => spanOf(task, closings)),
+        tasks.filter((task) => task.personId === person.id).map((task) => spanOf(task, sources)),
         { personId: person.id, shifts: shiftsOf(person.id) },
       ),
     )
 }
 
-function placeLanes({ tasks, workshop, closings, runsOf }: LaneSources): Lane[] {
+function placeLanes(sources: LaneSources): Lane[] {
+  const { tasks, workshop, runsOf } = sources
   return workshop.places
     .filter((place) => !place.isArchived)
     .map((place) =>
@@ -111,20 +130,21 @@ function placeLanes({ tasks, workshop, closings, runsOf }: LaneSources): Lane[] 
         place.roomName,
         tasks
           .filter((task) => task.placeId === place.id && task.personId === null)
-          .map((task) => spanOf(task, closings)),
+          .map((task) => spanOf(task, sources)),
         { shifts: runsOf(place) },
       ),
     )
 }
 
 /** A mould is held from its pour until the task that gives it back has ended. */
-function mouldLanes({ tasks, workshop, question, closings }: LaneSources): Lane[] {
+function mouldLanes(sources: LaneSources): Lane[] {
+  const { tasks, workshop, question } = sources
   const byKey = new Map(tasks.map((task) => [task.key, task]))
   const holds = (question?.request.tasks ?? []).flatMap((asked) => {
     const task = byKey.get(asked.id)
     if (!task || !asked.mould) return []
     const until = byKey.get(asked.mould.untilTask ?? '')
-    const span = spanOf(task, closings)
+    const span = spanOf(task, sources)
     return [
       {
         mould: asked.mould.id,
@@ -148,12 +168,12 @@ function mouldLanes({ tasks, workshop, question, closings }: LaneSources): Lane[
 }
 
 function groupLanes(
-  { tasks, closings }: LaneSources,
+  sources: LaneSources,
   keyOf: (task: PlanTaskRow) => number | null,
   wordsFor: (id: number) => { name: string; note: string },
 ): Lane[] {
   const groups = new Map<number, PlanTaskRow[]>()
-  for (const task of tasks) {
+  for (const task of sources.tasks) {
     const key = keyOf(task)
     if (key !== null) groups.set(key, [...(groups.get(key) ?? []), task])
   }
@@ -162,7 +182,7 @@ function groupLanes(
       `g${id}`,
       wordsFor(id).name,
       wordsFor(id).note,
-      own.map((task) => spanOf(task, closings)),
+      own.map((task) => spanOf(task, sources)),
     ),
   )
 }

@@ -52,7 +52,7 @@ export const shareWords = (share: Share | null): string =>
 /** A dose as the maker counts it. @param name of the pigment */
 export const doseWords = ({ dose }: Pick<CupPigment, 'dose'>, name: string): string =>
   'loadPct' in dose
-    ? `${name} ${writtenNumber(dose.loadPct, 2)} %`
+    ? `${name} ${plainNumber(dose.loadPct)} %`
     : 'n' in dose
-      ? `${name} ${writtenNumber(dose.n, 2)} ${UNIT_WORDS[dose.unit]}`
-      : `${name} ${writtenNumber(dose.per30Ml, 2)} ${UNIT_WORDS[dose.unit]} to 30 ml`
+      ? `${name} ${plainNumber(dose.n)} ${UNIT_WORDS[dose.unit]}`
+      : `${name} ${plainNumber(dose.per30Ml)} ${UNIT_WORDS[dose.unit]} to 30 ml`

@@ -5,6 +5,9 @@ import type { Change } from './changes'
 export interface ChangeNames {
   resins: ReadonlyMap<number, Pick<Resin, 'name'>>
   pigments: ReadonlyMap<number, Pick<Pigment, 'name'>>
+  materials: ReadonlyMap<number, { name: string }>
+  moulds: ReadonlyMap<number, { name: string }>
+  people: ReadonlyMap<number, { name: string }>
 }
 
 type Flat = Map<string, string>
@@ -41,6 +44,14 @@ const PLAIN: ReadonlySet<string> = new Set([
 /** What only the application tells rows and entries apart by. */
 const KEYS: ReadonlySet<string> = new Set(['id', 'version', 'pigmentId', 'key', 'layer'])
 
+/** Fields that point to rows, by the names that these have. */
+const NAMED: Partial<Record<string, keyof ChangeNames>> = {
+  resinId: 'resins',
+  materialId: 'materials',
+  mouldId: 'moulds',
+  personId: 'people',
+}
+
 /** A word more on a path; what has the name of what it stands in is not named twice. */
 const joined = (path: string, more: string) =>
   more === '' || path === more || path.endsWith(`: ${more}`)
@@ -48,15 +59,23 @@ const joined = (path: string, more: string) =>
     : [path, more].filter(Boolean).join(': ')
 
 /** A recipe in which entries and cups are pointed to by their names, for a person to read. */
-function readable(recipe: Recipe): object {
+function readable(recipe: Recipe, names: ChangeNames): object {
   const cupOf = (layer: string | null, key: string) =>
     recipe.layers.find((one) => one.key === layer)?.cups.find((cup) => cup.key === key)?.name ?? ''
   const titleOf = (key: string) => {
     const entry = recipe.course.find((one) => one.key === key)
     return entry ? entryTitle(entry, recipe) : ''
   }
+  const layerOf = (key: string) => recipe.layers.find((one) => one.key === key)?.name ?? ''
   return {
     ...recipe,
+    others: recipe.others.map(({ fills = [], ...piece }) => ({
+      ...piece,
+      fills: fills.map(({ layer, fill }) => ({
+        name: layerOf(layer),
+        ...(fill === null ? { poured: 'not in this piece' } : { fill }),
+      })),
+    })),
     layers: recipe.layers.map((layer) => ({
       ...layer,
       cups: layer.cups.map((cup) => ({
@@ -71,6 +90,17 @@ function readable(recipe: Recipe): object {
       within: entry.within.map(({ of, mostMin }) => ({
         name: `within, of ${titleOf(of)}`,
         mostMin,
+      })),
+      after: entry.after.map(({ of, leastMin }) => ({ name: `after ${titleOf(of)}`, leastMin })),
+      keeps: entry.keeps.map(({ what, mouldId, until }) => ({
+        name: what,
+        mouldId,
+        until: titleOf(until),
+      })),
+      uses: entry.uses.map(({ materialId, amount, per }) => ({
+        name: names.materials.get(materialId)?.name ?? 'a material',
+        amount,
+        per,
       })),
     })),
   }
@@ -97,8 +127,11 @@ function flatten(value: unknown, path: string, names: ChangeNames, into: Flat): 
   } else if (typeof value === 'object' && value !== null) {
     for (const [field, own] of Object.entries(value)) {
       if (KEYS.has(field)) continue
+      // The name that it stands under says that already.
+      if (field === 'name' && path.endsWith(`: ${String(own)}`)) continue
       const named = joined(path, word(field.replace(/Id$/, '')))
-      const shown: unknown = field === 'resinId' ? names.resins.get(own as number)?.name : own
+      const rows = NAMED[field]
+      const shown: unknown = rows ? names[rows].get(own as number)?.name : own
       const unit = UNITS.find(([ends]) => ends.test(field))?.[1] ?? ''
       if (typeof shown === 'object' && shown !== null)
         flatten(shown, PLAIN.has(field) ? path : named, names, into)
@@ -115,7 +148,7 @@ function flatten(value: unknown, path: string, names: ChangeNames, into: Flat): 
  */
 export function recipeChanges(before: Recipe, after: Recipe, names: ChangeNames): Change[] {
   const [from, to] = [before, after].map((recipe) =>
-    flatten(readable(recipe), '', names, new Map()),
+    flatten(readable(recipe, names), '', names, new Map()),
   ) as [Flat, Flat]
   return [...new Set([...from.keys(), ...to.keys()])].flatMap((field) => {
     const [was, is] = [from.get(field) ?? '(none)', to.get(field) ?? '(none)']

@@ -74,6 +74,7 @@ async function write(
               promisedAt,
               state: 'accepted',
               colours: '',
+              wish: '',
               note: '',
               lines: [{ recipeId, quantity: 2 }],
             },

@@ -19,6 +19,8 @@ export interface CaseOptions {
   mouldsPerJob?: number
   /** Rack area for one piece in so many. */
   rackShare?: number
+  /** Whether a piece keeps its place until it is demoulded. */
+  isKept?: boolean
   /** How far the promises lie beyond the shortest time, in days. */
   slackDays?: number
 }
@@ -38,6 +40,7 @@ export function workshopCase(options: CaseOptions): PlanRequest {
     mouldsPerJob = 0.25,
     rackShare = 0.5,
     slackDays = 3,
+    isKept = false,
   } = options
   const random = seededRandom(seed)
   const whole = (from: number, to: number) => from + Math.floor(random() * (to - from + 1))
@@ -100,7 +103,11 @@ export function workshopCase(options: CaseOptions): PlanRequest {
         lag(pour, gel, 0, 5)
         lag(gel, cure, 0, 0)
       } else {
-        cure = task(`cure${n}`, curesMin, { attended: false, place })
+        const untilTask = isKept ? { untilTask: `${job}-demould` } : {}
+        cure = task(`cure${n}`, curesMin, {
+          attended: false,
+          place: place && { ...place, ...untilTask },
+        })
         lag(pour, cure, 0, 5)
       }
       return n === 1 && hasSecondLayer ? pour : cure

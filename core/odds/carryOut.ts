@@ -36,11 +36,9 @@ export function carryOut(scene: Scene, chance: Chance, random: () => number): ()
   const store = ({ capacity, most }: Store) => returnsOf(capacity, most)
   const places = scene.places.map(store)
   const moulds = scene.moulds.map(store)
-  /** By task: what gives its mould back with it, besides itself. */
-  const givesBack: number[][] = Array.from({ length: tasks }, () => [])
-  scene.until.forEach((until, i) => {
-    if (scene.mould[i]! >= 0 && until !== i) givesBack[until]!.push(i)
-  })
+  /** By task: what gives its mould back with it, and what it lifts, besides itself. */
+  const givesBack = others(scene.until, scene.mould)
+  const lifts = others(scene.liesUntil, scene.place)
   /** By task: what it begins that is somebody's. */
   const aheadOfHands = scene.ahead.map((ahead) => ahead.filter((y) => maker[y]! >= 0))
   const staysFor = (i: number) => (scene.windowsInto[i]!.length > 0 ? staysOnMin : 0)
@@ -68,7 +66,13 @@ export function carryOut(scene: Scene, chance: Chance, random: () => number): ()
   /** What a task that ends takes until then, and what others gave back with it. */
   function settle(i: number): void {
     const [place, mould, until] = [scene.place[i]!, scene.mould[i]!, scene.until[i]!]
-    if (place >= 0) places[place]!.lend(scene.areaCm2[i]!, end[i]!)
+    const lifting = scene.liesUntil[i]!
+    if (place >= 0) {
+      const own = places[place]!
+      if (lifting === i) own.lend(scene.areaCm2[i]!, end[i]!)
+      else if (done[lifting]) own.lend(scene.areaCm2[i]!, Math.max(end[i]!, start[lifting]!))
+      else own.hold(scene.areaCm2[i]!)
+    }
     if (mould >= 0) {
       const own = moulds[mould]!
       if (done[until]) own.lend(scene.mouldCount[i]!, Math.max(end[i]!, end[until]!))
@@ -77,6 +81,12 @@ export function carryOut(scene: Scene, chance: Chance, random: () => number): ()
     for (const user of givesBack[i]!)
       if (done[user])
         moulds[scene.mould[user]!]!.release(scene.mouldCount[user]!, Math.max(end[user]!, end[i]!))
+    for (const lying of lifts[i]!)
+      if (done[lying])
+        places[scene.place[lying]!]!.release(
+          scene.areaCm2[lying]!,
+          Math.max(end[lying]!, start[i]!),
+        )
   }
 
   /** Not before its time, but where what opened its window came sooner. */
@@ -143,6 +153,15 @@ export function carryOut(scene: Scene, chance: Chance, random: () => number): ()
     }
     return { start, end }
   }
+}
+
+/** By task: the others that hold something until it. @param held by task, -1 for nothing */
+function others(until: Int32Array, held: Int32Array): number[][] {
+  const lists: number[][] = Array.from(until, () => [])
+  until.forEach((task, i) => {
+    if (held[i]! >= 0 && task !== i) lists[task]!.push(i)
+  })
+  return lists
 }
 
 function raise(list: Float64Array, key: number, to: number): void {

@@ -47,8 +47,9 @@ export interface Scene {
   moulds: Store[]
   mould: Int32Array
   mouldCount: Float64Array
-  /** By task: with whose end it gives its mould back, besides its own. */
+  /** By task: with whose end it gives its mould back, and with whose start its place, besides its own. */
   until: Int32Array
+  liesUntil: Int32Array
   /** By task: the lags into it, windows among them. */
   links: Link[][]
   /** By task: the windows into it; a task that has some is pressed. */
@@ -153,6 +154,7 @@ export function sceneOf(
     mould,
     mouldCount: Float64Array.from(tasks, (task) => task.mould?.count ?? 1),
     until: Int32Array.from(tasks, (task, i) => indexOf.get(task.mould?.untilTask ?? '') ?? i),
+    liesUntil: Int32Array.from(tasks, (task, i) => indexOf.get(task.place?.untilTask ?? '') ?? i),
     links,
     windowsInto,
     windows,

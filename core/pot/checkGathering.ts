@@ -1,7 +1,14 @@
 import { issue, LIMIT_TOLERANCE, type Issue } from '../result'
 import { colourKey, cupName } from './cupKey'
 import { potOf } from './potOf'
-import { mouldsInUse, type Mould, type Portion, type Resin, type StudioRules } from '../trade'
+import {
+  mouldsInUse,
+  type Layer,
+  type Mould,
+  type Portion,
+  type Resin,
+  type StudioRules,
+} from '../trade'
 
 export type GatheringProblem = Issue & {
   /** The pot it is about, by its place in the list. */
@@ -62,12 +69,24 @@ function ofPot(
     if (mould && pieces > there)
       found.push(breaks(issue(path, 'not-enough-moulds', { mould: mould.name, pieces, there })))
   }
+  for (const [layer, pieces] of piecesByLayer(portions))
+    if (pieces > (layer.atOnce ?? Infinity))
+      found.push(
+        breaks(
+          issue(path, 'too-many-at-once', {
+            layer: layer.name,
+            pieces,
+            atOnce: layer.atOnce ?? pieces,
+          }),
+        ),
+      )
   if (!resin) return found
-  const { needMl, busyMin, workMin } = potOf(portions, { resin, rules, warmC })
+  const { needMl, busyMin, workMin, overRested } = potOf(portions, { resin, rules, warmC })
   if (needMl > resin.maxMixMl + LIMIT_TOLERANCE)
     found.push(breaks(issue(path, 'too-much', { needMl, mostMl: resin.maxMixMl })))
   if (busyMin > workMin + LIMIT_TOLERANCE)
     found.push(breaks(issue(path, 'too-slow', { busyMin, workMin })))
+  else found.push(...overRested.map((late) => breaks(issue(path, 'rested-too-long', late))))
   return found
 }
 
@@ -80,6 +99,18 @@ function piecesByMould(portions: readonly Portion[]): Map<number, number> {
   for (const { mouldId, layerIndex, pieces: count } of portions)
     if (mouldId !== null && layerIndex === 0)
       pieces.set(mouldId, (pieces.get(mouldId) ?? 0) + count)
+  return pieces
+}
+
+/** By layer of a recipe, whoever ordered it. */
+function piecesByLayer(portions: readonly Portion[]): Map<Layer, number> {
+  const layers = new Map<number, Layer>()
+  const pieces = new Map<Layer, number>()
+  for (const { layer, pieces: count } of portions) {
+    const known = layers.get(layer.id) ?? layer
+    layers.set(layer.id, known)
+    pieces.set(known, (pieces.get(known) ?? 0) + count)
+  }
   return pieces
 }
 

@@ -1,16 +1,29 @@
 import { Decimal } from 'decimal.js'
 import { cost, type CostAnswer, type CostRequest, type Money } from '../cost'
-import { entryTitle, gramsOf, sizeBatch, workOf } from '../recipe'
+import {
+  courseParts,
+  entryTitle,
+  gramsOf,
+  inclusionMl,
+  isSandedByCourse,
+  layerBelow,
+  sizeBatch,
+  workOf,
+} from '../recipe'
 import { potOfLayer } from './potsOfLayer'
 import { answer, invalid, type Result } from '../result'
 import {
+  CARRYING,
   SANDING,
   wageOf,
   type Entry,
+  type Filler,
   type Layer,
   type LayerWork,
+  type Material,
   type MoneyRules,
   type Mould,
+  type NamedInclusion,
   type Pigment,
   type Recipe,
   type Resin,
@@ -25,6 +38,7 @@ export interface CostParts {
   pieces: number
   resins: ReadonlyMap<number, Resin>
   pigments: ReadonlyMap<number, Pigment>
+  materials: ReadonlyMap<number, Material>
   mould: Mould | null
   /** How many pots each layer is mixed in, in layer order. */
   potsPerLayer: readonly number[]
@@ -38,16 +52,16 @@ function costRequestOf(parts: CostParts): Result<CostRequest> {
   if (money === null) return invalid('', 'prices-hidden')
   const sized = sizeBatch(recipe, pieces, rules)
   if (!sized.ok) return sized
-  const materials = recipe.layers.flatMap((layer, i) => {
-    const resin = resins.get(layer.resinId)
+  const resin = recipe.layers.flatMap((layer, i) => {
+    const own = resins.get(layer.resinId)
     const netMl = sized.value.layers[i]?.netMl ?? 0
-    return resin ? materialsOf({ layer, work: workOf(recipe, i) }, netMl, resin, parts) : []
+    return own ? resinOfLayer({ layer, work: workOf(recipe, i) }, netMl, own, parts) : []
   })
   return answer({
     currency: rules.currency,
     pieces,
     yieldPct: rules.yieldPct,
-    materials,
+    materials: [...resin, ...materialsUsed(parts)],
     labour: labourOf(parts, money),
     equipment: mould
       ? [{ name: mould.name, price: shown(mould.price), lifeUses: mould.lifeUses, uses: pieces }]
@@ -74,13 +88,12 @@ type Labour = CostRequest['labour']
 /** What every entry of the course takes, as often as it is done; sanding between layers with it. */
 function labourOf(parts: CostParts, money: MoneyRules): Labour {
   const { recipe } = parts
-  const sanded = new Map(
-    recipe.layers.flatMap((layer, i) => (i > 0 && layer.joins === 'sand' ? [[layer.key, i]] : [])),
-  )
-  return recipe.course.flatMap((entry): Labour => {
+  const sanded = sandedUnder(recipe)
+  const work = recipe.course.flatMap((entry): Labour => {
+    if (entry.isOptional && entry.kind !== 'mix' && entry.kind !== 'pour') return []
     const own = labourOfEntry(entry, parts, money)
-    if (entry.kind !== 'mix' || !sanded.has(entry.layer ?? '')) return own
-    const below = recipe.layers[(sanded.get(entry.layer ?? '') ?? 0) - 1]
+    const below = entry.kind === 'mix' ? sanded.get(entry.layer ?? '') : undefined
+    if (!below) return own
     return [
       {
         name: `sand and wipe ${below?.name}`,
@@ -91,6 +104,93 @@ function labourOf(parts: CostParts, money: MoneyRules): Labour {
       ...own,
     ]
   })
+  return [...work, ...carryingOf(parts, money)]
+}
+
+/** Layers that cure in the heated box are carried there, each pot once. */
+const carryingOf = ({ recipe, potsPerLayer }: CostParts, money: MoneyRules): Labour =>
+  recipe.layers.flatMap(({ name, isHeated }, i): Labour =>
+    isHeated
+      ? [
+          {
+            name: `${name} into the heated box`,
+            minutes: CARRYING.batchMin * (potsPerLayer[i] ?? 1),
+            ratePerHour: wageOf(money, null),
+            per: 'batch',
+          },
+        ]
+      : [],
+  )
+
+/** By the key of a layer that goes on sanded: the layer that is, where the course does not say so itself. */
+function sandedUnder(recipe: Recipe): Map<string, Layer> {
+  const { before } = courseParts(recipe)
+  return new Map(
+    recipe.layers.flatMap((layer, i): [string, Layer][] => {
+      const at = layerBelow(recipe, i)
+      const below = at === null ? undefined : recipe.layers[at]
+      const isAdded = layer.joins === 'sand' && !isSandedByCourse(before[i])
+      return below && isAdded ? [[layer.key, below]] : []
+    }),
+  )
+}
+
+/** What of a material's pack is one of its unit. */
+const unitPrice = ({ packPrice, packSize }: Material): string =>
+  new Decimal(shown(packPrice)).div(packSize).toFixed(UNIT_PRICE_DIGITS)
+
+/** What a piece begins with, what is set or stirred into it, and what its course uses, each material once. */
+function materialsUsed({
+  recipe,
+  pieces,
+  materials,
+  potsPerLayer,
+}: CostParts): CostRequest['materials'] {
+  const used = new Map<number, number>()
+  const add = (id: number | null | undefined, amount: number) => {
+    if (id !== null && id !== undefined) used.set(id, (used.get(id) ?? 0) + amount)
+  }
+  if (recipe.start.of === 'base') add(recipe.start.materialId, pieces)
+  for (const { inclusions } of recipe.layers)
+    for (const one of inclusions)
+      add(one.materialId, pieces * amountOf(one, materials.get(one.materialId ?? 0)))
+  for (const [i, { cups }] of recipe.layers.entries())
+    for (const { fillers, over } of cups)
+      for (const one of fillers)
+        add(
+          one.materialId,
+          (over === 'batch' ? (potsPerLayer[i] ?? 1) : pieces) *
+            stirredIn(one, materials.get(one.materialId ?? 0)),
+        )
+  for (const { uses, isOptional } of recipe.course)
+    for (const { materialId, amount, per } of isOptional ? [] : uses)
+      add(materialId, per === 'piece' ? amount * pieces : amount)
+  return [...used].flatMap(([id, quantity]) => {
+    const material = materials.get(id)
+    return material && quantity > 0
+      ? [{ name: material.name, quantity, unitCost: unitPrice(material) }]
+      : []
+  })
+}
+
+const unitOf = (material: Material | undefined) => material?.unit.trim().toLowerCase()
+
+/**
+ * An inclusion in the unit of its material: grams, millilitres, or as it is counted. What nobody has
+ * weighed has no price by the gram.
+ */
+function amountOf(one: NamedInclusion, material: Material | undefined): number {
+  const unit = unitOf(material)
+  const { count = 1, massG = 0 } = one
+  if (unit === 'ml') return inclusionMl(one)
+  return unit === 'g' ? count * massG : count
+}
+
+/** What is stirred in, in the unit of its material; what is only heaped has no price by the gram. */
+function stirredIn({ amount }: Filler, material: Material | undefined): number {
+  const unit = unitOf(material)
+  if ('ml' in amount) return unit === 'g' ? 0 : amount.ml
+  return unit === 'ml' ? amount.massG / amount.density : amount.massG
 }
 
 /** An entry is done once for each pot of its layer, or once for the batch. */
@@ -99,7 +199,8 @@ function labourOfEntry(
   { recipe, rules, potsPerLayer }: CostParts,
   money: MoneyRules,
 ) {
-  const { kind, pieceMin, at, skill } = entry
+  const { kind, at, skill, hands = 1 } = entry
+  const pieceMin = entry.pieceMin * hands
   const layer = recipe.layers.findIndex(({ key }) => key === entry.layer)
   const isResin = kind === 'mix' || kind === 'pour' || kind === 'pass'
   const pots = isResin ? (potsPerLayer[layer] ?? 1) : 1
@@ -107,10 +208,10 @@ function labourOfEntry(
   const own =
     kind === 'mix'
       ? rules.measureMin + (entry.mix?.stirMin ?? 0)
-      : kind === 'pass'
+      : kind === 'pass' && at.length > 0
         ? rules.heatPassMin
         : 0
-  const batchMin = (own + entry.batchMin) * times * pots
+  const batchMin = (own + entry.batchMin * hands) * times * pots
   const ratePerHour = wageOf(money, skill)
   const name = entryTitle(entry, recipe)
   return [
@@ -131,7 +232,7 @@ function labourOfEntry(
 }
 
 /** The resin of a layer with films and spare, and the pigment of what is coloured of it. */
-function materialsOf(
+function resinOfLayer(
   own: { layer: Layer; work: LayerWork },
   netMl: number,
   resin: Resin,
@@ -158,7 +259,7 @@ function materialsOf(
 
 /**
  * Costs a batch of a recipe: resin and pigment by layer, labour by entry of the course at what an
- * hour of its skill costs, wear of the mould. Resin is priced by the millilitre of its kit; pigment
+ * hour of its skill costs, materials that it begins with, sets in and uses, wear of the mould. Resin is priced by the millilitre of its kit; pigment
  * by what goes into its cups (left out where a density is missing), so that a clear reserve has
  * none. One piece is one use of the mould.
  * @returns as `cost`

@@ -94,10 +94,19 @@ function gatherRound<P extends Portion>(
 ): Gathering<P> {
   const fits = (portion: Portion) => {
     const { needMl, busyMin, workMin } = potOf([portion], { resin, rules, warmC })
-    return needMl <= resin.maxMixMl && busyMin <= workMin
+    return (
+      needMl <= resin.maxMixMl &&
+      busyMin <= workMin &&
+      portion.pieces <= (portion.layer.atOnce ?? Infinity)
+    )
   }
-  const apart = portions.map((portion) => ({ portion, parts: fewestParts(portion, fits) }))
+  const all = portions.map((portion) => ({ portion, parts: fewestParts(portion, fits) }))
+  const apart = all.filter(({ portion }) => portion.layer.atOnce === undefined)
   const hopeless = apart.flatMap(({ parts }) => parts.filter((part) => !fits(part)))
+  // What is poured a few at a time is asked for so, and shares no mix.
+  const fewAtOnce = all.flatMap(({ portion, parts }) =>
+    portion.layer.atOnce === undefined ? [] : parts,
+  )
   const [whole, parts] = [
     apart.filter((one) => one.parts.every(fits)).map((one) => one.portion),
     apart.flatMap((one) => one.parts.filter(fits)),
@@ -112,7 +121,7 @@ function gatherRound<P extends Portion>(
       : null
   const best = fine && fine.length < asWhole.length ? fine : asWhole
   return {
-    pots: [...inOrder(best, whole), ...hopeless.map((portion) => [portion])],
+    pots: [...inOrder(best, whole), ...[...hopeless, ...fewAtOnce].map((portion) => [portion])],
     exact: best.length <= leastPots,
   }
 }
@@ -217,7 +226,13 @@ function packInto<P extends Portion>(
     })),
   })
   if (!packed.ok) return null
-  return packed.value.pots.map((pot) => pot.layers.flatMap((id) => parts[Number(id)] ?? []))
+  const filled = packed.value.pots.map((pot) => pot.layers.flatMap((id) => parts[Number(id)] ?? []))
+  // Where one would have to wait past its rest for another they do not come from one mix.
+  return filled.flatMap((pot) =>
+    pot.length > 1 && potOf(pot, { resin, rules, warmC }).overRested.length > 0
+      ? pot.map((part) => [part])
+      : [pot],
+  )
 }
 
 /**

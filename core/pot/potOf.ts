@@ -1,20 +1,22 @@
 import { mix } from '../mix'
 import { gramsOf, handsMin, passTimes } from '../recipe'
 import { workableMin } from '../resin'
+import { LIMIT_TOLERANCE } from '../result'
 import type {
   Cup,
   CupPigment,
   Dose,
   DoseUnit,
   Entry,
+  LayerWork,
   Pigment,
   Portion,
   Resin,
-  Rest,
   StudioRules,
 } from '../trade'
 import { ML_PER_TEASPOON } from '../units'
 import { colourKey, cupName } from './cupKey'
+import { restWindow } from './restWindow'
 import { tintOfCup } from './tintOf'
 import { splitOfPot, type PotLayer, type PotSplit } from './splitOfPot'
 
@@ -27,6 +29,8 @@ export interface CupDose {
   drops: number | null
   /** As the recipe counts it, where it does so otherwise than by load: for all that the cup takes. */
   counted: { n: number; unit: DoseUnit } | null
+  /** A powder is stirred smooth in so much of the cup's resin first, ml; null for what is no powder. */
+  premixMl: number | null
 }
 
 /** One of the cups that a pot's mix is split into after stirring. */
@@ -96,6 +100,8 @@ export interface PotFigures {
   heatAfterMin: number[]
   cups: PotCup[]
   pours: PotPour[]
+  /** Pours that come later than their layer or their cup may rest, minutes from the end of stirring. */
+  overRested: { layer: string; cup: string; fromMin: number; mostMin: number }[]
   /** By portion, as given: how long its pours take, with waits between them, minutes. */
   portionMin: number[]
 }
@@ -117,9 +123,25 @@ export interface PotTerms {
   mixedMl?: number | null
 }
 
-/** The minutes that a rest means where a cup stays workable for so long. */
-const restMinOf = (rest: Rest | null, workMin: number): number =>
-  rest === null ? 0 : Math.max(rest.from * workMin, rest.leastMin)
+/**
+ * A powder is wetted in a spoonful, in more where it is heaped higher than half a spoon, and in at
+ * most half of the cup; starting values.
+ */
+const SPOONFUL_ML = 5
+const ML_TO_WET_ML = 2
+const MOST_OF_CUP = 0.5
+
+/**
+ * So much of a cup's resin a powder is stirred smooth in before the rest is added, so that no dry
+ * lumps float in the pour.
+ * @param massG of the powder; null where it is not known
+ * @param cupMl what of the mix stands in the cup, ml
+ * @returns ml
+ */
+function premixMlOf(massG: number | null, { bulkDensity }: Pigment, cupMl: number): number {
+  const heapedMl = massG === null || bulkDensity === undefined ? 0 : massG / bulkDensity
+  return Math.min(MOST_OF_CUP * cupMl, Math.max(SPOONFUL_ML, ML_TO_WET_ML * heapedMl))
+}
 
 /** Of a mix of both parts, g/ml; null where a density is unknown. */
 function mixDensityOf(resin: Resin): number | null {
@@ -185,6 +207,18 @@ export function potOf(portions: readonly Portion[], terms: PotTerms): PotFigures
         },
       ]
     }),
+    overRested: made.pours.flatMap(({ layer: at, entry }, i) => {
+      const own = made.layers[at]
+      const cup = own?.layer.cups.find(({ key }) => key === entry.pour?.cup)
+      if (!own || !cup) return []
+      const mostMin = Math.min(
+        ...[own.layer.rest, cup.rest].map((rest) => restWindow(rest, workMin, own.work).toMin),
+      )
+      const fromMin = starts[i] ?? 0
+      return fromMin > mostMin + LIMIT_TOLERANCE
+        ? [{ layer: own.layer.name, cup: cupName(cup, own.layer), fromMin, mostMin }]
+        : []
+    }),
     portionMin: portions.map((portion) => {
       const at = made.layers.findIndex((own) => own.portions.includes(portion))
       const own = made.layers[at]
@@ -204,7 +238,7 @@ function timesOf({ layers }: PotSplit, workMin: number) {
   const waits: number[] = []
   let clock = 0
   for (const { layer, work, pieces } of layers) {
-    const layerRest = restMinOf(layer.rest, workMin)
+    const layerRest = restWindow(layer.rest, workMin, work).fromMin
     let waited = 0
     let isFirst = true
     for (const entry of work.pouring) {
@@ -212,7 +246,7 @@ function timesOf({ layers }: PotSplit, workMin: number) {
         const cup = layer.cups.find(({ key }) => key === entry.pour?.cup)
         const from = Math.max(
           layerRest,
-          restMinOf(cup?.rest ?? null, workMin),
+          restWindow(cup?.rest ?? null, workMin, work).fromMin,
           entry.pour.sinceStirMin,
         )
         if (from > clock) {
@@ -256,6 +290,10 @@ function potCup(
       // What is counted in a measure of its own is no drops.
       drops: counted && counted.unit !== 'drop' && dose.massG === null ? null : dose.drops,
       counted,
+      premixMl:
+        pigment?.form === 'powder'
+          ? premixMlOf(massG, pigment, figures.takenMl > 0 ? figures.takenMl : figures.finishedMl)
+          : null,
       teaspoons:
         massG === null || pigment?.bulkDensity === undefined
           ? null
@@ -296,9 +334,12 @@ function potCup(
     isMixingCup: cup.isMixingCup,
     isOpen: cup.isOpen,
     restMin: Math.max(
-      ...of.map(({ layer, cup: own }) =>
-        Math.max(restMinOf(layerOf(layer)?.rest ?? null, workMin), restMinOf(own.rest, workMin)),
-      ),
+      ...of.flatMap(({ layer: at, cup: own }) => {
+        const { layer, work } = layers[at] ?? {}
+        return work
+          ? [layer?.rest ?? null, own.rest].map((one) => restWindow(one, workMin, work).fromMin)
+          : []
+      }),
     ),
   }
 }

@@ -35,6 +35,8 @@ export interface LayerTerms {
   warmC: number
   /** As many pieces as there are moulds for. @default Infinity */
   mostPieces?: number
+  /** How deep it stands where it is deepest, mm. @default as in the first piece of a set */
+  depthMm?: number | null
   /** @default none */
   pigments?: ReadonlyMap<number, Pigment>
 }
@@ -65,7 +67,7 @@ export const potOfLayer = (
 /**
  * Splits a layer's resin into the fewest equal pots that are neither too large for the resin nor
  * too slow to pour out while the cup is workable. All pieces of a layer take the same, so equal
- * parts are the fewest.
+ * parts are the fewest. No pot serves more pieces than the layer allows at once.
  * @param sized the layer for one piece: `netMl` is per piece whatever the number of pieces
  */
 export function potsOfLayer(
@@ -74,7 +76,8 @@ export function potsOfLayer(
   pieces: number,
   terms: LayerTerms,
 ): LayerPots {
-  const { resin, mostPieces = Infinity } = terms
+  const { resin } = terms
+  const mostPieces = Math.min(terms.mostPieces ?? Infinity, own.layer.atOnce ?? Infinity)
   const known = new Map<number, PotFigures>()
   const part = (count: number): PotFigures => {
     const figures = known.get(count) ?? potOfLayer(own, sized.netMl, count, terms)
@@ -97,7 +100,7 @@ export function potsOfLayer(
   const largest = pots.reduce((most, pot) => (pot.needMl > most.needMl ? pot : most))
   const warnings = checkPot(
     own.layer,
-    { ...part(largest.pieces), depthMm: depthOf(own.layer, sized) },
+    { ...part(largest.pieces), depthMm: terms.depthMm ?? depthOf(own.layer, sized) },
     terms,
   )
   return { pots, warnings: warnings.map(({ message, suggestion }) => `${message}: ${suggestion}`) }

@@ -1,16 +1,16 @@
 import { cureWait, type TemperatureRange } from './cureWait'
 import type { HeatedBox, PlanLine } from './planLine'
 import { courseParts } from '../recipe'
-import type { Milestone, Recipe, Resin } from '../trade'
+import type { Awaited, Recipe, Resin } from '../trade'
 
 /**
  * What a cure waits for so long that warmth saves days; what must be caught while it is tacky stays
  * where it is seen.
  */
-const WORTH_HEATING: ReadonlySet<Milestone> = new Set(['demould', 'sand', 'full'])
+const WORTH_HEATING: ReadonlySet<Awaited> = new Set(['demould', 'sand', 'full'])
 
 /** The milestone that a layer's cure waits for before anything else is done with it. */
-export const isWorthHeating = (milestone: Milestone): boolean => WORTH_HEATING.has(milestone)
+export const isWorthHeating = (milestone: Awaited): boolean => WORTH_HEATING.has(milestone)
 
 /**
  * How long a piece lies on the rack until nothing moves in it any more, and then in the heated box
@@ -22,12 +22,12 @@ export const isWorthHeating = (milestone: Milestone): boolean => WORTH_HEATING.h
  */
 export function boxWait(
   resin: Resin,
-  milestone: Milestone,
+  milestone: Awaited,
   range: TemperatureRange,
   box: Pick<HeatedBox, 'tempC'>,
   marginPct: number,
 ): { rackMin: number; boxMin: number } {
-  const inBox = (one: Milestone) =>
+  const inBox = (one: Awaited) =>
     cureWait(resin, one, { coldC: box.tempC, warmC: box.tempC }, marginPct).surelyByMin
   return {
     rackMin: cureWait(resin, 'gel', range, marginPct).surelyByMin,
@@ -75,5 +75,5 @@ export const isInBox = (line: PlanLine): boolean =>
  * The milestone of the last layer that ends its cure on the rack: what its first later step waits
  * for.
  */
-export const firstWait = (recipe: Recipe): Milestone =>
+export const firstWait = (recipe: Recipe): Awaited =>
   courseParts(recipe).after.find((entry) => entry.waitsFor)?.waitsFor ?? 'demould'

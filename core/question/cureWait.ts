@@ -1,5 +1,5 @@
 import { rateAt } from '../cure'
-import type { Milestone, Resin } from '../trade'
+import { milestoneMin, type Awaited, type Resin } from '../trade'
 
 /** The coldest and warmest that a piece will meet while it cures, °C. */
 export interface TemperatureRange {
@@ -28,11 +28,11 @@ const ROUNDING_MIN = 1e-6
  */
 export function cureWait(
   resin: Resin,
-  milestone: Milestone,
+  milestone: Awaited,
   range: TemperatureRange,
   marginPct: number,
 ): CureWait {
-  const minutes = resin.milestones[milestone]
+  const minutes = milestoneMin(resin.milestones, milestone)
   return {
     surelyByMin: Math.ceil(
       (minutes / rateAt(resin, range.coldC)) * (1 + marginPct / 100) - ROUNDING_MIN,

@@ -5,10 +5,14 @@ export { coldBoxes } from './coldBoxes'
 export { comesIfOrdered } from './comesIfOrdered'
 export { cureWait } from './cureWait'
 export { plainSkill } from './hands'
-export { mayBeSanded } from './mayBeSanded'
+export { openJoints } from './mayBeSanded'
 export { holdingChain, type HoldingLink } from './holdingChain'
 export { leaveTime } from './leaveTime'
 export {
+  jointKey,
+  jointOfKey,
+  type Joint,
+  type JointKey,
   type LinePaths,
   type PlanLine,
   type PlanPot,

@@ -66,12 +66,21 @@ export interface Part {
   pieces: number
 }
 
+/** A visit for which nobody is there while it makes sense: it is told, not planned. */
+export interface LostVisit {
+  lineId: number
+  title: string
+  /** When it was due, on the plan's clock. */
+  dueMin: number
+}
+
 /** What the planner is asked, and what it stands for. Whoever changes it hands on another. */
 export interface PlanQuestion {
   readonly request: PlanRequest
   readonly meaning: ReadonlyMap<string, TaskMeaning>
   /** By the last task on them. */
   readonly parts: ReadonlyMap<string, Part>
+  readonly lost: readonly LostVisit[]
   /** Tasks that the log knows to be under way when the plan begins. */
   readonly underWay: ReadonlySet<string>
 }
@@ -98,10 +107,23 @@ export interface Workroom {
   box: HeatedBox | null
 }
 
+/** A layer of a line that goes on what lies under it. */
+export interface Joint {
+  lineId: number
+  layerId: number
+}
+/** The same as a name. */
+export type JointKey = `${number}.${number}`
+export const jointKey = ({ lineId, layerId }: Joint): JointKey => `${lineId}.${layerId}`
+export const jointOfKey = (key: JointKey): Joint => {
+  const [lineId = 0, layerId = 0] = key.split('.').map(Number)
+  return { lineId, layerId }
+}
+
 /** Which of the ways that are open to it each line goes. */
 export interface LinePaths {
-  /** Lines whose open layers take the sand-and-recoat path. */
-  sandLines: ReadonlySet<number>
+  /** Joints whose lower layer is sanded first, of those that leave it open. */
+  sanded: ReadonlySet<JointKey>
   /** Lines whose long cures lie in the heated box. */
   boxLines: ReadonlySet<number>
 }

@@ -4,16 +4,20 @@ import type { Entry } from '../trade'
 /** Nobody does one thing for longer than this without a break, minutes. */
 export const LONGEST_STINT_MIN = 180
 
+/** Pieces that stand in order. */
+export interface Range {
+  first: number
+  pieces: number
+}
+
 /**
  * Some of a line's pieces going through one stage, with the tasks by which the stage is entered and
  * left.
  */
-export interface Stint {
-  first: number
-  pieces: number
+export interface Stint extends Range {
   enter: string
   leave: string
-  /** The cure that its pieces lie in, where they go on hardening. */
+  /** The task that its pieces lie in, until somebody lifts them from there. */
   lies?: string
   /** What is done beside, and has to be done too before the next stage. */
   beside?: string[]
@@ -21,23 +25,23 @@ export interface Stint {
   dryMin?: number
   /** Minutes of the task that come before what the stint stands for. */
   insideMin?: number
+  /** Minutes of the task that come after it. */
+  afterMin?: number
 }
 
 /** Whether two ranges share a piece. */
-export const overlap = (
-  x: { first: number; pieces: number },
-  y: { first: number; pieces: number },
-) => x.first < y.first + y.pieces && y.first < x.first + x.pieces
+export const overlap = (x: Range, y: Range) =>
+  x.first < y.first + y.pieces && y.first < x.first + x.pieces
 
 /** The pieces that a pot serves, and the numbers of some pieces. */
-export const rangeOf = (pot: PlanPot) => ({ first: pot.firstPiece, pieces: pot.pieces })
+export const rangeOf = (pot: PlanPot): Range => ({ first: pot.firstPiece, pieces: pot.pieces })
 
-export const numbersOf = ({ first, pieces }: { first: number; pieces: number }) =>
+export const numbersOf = ({ first, pieces }: Range) =>
   Array.from({ length: pieces }, (_, i) => first + i)
 
 /** Numbers that stand in order, as ranges without gaps. */
-export function rangesOf(numbers: readonly number[]): { first: number; pieces: number }[] {
-  const ranges: { first: number; pieces: number }[] = []
+export function rangesOf(numbers: readonly number[]): Range[] {
+  const ranges: Range[] = []
   for (const number of numbers) {
     const last = ranges.at(-1)
     if (last && last.first + last.pieces === number) last.pieces++
@@ -48,9 +52,9 @@ export function rangesOf(numbers: readonly number[]): { first: number; pieces: n
 
 /** Cuts a step into stints of some pieces that fit a shift. */
 export function chunks(
-  range: { first: number; pieces: number },
+  range: Range,
   step: Pick<Entry, 'pieceMin' | 'batchMin'>,
-): { first: number; pieces: number; minutes: number }[] {
+): (Range & { minutes: number })[] {
   const most =
     step.pieceMin === 0
       ? range.pieces

@@ -1,13 +1,15 @@
 import { issue, type Issue } from '../result'
 import { isVisit } from './course'
+import { layerBelow } from './layerBelow'
 import type { Entry, Recipe } from '../trade'
 
-type CourseOf = Pick<Recipe, 'layers' | 'course'>
+type CourseOf = Pick<Recipe, 'layers' | 'course' | 'front'>
 
 /**
  * What is wrong with a course, at its fields: layers that nothing mixes or pours, pours from cups
  * that are not there or before the mix, layers in another order than they lie in, and windows that
- * point to nothing, to something later, or close before they open.
+ * point to nothing, to something later, or close before they open; what waits for something later,
+ * and what is kept until something earlier.
  */
 export function checkCourse(recipe: CourseOf): Issue[] {
   return [
@@ -15,11 +17,12 @@ export function checkCourse(recipe: CourseOf): Issue[] {
     ...recipe.course.flatMap((entry, i) => [
       ...ofPlace(recipe, entry, i),
       ...ofWindows(recipe, entry, i),
+      ...ofWaits(recipe, entry, i),
     ]),
   ]
 }
 
-function ofLayer({ layers, course }: CourseOf, at: number): Issue[] {
+function ofLayer({ layers, course, front }: CourseOf, at: number): Issue[] {
   const layer = layers[at]
   if (!layer) return []
   const path = `layers[${at}].cups`
@@ -36,6 +39,10 @@ function ofLayer({ layers, course }: CourseOf, at: number): Issue[] {
   const [pour] = pours
   if (pour === undefined) return [issue(path, 'never-poured', { layer: layer.name })]
   if (pour < mix) return [issue(`course[${pour}].layer`, 'poured-unmixed', { layer: layer.name })]
+  if (layer.joins === 'wet' && layerBelow({ layers, front }, at) === null)
+    return [issue(`layers[${at}].joins`, 'wet-on-nothing', { layer: layer.name })]
+  if (layer.side === 'sides' && !(layer.fill.coat?.sideHeightMm && layer.fill.coat.sideThicknessMm))
+    return [issue(`layers[${at}].fill`, 'sides-unmeasured', { layer: layer.name })]
   const below = layers[at - 1]
   const lastBelow = course.findLastIndex(
     (entry) => entry.kind === 'pour' && entry.layer === below?.key,
@@ -81,4 +88,23 @@ function ofWindows({ course }: CourseOf, entry: Entry, at: number): Issue[] {
       ? [issue(`${path}.mostMin`, 'closes-before-it-opens', { mostMin, leastMin })]
       : []
   })
+}
+
+/** What it comes after stands before it; what it is kept until stands behind. */
+function ofWaits({ course }: CourseOf, entry: Entry, at: number): Issue[] {
+  const placeOf = (key: string) => course.findIndex((one) => one.key === key)
+  return [
+    ...entry.after.flatMap(({ of }, j): Issue[] => {
+      const from = placeOf(of)
+      const path = `course[${at}].after[${j}].of`
+      if (from < 0) return [issue(path, 'within-nothing')]
+      return from >= at ? [issue(path, 'within-later')] : []
+    }),
+    ...entry.keeps.flatMap(({ until }, j): Issue[] => {
+      const to = placeOf(until)
+      const path = `course[${at}].keeps[${j}].until`
+      if (to < 0) return [issue(path, 'within-nothing')]
+      return to <= at ? [issue(path, 'kept-until-earlier')] : []
+    }),
+  ]
 }

@@ -1,3 +1,4 @@
+import { remembered } from './remembered'
 import type { Entry, LayerWork, Recipe } from '../trade'
 
 /** The parts of a course: before each layer's mix, with the mix, while it cures, and after the last. */
@@ -24,7 +25,7 @@ const layerOfEntry = ({ layers }: Pick<Recipe, 'layers'>, { layer }: Entry): num
  * last pour everything is done in one stretch; what stands before a mix prepares it; visits go with
  * the layer that their minutes are counted from, wherever they stand.
  */
-export function courseParts({ layers, course }: CourseOf): CourseParts {
+export const courseParts = remembered(({ layers, course }: CourseOf): CourseParts => {
   const parts: CourseParts = {
     before: layers.map(() => []),
     work: layers.map(() => null),
@@ -69,7 +70,7 @@ export function courseParts({ layers, course }: CourseOf): CourseParts {
     }
   })
   return parts
-}
+})
 
 /**
  * What is done with the mix of a layer.
@@ -81,9 +82,19 @@ export function workOf(recipe: CourseOf, layerIndex: number): LayerWork {
   return work
 }
 
+/** Each heat pass of a layer in order: minutes from the end of its last pour, and its own name if it has one. */
+export const passesOf = ({ passes }: LayerWork): { afterMin: number; name: string }[] =>
+  passes
+    .flatMap(({ at, name }) => at.map((afterMin) => ({ afterMin, name })))
+    .sort((x, y) => x.afterMin - y.afterMin)
+
 /** Minutes from the end of the last pour to each heat pass, in order. */
-export const passTimes = ({ passes }: LayerWork): number[] =>
-  passes.flatMap(({ at }) => at).sort((x, y) => x - y)
+export const passTimes = (work: LayerWork): number[] =>
+  passesOf(work).map(({ afterMin }) => afterMin)
+
+/** Whether the course itself makes the face under a layer rough, of what it does before that layer. */
+export const isSandedByCourse = (before: readonly Entry[] | undefined): boolean =>
+  before?.some(({ kind }) => kind === 'sand' || kind === 'wipe') ?? false
 
 /** Attended minutes of a stretch's entries for some pieces, rests and waits left out. */
 export const handsMin = (entries: readonly Entry[], pieces: number): number =>

@@ -42,14 +42,18 @@ export function courseWithLayer(
 export function courseWithoutLayer({ layers, course }: Editing, index: number): Editing {
   const layer = layers[index]
   const left = course.filter((entry) => !isOf(entry, layer))
-  const keys = new Set(left.map(({ key }) => key))
-  return {
-    layers: layers.filter((_, i) => i !== index),
-    course: left.map((entry) => ({
-      ...entry,
-      within: entry.within.filter(({ of }) => keys.has(of)),
-    })),
-  }
+  return { layers: layers.filter((_, i) => i !== index), course: withoutStrays(left) }
+}
+
+/** A course in which nothing points to what is not there any more. */
+export function withoutStrays(course: readonly Entry[]): Entry[] {
+  const keys = new Set(course.map(({ key }) => key))
+  return course.map((entry) => ({
+    ...entry,
+    within: entry.within.filter(({ of }) => keys.has(of)),
+    after: entry.after.filter(({ of }) => keys.has(of)),
+    keeps: entry.keeps.filter(({ until }) => keys.has(until)),
+  }))
 }
 
 /** Two neighbours change places, in the piece and in the course. */
@@ -91,6 +95,8 @@ export function copyOfWork(
     ...entry,
     key: renamed.get(entry.key) ?? entry.key,
     layer: layerKey,
-    within: entry.within.map(({ of, mostMin }) => ({ of: renamed.get(of) ?? of, mostMin })),
+    within: entry.within.map((one) => ({ ...one, of: renamed.get(one.of) ?? one.of })),
+    after: entry.after.map((one) => ({ ...one, of: renamed.get(one.of) ?? one.of })),
+    keeps: entry.keeps.map((one) => ({ ...one, until: renamed.get(one.until) ?? one.until })),
   }))
 }

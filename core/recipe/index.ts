@@ -1,12 +1,31 @@
+export { cloned } from './cloned'
+export { checkBending } from './checkBending'
 export { checkCourse } from './checkCourse'
-export { courseParts, handsMin, passTimes, workOf, type CourseParts } from './course'
+export { layerBelow } from './layerBelow'
+export {
+  courseParts,
+  handsMin,
+  isSandedByCourse,
+  passesOf,
+  passTimes,
+  workOf,
+  type CourseParts,
+} from './course'
 export { entryTitle } from './entryTitle'
 export { insertLayer } from './insertLayer'
-export { layerDepthMm } from './layerDepthMm'
+export { deepestMm, layerDepthMm } from './layerDepthMm'
 export { moveBoundary } from './moveBoundary'
+export { filledAs, pieceOfSet, withDividedFill, withDroppedLayer, withoutFill } from './pieceOfSet'
 export { poursOfPiece } from './poursOfPiece'
 export { checkCups, sizeBatch, sizePiece } from './sizeBatch'
-export { courseWithLayer, courseWithoutLayer, freshKey, movedLayer } from './editCourse'
+export {
+  courseWithLayer,
+  courseWithoutLayer,
+  freshKey,
+  movedLayer,
+  withoutStrays,
+} from './editCourse'
+export { inclusionMl } from './inclusions'
 export { splitLayer } from './splitLayer'
 export {
   gramsOf,

@@ -1,4 +1,5 @@
 import { depthOf } from './depthOf'
+import { pieceOfSet } from './pieceOfSet'
 import { sizePiece } from './sizeBatch'
 import type { Layer, Recipe } from '../trade'
 
@@ -9,4 +10,21 @@ import type { Layer, Recipe } from '../trade'
 export function layerDepthMm(recipe: Recipe, layer: Layer): number | null {
   const sized = sizePiece(recipe)
   return depthOf(layer, sized.ok ? sized.value.layers[recipe.layers.indexOf(layer)] : undefined)
+}
+
+/**
+ * How deep a layer stands in the piece of a set in which it is deepest: there it gets warmest.
+ * @returns mm, or null while the recipe cannot be sized
+ */
+export function deepestMm(recipe: Recipe, layer: Layer): number | null {
+  const at = recipe.layers.indexOf(layer)
+  const depths = recipe.others.flatMap((other) => {
+    const { recipe: own, layerAt } = pieceOfSet(recipe, other)
+    const its = own.layers[layerAt.indexOf(at)]
+    return its ? [layerDepthMm(own, its)] : []
+  })
+  return [layerDepthMm(recipe, layer), ...depths].reduce(
+    (most, depth) => (most === null || depth === null ? null : Math.max(most, depth)),
+    0,
+  )
 }

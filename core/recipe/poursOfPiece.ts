@@ -1,6 +1,7 @@
 import { pouredMlOf } from '../size'
 import { courseParts } from './course'
 import { NO_LOSS, sizePiece } from './sizeBatch'
+import { remembered } from './remembered'
 import { splitOfLayer } from './splitOfLayer'
 import type { Recipe } from '../trade'
 
@@ -11,15 +12,29 @@ export interface PourOfPiece {
   ml: number
 }
 
+interface Poured {
+  pours: PourOfPiece[]
+  pouredMl: number
+  leftMl: number
+}
+
 /**
  * What the pours of a layer give one piece, films and spare left out.
  * @returns the pours in their order and the ml that they leave in the cups; null while the layer
  *   cannot be sized or split
  */
-export function poursOfPiece(
-  recipe: Recipe,
-  layerIndex: number,
-): { pours: PourOfPiece[]; pouredMl: number; leftMl: number } | null {
+export const poursOfPiece = (recipe: Recipe, layerIndex: number): Poured | null =>
+  poursOfLayers(recipe)[layerIndex]?.() ?? null
+
+/** By the place of the layer, each worked out when it is asked for. */
+const poursOfLayers = remembered((recipe: Recipe) =>
+  recipe.layers.map((_, at) => {
+    let known: { answer: Poured | null } | null = null
+    return () => (known ??= { answer: poursOf(recipe, at) }).answer
+  }),
+)
+
+function poursOf(recipe: Recipe, layerIndex: number): Poured | null {
   const sized = sizePiece(recipe)
   const [layer, work] = [recipe.layers[layerIndex], courseParts(recipe).work[layerIndex]]
   const netMl = sized.ok ? (sized.value.layers[layerIndex]?.netMl ?? 0) : 0

@@ -1,8 +1,12 @@
-import { issue, refuse, type Refusal, type Result } from '../result'
+import { invalid, issue, refuse, type Refusal, type Result } from '../result'
 import { size, type SizeAnswer, type SizedLayer, type SizeRequest } from '../size'
+import { MM3_PER_ML, MM2_PER_CM2 } from '../units'
 import { courseParts } from './course'
+import { takenMl } from './inclusions'
+import { pieceOfSet } from './pieceOfSet'
+import { remembered } from './remembered'
 import { splitOfLayer } from './splitOfLayer'
-import type { LayerWork, Recipe, StudioRules } from '../trade'
+import type { Layer, LayerWork, Recipe, StudioRules } from '../trade'
 
 /** The sizing question that a recipe asks for one piece. */
 function sizeRequestOf(recipe: Recipe): SizeRequest {
@@ -12,47 +16,71 @@ function sizeRequestOf(recipe: Recipe): SizeRequest {
     layers: recipe.layers.map((layer, i) => ({
       id: String(layer.id || `new-${i}`),
       fill: layer.fill,
-      inclusions: layer.inclusions.map(({ massG, density, volumeMl }) =>
-        volumeMl === undefined ? { massG, density } : { volumeMl },
-      ),
+      inclusions: takenMl(recipe, i).map((volumeMl) => ({ volumeMl })),
       runOffPct: layer.runOffPct,
       cups: 0,
     })),
   }
 }
 
+/** One piece, its coats only over what they cover. */
+function sizeOne(recipe: Recipe): Result<SizeAnswer> {
+  const sized = size(sizeRequestOf(recipe))
+  if (!sized.ok) return sized
+  const { areaCm2 } = sized.value
+  const layers = sized.value.layers.map((layer, i) =>
+    recipe.layers[i] ? covering(layer, recipe.layers[i], areaCm2 ?? 0) : layer,
+  )
+  return { ...sized, value: { ...sized.value, layers } }
+}
+
+/** A coat lies on one side, or on a part of it: of its edges alone, or so much of the face. */
+function covering(
+  sized: SizedLayer,
+  { fill, side, coversPct }: Layer,
+  areaCm2: number,
+): SizedLayer {
+  if (!fill.coat) return sized
+  const flatMl = side === 'sides' ? (areaCm2 * MM2_PER_CM2 * fill.coat.thicknessMm) / MM3_PER_ML : 0
+  const grossMl = ((sized.grossMl - flatMl) * coversPct) / 100
+  return { ...sized, grossMl, netMl: Math.max(0, grossMl - sized.displacedMl) }
+}
+
 export const NO_LOSS = { perCupMl: 0, reservePct: 0 }
 
 /**
  * Works out what one piece of a recipe, or one set, takes up: levels, areas and volumes alone, with
- * no film left in cups and no reserve. In a set each layer goes into every piece of it: levels and
- * area are those of the first, volumes those of all together. Inclusions lie in the first.
+ * no film left in cups and no reserve. In a set levels and area are those of the first piece, volumes
+ * those of all that get the layer together. Inclusions lie in the first.
  * @returns as `size`: levels in mm, volumes in ml; a refusal about another piece of the set names
  *   it
  */
-export function sizePiece(recipe: Recipe): Result<SizeAnswer> {
-  const first = size(sizeRequestOf(recipe))
+export const sizePiece = remembered((recipe: Recipe): Result<SizeAnswer> => {
+  const first = sizeOne(recipe)
   if (!first.ok) return first
   let layers = first.value.layers
   for (const [i, other] of recipe.others.entries()) {
-    const bare = recipe.layers.map((layer) => ({ ...layer, inclusions: [] }))
-    const sized = size(sizeRequestOf({ ...recipe, shape: other.shape, layers: bare }))
+    const { recipe: own, layerAt } = pieceOfSet(recipe, other)
+    if (layerAt.length === 0)
+      return invalid(`others[${i}].fills`, 'gets-no-layer', { piece: other.name })
+    const sized = sizeOne(own)
     if (!sized.ok)
       return {
         ...sized,
         issues: sized.issues.map((wrong) =>
           issue(`others[${i}].shape`, 'of-set-piece', {
             piece: other.name,
-            layer:
-              recipe.layers.find((_, at) => wrong.path.startsWith(`layers[${at}]`))?.name ?? null,
+            layer: own.layers.find((_, at) => wrong.path.startsWith(`layers[${at}]`))?.name ?? null,
             issue: wrong,
           }),
         ),
       }
-    layers = layers.map((layer, at) => together(layer, sized.value.layers[at], other.count))
+    layers = layers.map((layer, at) =>
+      together(layer, sized.value.layers[layerAt.indexOf(at)], other.count),
+    )
   }
   return { ...first, value: { ...first.value, layers } }
-}
+})
 
 type Losses = Pick<StudioRules, 'perCupMl' | 'reservePct'>
 
@@ -80,7 +108,9 @@ export function sizeBatch(recipe: Recipe, pieces: number, rules: Losses): Result
  * Whether a recipe can be filled and its layers split as they stand. @returns as `sizeBatch` for one
  * piece
  */
-export const checkCups = (recipe: Recipe): Result<SizeAnswer> => sizeBatch(recipe, 1, NO_LOSS)
+export const checkCups = remembered((recipe: Recipe): Result<SizeAnswer> =>
+  sizeBatch(recipe, 1, NO_LOSS),
+)
 
 /** What is mixed of one layer by itself, ml; what is wrong with its cups and pours, at their fields. */
 function mixMlOfLayer(

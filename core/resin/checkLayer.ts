@@ -3,11 +3,8 @@ import { answer, LIMIT_TOLERANCE, type Result } from '../result'
 import { formatDuration } from '../units'
 import { allowedDepthMm } from './allowedDepthMm'
 import type { CheckLayerRequest, LayerWarning, LayerWarningCode } from './types'
+import { WHITE_DEPTH_MM, WHITE_LOAD_PCT } from './white'
 import { workableMin } from './workableMin'
-
-/** White above this load in a layer thinner than this sinks before it gels; starting values. */
-const WHITE_LOAD_PCT = 1
-const WHITE_DEPTH_MM = 3
 
 /**
  * Looks for what will go wrong with a layer before it is poured.

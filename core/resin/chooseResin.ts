@@ -5,13 +5,11 @@ import { answer, invalid, LIMIT_TOLERANCE, type Result } from '../result'
 import { formatDuration } from '../units'
 import { allowedDepthMm } from './allowedDepthMm'
 import type { ChooseResinRequest, ResinChoice, ResinOnShelf, Verdict } from './types'
+import { HOLDS_WHITE, LETS_WHITE_SINK } from './white'
 import { workableMin } from './workableMin'
 
 type Reason = ResinChoice['reasons'][number]
 const RANK: Record<Verdict, number> = { fits: 0, 'with-care': 1, unfit: 2 }
-/** White asks for at least this; below the middle it sinks. */
-const HOLDS_WHITE = 4
-const LETS_WHITE_SINK = 2
 
 /**
  * Judges every resin of the studio for one layer, with the reasons for and against. A reason

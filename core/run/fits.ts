@@ -15,6 +15,8 @@ export function fits(step: RunStep, event: RunEvent): boolean {
       return step.kind === 'stir' && step.startedAt !== null
     case 'pourStarted':
       return step.kind === 'rest' || (step.kind === 'pour' && step.startedAt === null)
+    case 'cupPoured':
+      return step.kind === 'pour' && step.startedAt !== null && step.left.includes(event.index)
     case 'pourEnded':
       return step.kind === 'pour' && step.startedAt !== null
     case 'heatPass':

@@ -32,8 +32,12 @@ export function foldRun(targets: RunTargets, events: readonly RunEvent[]): RunSt
   }
   const stirEndedAt = last('stirEnded')
   const pourEndedAt = last('pourEnded')
+  const poured = [
+    ...new Set(log.flatMap((event) => (event.kind === 'cupPoured' ? [event.index] : []))),
+  ].filter((index) => index < targets.pours.length)
   const state = {
     inCup,
+    poured,
     ratioErrorPct: errorOf(targets, inCup),
     shortMl: shortOf(targets, inCup),
     stirEndedAt,
@@ -108,7 +112,8 @@ function stepOf(
   if (state.pourEndedAt === null) {
     const restEnds = state.stirEndedAt + targets.restMin * MS_PER_MIN
     if (marks.pourStarted === null && targets.restMin > 0) return { kind: 'rest', until: restEnds }
-    return { kind: 'pour', startedAt: marks.pourStarted, minutes: targets.pourMin }
+    const left = targets.pours.flatMap((_, i) => (state.poured.includes(i) ? [] : [i]))
+    return { kind: 'pour', startedAt: marks.pourStarted, minutes: targets.pourMin, left }
   }
   const index = targets.heatAfterMin.findIndex((_, i) => !marks.heated.has(i))
   if (index >= 0)

@@ -4,6 +4,7 @@ export const RUN_EVENT_KINDS = [
   'stirStarted',
   'stirEnded',
   'pourStarted',
+  'cupPoured',
   'pourEnded',
   'heatPass',
   'cureStarted',

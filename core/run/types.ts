@@ -27,6 +27,8 @@ export interface RunDose {
   drops: number | null
   /** As the recipe counts it, where it does so otherwise than by load. */
   counted: { n: number; unit: string } | null
+  /** Of a powder: stirred smooth in so much of the cup first, ml. */
+  premixMl: number | null
 }
 
 /** One of a pot's cups. */
@@ -68,6 +70,8 @@ export type RunEvent = { at: number } & (
   | { kind: 'stirStarted' }
   | { kind: 'stirEnded' }
   | { kind: 'pourStarted' }
+  /** One of the pours, by its place in the targets; in whatever order. */
+  | { kind: 'cupPoured'; index: number }
   | { kind: 'pourEnded' }
   | { kind: 'heatPass'; index: number }
   | { kind: 'cureStarted'; placeId: number }
@@ -86,7 +90,13 @@ export type RunStep =
     }
   | { kind: 'stir'; minutes: number; startedAt: number | null }
   | { kind: 'rest'; until: number }
-  | { kind: 'pour'; startedAt: number | null; minutes: number }
+  | {
+      kind: 'pour'
+      startedAt: number | null
+      minutes: number
+      /** The pours that are still to come, by their places in the targets. */
+      left: number[]
+    }
   | { kind: 'heat'; index: number; dueAt: number }
   | { kind: 'cure' }
   | { kind: 'done' }
@@ -101,6 +111,8 @@ export interface RunState {
   shortMl: number | null
   ratioErrorPct: number | null
   stirEndedAt: number | null
+  /** The pours that are done, by their places in the targets, in the order in which they were. */
+  poured: number[]
   pourEndedAt: number | null
   cureStartedAt: number | null
   /** Where its pieces were laid to cure. */

@@ -19,6 +19,8 @@ export interface Filler {
   name: string
   /** By mass with the density of the material itself, g and g/ml; or as heaped, ml. */
   amount: { massG: number; density: number } | { ml: number }
+  /** What it is of, for its price; absent where it costs nothing. */
+  materialId?: number
 }
 
 /** How `from` and pigments lie in a cup. */
@@ -34,6 +36,8 @@ export interface Rest {
   from: number
   to: number
   leastMin: number
+  /** Counted from when A met B, the stirring in it; absent where it is from the end of stirring. */
+  counts?: 'met'
 }
 export const NO_REST: Rest = { from: 0, to: 1, leastMin: 0 }
 

@@ -1,5 +1,5 @@
 import type { Share } from './cup'
-import type { Milestone } from './milestones'
+import type { Awaited } from './milestones'
 import type { EntryKind } from './stepKind'
 
 /** How resin leaves a cup. */
@@ -48,6 +48,33 @@ export interface Pass {
   setting: 'low' | 'high'
 }
 
+/** So much of a material goes into it, in the material’s own unit. */
+export interface MaterialUse {
+  materialId: number
+  amount: number
+  per: 'piece' | 'batch'
+}
+
+/** What a piece occupies beyond an entry: a form or mould, or a level place. */
+export const KEEPS = ['form', 'flat'] as const
+export interface Keep {
+  what: (typeof KEEPS)[number]
+  /** Which form, of the workshop’s moulds and forms; null for a place. */
+  mouldId: number | null
+  /** The key of the entry that gives it back. */
+  until: string
+}
+
+/** What is asked when an entry is done. */
+export const ASKS = ['yes-no', 'number', 'touch', 'face', 'photo'] as const
+export interface Asking {
+  what: (typeof ASKS)[number]
+  /** In words: what is looked at, or measured. */
+  question: string
+  /** Of a number; empty otherwise. */
+  unit: string
+}
+
 /** One thing that is done, in the course of a recipe. */
 export interface Entry {
   /** Its name within the recipe, for others to point to. */
@@ -66,7 +93,9 @@ export interface Entry {
   /** So long must dry or set what it leaves before anything follows, minutes. */
   dryMin: number
   /** What the layer poured last must have reached first; null for none. */
-  waitsFor: Milestone | null
+  waitsFor: Awaited | null
+  /** It begins at least so long after the end of these, minutes. */
+  after: { of: string; leastMin: number }[]
   /** It begins at most so long after the end of these, minutes. */
   within: { of: string; mostMin: number }[]
   /**
@@ -77,10 +106,21 @@ export interface Entry {
   /** How late each of these times may be; null for as late as one likes, minutes. */
   lateMin: number | null
   skill: string | null
+  /** Only this person does it, whatever the skill; null for whoever can. */
+  personId: number | null
+  /** Makers who do it together, from two on; absent where one does. */
+  hands?: number
+  /** It is away so long after hands have done with it, as with the post, minutes. */
+  awayMin: number
   stationKind: string | null
   dust: boolean
   /** The mould is free after it. */
   demoulds: boolean
   /** Tools and materials to have at hand. */
   needs: string
+  uses: MaterialUse[]
+  keeps: Keep[]
+  asks: Asking | null
+  /** Done where it turns out to be needed: told, not planned, and in no price. */
+  isOptional: boolean
 }

@@ -11,20 +11,50 @@ export {
   type Share,
   type Stir,
 } from './cup'
-export { POUR_HOWS, TOOLS, type Entry, type PourHow, type Tool, type Pouring } from './entry'
-export { MILESTONES, type Milestone, MILESTONE_WORDS } from './milestones'
+export {
+  ASKS,
+  KEEPS,
+  POUR_HOWS,
+  TOOLS,
+  type Asking,
+  type Entry,
+  type Keep,
+  type MaterialUse,
+  type PourHow,
+  type Pouring,
+  type Tool,
+} from './entry'
+export { type Material } from './material'
+export {
+  AWAITED,
+  awaitedWords,
+  MILESTONES,
+  MILESTONE_WORDS,
+  milestoneMin,
+  SOFT_MILESTONES,
+  type Awaited,
+  type Milestone,
+} from './milestones'
 export { SIZED_HOW, type SizedHow, type Mould, castingsLeft, mouldsInUse } from './mould'
 export { ORIGINS, type Origin } from './origins'
-export { type Pigment } from './pigment'
+export { TRIAL_VERDICTS, type Pigment } from './pigment'
 export { type LayerWork, type Portion } from './portion'
-export { POURING, SANDING } from './pouring'
+export { CARRYING, POURING, SANDING } from './pouring'
 export {
+  FRONTS,
+  IN_A_MOULD,
+  INSIDE,
   JOINS,
+  SIDES,
+  STARTS,
+  type Front,
   type Join,
-  type NamedInclusion,
   type Layer,
-  type SetPiece,
+  type NamedInclusion,
   type Recipe,
+  type SetPiece,
+  type Side,
+  type Start,
 } from './recipe'
 export { type Resin, type Kit } from './resin'
 export { originOf, RESIN_FIGURES } from './resinFigures'
@@ -33,6 +63,14 @@ export { levelAreaCm2, type Shelf } from './shelf'
 export { startingMould } from './startingMould'
 export { startingResin } from './startingResin'
 export { RESIN_KINDS, STEP_KINDS, type StepKind } from './stepKind'
-export { KINDS_OF_STEP, newMix, newPass, newPour, newStep, type CautionTopic } from './stepKinds'
+export {
+  KINDS_OF_STEP,
+  NOTHING_MORE,
+  newMix,
+  newPass,
+  newPour,
+  newStep,
+  type CautionTopic,
+} from './stepKinds'
 export { type MoneyRules, type StudioRules } from './studioRules'
 export { wageOf, wagesBySkill, type Earner } from './wages'

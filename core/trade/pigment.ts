@@ -16,4 +16,13 @@ export interface Pigment {
   tipG?: number
   squirtG?: number
   scoopG?: number
+  /** What came of it in a resin, when the workshop tried. */
+  trials?: Trial[]
+}
+
+export const TRIAL_VERDICTS = ['good', 'poor'] as const
+export interface Trial {
+  resinId: number
+  verdict: (typeof TRIAL_VERDICTS)[number]
+  note: string
 }

@@ -1,6 +1,6 @@
 import type { Money } from '../cost'
 import type { LayerResin } from '../resin'
-import type { Milestone } from './milestones'
+import type { Milestones } from './milestones'
 import type { Origin } from './origins'
 
 /** A two-part resin as the studio keeps it; milestones are minutes at `referenceC`. */
@@ -12,7 +12,7 @@ export interface Resin extends Omit<LayerResin, 'milestones'> {
   kitMl: number
   /** Null for those who may not see prices; so with every price. */
   kitPrice: Money | null
-  milestones: Record<Milestone, number>
+  milestones: Milestones
   /** Bears such warmth once cured; absent when unknown. */
   heatC?: number
   /** How well white stays up in it: 1 sinks at once, 5 stays; absent when unknown. */

@@ -1,5 +1,5 @@
 import type { Origin } from './origins'
-import { MILESTONES, MILESTONE_WORDS, type Milestone } from './milestones'
+import { MILESTONES, MILESTONE_WORDS, SOFT_MILESTONES, type Awaited } from './milestones'
 import type { Resin } from './resin'
 
 export interface ResinFigure {
@@ -26,13 +26,19 @@ const figure = (
   of: (resin) => resin[key] as number | undefined,
   ...(scored && { scored }),
 })
-const MILESTONE_FIGURES = MILESTONES.map((name: Milestone): ResinFigure => ({
-  key: name,
-  name: MILESTONE_WORDS[name],
-  unit: name === 'work' || name === 'gel' ? 'min' : 'h',
-  decimals: name === 'work' || name === 'gel' ? 0 : 1,
-  of: (resin) => resin.milestones[name] / (name === 'work' || name === 'gel' ? 1 : 60),
-}))
+const MILESTONE_FIGURES = [...MILESTONES, ...SOFT_MILESTONES].map((name: Awaited): ResinFigure => {
+  const isShort = name === 'work' || name === 'gel'
+  return {
+    key: name,
+    name: MILESTONE_WORDS[name],
+    unit: isShort ? 'min' : 'h',
+    decimals: isShort ? 0 : 1,
+    of: ({ milestones }) => {
+      const minutes = milestones[name]
+      return minutes === undefined ? undefined : minutes / (isShort ? 1 : 60)
+    },
+  }
+})
 
 /**
  * Every figure by which a resin is chosen and computed with, in the order in which it is asked

@@ -1,6 +1,6 @@
 import type { StepKind } from './stepKind'
 import { POURING } from './pouring'
-import type { Milestone } from './milestones'
+import type { Awaited } from './milestones'
 import type { Entry, Mixing, Pouring } from './entry'
 
 /** What the usual cautions are shown for. */
@@ -21,6 +21,24 @@ export interface KindOfStep {
 const HOUR = 60
 const DAY = 24 * HOUR
 
+/** What most entries have nothing of. */
+export const NOTHING_MORE = {
+  after: [],
+  within: [],
+  at: [],
+  lateMin: null,
+  dryMin: 0,
+  awayMin: 0,
+  personId: null,
+  dust: false,
+  demoulds: false,
+  needs: '',
+  uses: [],
+  keeps: [],
+  asks: null,
+  isOptional: false,
+} as const satisfies Partial<Entry>
+
 type Usual = KindOfStep['usual'] & { holdsMin: number | null }
 
 function kind(
@@ -36,18 +54,12 @@ function kind(
     holdsMin,
     cautions,
     usual: {
+      ...structuredClone(NOTHING_MORE),
       pieceMin,
       batchMin: 0,
       waitsFor: null,
-      within: [],
-      at: [],
-      lateMin: null,
-      dryMin: 0,
       skill: null,
       stationKind: null,
-      dust: false,
-      demoulds: false,
-      needs: '',
       ...more,
     },
   }
@@ -68,7 +80,7 @@ const curing = (
 const after = (
   name: string,
   pieceMin: number,
-  waitsFor: Milestone,
+  waitsFor: Awaited,
   more: Partial<Usual> = {},
   cautions: readonly CautionTopic[] = [],
 ) =>
@@ -121,7 +133,7 @@ export const KINDS_OF_STEP: Record<StepKind, KindOfStep> = {
     needs: 'a sample poured beside the piece',
   }),
   cover: curing('Cover from dust', 0.5, [30], { skill: null }),
-  form: after('Form over the shape', 6, 'tackTo', {
+  form: after('Form over the shape', 6, 'bendFrom', {
     needs: 'the shape, straps; it lies on it until full cure',
   }),
   peel: after('Peel the texture film', 2, 'demould'),
@@ -164,15 +176,9 @@ export const KINDS_OF_STEP: Record<StepKind, KindOfStep> = {
 
 /** What pouring is usually like: the hands of whoever pours, at the table or the bench. */
 const RESIN_WORK = {
-  within: [],
-  at: [],
-  lateMin: null,
-  dryMin: 0,
+  ...NOTHING_MORE,
   waitsFor: null,
   skill: POURING.skill,
-  dust: false,
-  demoulds: false,
-  needs: '',
 } as const satisfies Partial<Entry>
 
 /** What a new entry has that is nothing but work. */
@@ -222,6 +228,9 @@ export const newPour = (
   stationKind: POURING.pouredAt,
 })
 
+/** A heat pass over a piece between two pours; a starting value, minutes. */
+const PASS_MIN = 1
+
 /** @param at minutes from the end of the last pour to each pass; none for one between the pours */
 export const newPass = (key: string, layer: string, at: number[]): Entry => ({
   ...structuredClone(RESIN_WORK),
@@ -231,7 +240,7 @@ export const newPass = (key: string, layer: string, at: number[]): Entry => ({
   name: '',
   layer,
   pass: { tool: 'hot-air', setting: 'low' },
-  pieceMin: 0,
+  pieceMin: at.length === 0 ? PASS_MIN : 0,
   batchMin: 0,
   at,
   stationKind: null,

@@ -1,11 +1,11 @@
-import { MILESTONE_WORDS, originOf, type Milestone, type Resin } from '../trade'
+import { MILESTONE_WORDS, milestoneMin, originOf, type Awaited, type Resin } from '../trade'
 import { rateAt, type TemperatureStep } from '../cure'
 import type { Why } from './types'
 
 /** Derives when a lying piece reaches a milestone, from the temperatures it meets. */
 export function whyMilestone(
   resin: Resin,
-  milestone: Milestone,
+  milestone: Awaited,
   profile: readonly TemperatureStep[],
   reachedMin: number,
 ): Why {
@@ -20,7 +20,7 @@ export function whyMilestone(
     inputs: [
       {
         name: `at ${resin.referenceC} °C it takes`,
-        value: resin.milestones[milestone] / 60,
+        value: milestoneMin(resin.milestones, milestone) / 60,
         unit: 'h',
         decimals: 1,
         source: originOf(resin, milestone),
@@ -40,6 +40,6 @@ export function whyMilestone(
         source: 'worked out' as const,
       })),
     ],
-    otherwise: `At the reference temperature throughout it would be ${(resin.milestones[milestone] / 60).toFixed(1)} h.`,
+    otherwise: `At the reference temperature throughout it would be ${(milestoneMin(resin.milestones, milestone) / 60).toFixed(1)} h.`,
   }
 }

@@ -14,6 +14,7 @@ interface OrderColumns {
   state: OrderState
   colours: string | null
   note: string | null
+  wish: string | null
   owner_id: number | null
 }
 interface LineColumns {
@@ -47,6 +48,7 @@ async function readOrders(
     state: row.state,
     colours: row.colours ?? '',
     note: row.note ?? '',
+    wish: row.wish ?? '',
     ownerId: row.owner_id,
     lines: (linesOf.get(row.id) ?? []).map((line) => ({
       id: line.id,
@@ -64,7 +66,7 @@ const SORTS: Record<OrderSort, { column: string; way: 'asc' | 'desc' }> = {
   title: { column: 'title', way: 'asc' },
   customer: { column: 'customer', way: 'asc' },
 }
-const SEARCHED = ['title', 'customer', 'colours', 'note']
+const SEARCHED = ['title', 'customer', 'colours', 'note', 'wish']
 /** Where a list goes on: behind the row of this value and id. */
 export interface OrderCursor {
   value: string
@@ -166,6 +168,7 @@ const columnsOf = (fields: KeptOrder) => ({
   state: fields.state,
   colours: fields.colours || null,
   note: fields.note || null,
+  wish: fields.wish || null,
   owner_id: fields.ownerId ?? null,
 })
 

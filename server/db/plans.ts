@@ -1,6 +1,7 @@
 import type { PlanObjective } from '../../core/plan'
+import type { Joint } from '../../core/question'
 import type { PlanTaskRow, PlanView } from '../../shared/types/plan'
-import { lineIdsSchema, promisesSchema } from '../../shared/schemas/plans'
+import { jointsSchema, lineIdsSchema, promisesSchema } from '../../shared/schemas/plans'
 import { NO_TERMS, termsSchema, type PlanTerms } from '../../shared/schemas/planTerms'
 import type { PromiseRow } from '../../shared/types/promises'
 import { jsonColumn } from './jsonColumn'
@@ -19,7 +20,7 @@ const promisesColumn = jsonColumn({
       before.map((promise) => ({ isMade: false, usesBox: false, odds: null, ...promise })),
   ],
 })
-const sandLinesColumn = jsonColumn({ name: 'plans.sand_lines', schema: lineIdsSchema })
+const sandedColumn = jsonColumn({ name: 'plans.sanded_joints', schema: jointsSchema })
 const boxLinesColumn = jsonColumn({ name: 'plans.box_lines', schema: lineIdsSchema })
 
 /** A task as a plan stores it. */
@@ -37,8 +38,8 @@ export interface NewPlan {
   promises: PromiseRow[]
   tasks: NewPlanTask[]
   terms: PlanTerms
-  /** Lines whose open layers are sanded. */
-  sandLines: number[]
+  /** Joints that are sanded, of those that leave it open. */
+  sandedJoints: Joint[]
   /** Lines whose long cures lie in the heated box. */
   boxLines: number[]
   /** The plan that it changes; null for the first. */
@@ -58,7 +59,7 @@ export async function insertPlan(db: Db, workspaceId: number, plan: NewPlan): Pr
     objective: JSON.stringify(plan.objective),
     promises: promisesColumn.write(plan.promises),
     terms: termsColumn.write(plan.terms),
-    sand_lines: sandLinesColumn.write(plan.sandLines),
+    sanded_joints: sandedColumn.write(plan.sandedJoints),
     box_lines: boxLinesColumn.write(plan.boxLines),
     based_on: plan.basedOn,
     restores: plan.restores,
@@ -90,7 +91,7 @@ export async function insertPlan(db: Db, workspaceId: number, plan: NewPlan): Pr
 export interface KeptPlan {
   id: number
   terms: PlanTerms
-  sandLines: number[]
+  sandedJoints: Joint[]
   boxLines: number[]
   /** The lines of which something was planned. */
   lineIds: ReadonlySet<number>
@@ -107,7 +108,7 @@ interface PlanColumns {
   made_by_name: string
   promises: string
   terms: string
-  sand_lines: string
+  sanded_joints: string
   box_lines: string
   based_on: number | null
   restores: number | null
@@ -137,7 +138,7 @@ export async function getKeptPlan(
   return {
     id: plan.id,
     terms: termsColumn.read(plan.terms),
-    sandLines: sandLinesColumn.read(plan.sand_lines),
+    sandedJoints: sandedColumn.read(plan.sanded_joints),
     boxLines: boxLinesColumn.read(plan.box_lines),
     basedOn: plan.based_on,
     restores: plan.restores,

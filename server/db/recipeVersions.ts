@@ -1,11 +1,16 @@
 import type { Recipe } from '../../core/trade'
 import type { RecipeVersion } from '../../shared/types/recipes'
 import { recipeContentSchema } from '../../shared/schemas/recipes'
-import { coursed, type LayerBefore, type StepBefore } from '../../shared/schemas/recipeBefore'
+import {
+  coursed,
+  withSides,
+  type LayerBefore,
+  type StepBefore,
+} from '../../shared/schemas/recipeBefore'
 import { jsonColumn } from './jsonColumn'
 import { iso, type Db } from './rows'
 
-type RecipeBefore = { layers: LayerBefore[]; steps: StepBefore[] }
+type RecipeBefore = { mouldId: number | null; layers: LayerBefore[]; steps: StepBefore[] }
 
 const contentColumn = jsonColumn({
   name: 'recipe_versions.content',
@@ -15,6 +20,8 @@ const contentColumn = jsonColumn({
     (before: object) => ({ others: [], ...before }),
     // So did cups and one course of work.
     ({ steps, layers, ...before }: RecipeBefore) => ({ ...before, ...coursed(layers, steps) }),
+    // And sides, beginnings, and what an entry uses, keeps and asks.
+    withSides,
   ],
 })
 

@@ -1,4 +1,5 @@
-import type { Layer } from '../../core/trade'
+import type { Front, Layer } from '../../core/trade'
+import { withNothingMore } from '../../shared/schemas/recipeBefore'
 import type { RecipeFields } from '../../shared/schemas/recipes'
 import type { RecipeRow } from '../../shared/types/recipes'
 import { removePlannedPortions } from './pots'
@@ -11,6 +12,7 @@ import {
   inclusionsColumnSchema,
   othersColumnSchema,
   restColumnSchema,
+  startColumnSchema,
 } from '../../shared/schemas/recipes'
 import { jsonColumn } from './jsonColumn'
 
@@ -23,7 +25,12 @@ const inclusionsColumn = jsonColumn({
 })
 const cupsColumn = jsonColumn({ name: 'recipe_layers.cups', schema: cupsColumnSchema })
 const restColumn = jsonColumn({ name: 'recipe_layers.rest', schema: restColumnSchema })
-const courseColumn = jsonColumn({ name: 'recipes.course', schema: courseColumnSchema })
+const courseColumn = jsonColumn({
+  name: 'recipes.course',
+  schema: courseColumnSchema,
+  upcasts: [withNothingMore],
+})
+const startColumn = jsonColumn({ name: 'recipes.start', schema: startColumnSchema })
 
 interface RecipeColumns {
   id: number
@@ -36,6 +43,8 @@ interface RecipeColumns {
   archived: number
   others: string
   course: string
+  start: string
+  front: Front
 }
 interface LayerColumns {
   id: number
@@ -45,8 +54,12 @@ interface LayerColumns {
   fill: string
   inclusions: string
   run_off_pct: string
+  at_once: number | null
   layer_key: string
   joins: Layer['joins']
+  side: Layer['side']
+  covers_pct: string
+  is_heated: number
   rest: string
   cups: string
 }
@@ -59,7 +72,11 @@ const layerOf = (row: LayerColumns): Layer => ({
   fill: fillColumn.read(row.fill),
   inclusions: inclusionsColumn.read(row.inclusions),
   runOffPct: decimal(row.run_off_pct),
+  ...(row.at_once !== null && { atOnce: row.at_once }),
   joins: row.joins,
+  side: row.side,
+  coversPct: decimal(row.covers_pct),
+  isHeated: row.is_heated === 1,
   rest: restColumn.read(row.rest),
   cups: cupsColumn.read(row.cups),
 })
@@ -85,6 +102,8 @@ async function readRecipes(
     others: othersColumn.read(row.others),
     footprintCm2: decimal(row.footprint_cm2),
     mouldId: row.mould_id,
+    start: startColumn.read(row.start),
+    front: row.front,
     archived: row.archived === 1,
     layers: (layersOf.get(row.id) ?? []).map(layerOf),
     course: courseColumn.read(row.course),
@@ -119,6 +138,8 @@ const columnsOf = (fields: RecipeFields) => ({
   others: othersColumn.write(fields.others),
   footprint_cm2: fields.footprintCm2,
   mould_id: fields.mouldId,
+  start: startColumn.write(fields.start),
+  front: fields.front,
   archived: fields.archived,
   course: courseColumn.write(fields.course),
 })
@@ -130,8 +151,12 @@ const layerColumns = (layer: Layer, position: number) => ({
   fill: fillColumn.write(layer.fill),
   inclusions: inclusionsColumn.write(layer.inclusions),
   run_off_pct: layer.runOffPct,
+  at_once: layer.atOnce ?? null,
   layer_key: layer.key,
   joins: layer.joins,
+  side: layer.side,
+  covers_pct: layer.coversPct,
+  is_heated: layer.isHeated,
   rest: restColumn.write(layer.rest),
   cups: cupsColumn.write(layer.cups),
 })
@@ -197,6 +222,16 @@ async function writeParts(
     await db('recipe_pigments').insert(
       pigmentIds.map((pigmentId) => ({ ...owner, pigment_id: pigmentId })),
     )
+  await db('recipe_materials').where(owner).delete()
+  const materialIds = materialsOf(fields)
+  if (materialIds.length > 0)
+    await db('recipe_materials').insert(
+      materialIds.map((materialId) => ({ ...owner, material_id: materialId })),
+    )
+  await db('recipe_forms').where(owner).delete()
+  const formIds = formsOf(fields)
+  if (formIds.length > 0)
+    await db('recipe_forms').insert(formIds.map((mouldId) => ({ ...owner, mould_id: mouldId })))
 }
 
 /** The pigments of a recipe's cups and pours, each once: what keeps them in the stores. */
@@ -207,6 +242,25 @@ const pigmentsOf = ({ layers, course }: Pick<RecipeFields, 'layers' | 'course'>)
     ),
     ...course.flatMap(({ pour }) => pour?.drops.map(({ pigmentId }) => pigmentId) ?? []),
   ]),
+]
+
+/** The materials that a recipe begins with, sets in or uses, each once: what keeps them in the stores. */
+const materialsOf = ({ layers, course, start }: RecipeFields): number[] => [
+  ...new Set(
+    [
+      start.materialId,
+      ...layers.flatMap(({ inclusions }) => inclusions.map(({ materialId }) => materialId)),
+      ...layers.flatMap(({ cups }) =>
+        cups.flatMap(({ fillers }) => fillers.map(({ materialId }) => materialId)),
+      ),
+      ...course.flatMap(({ uses }) => uses.map(({ materialId }) => materialId)),
+    ].filter((id) => id !== null && id !== undefined),
+  ),
+]
+
+/** The forms that its pieces lie on, each once. */
+const formsOf = ({ course }: Pick<RecipeFields, 'course'>): number[] => [
+  ...new Set(course.flatMap(({ keeps }) => keeps.flatMap(({ mouldId }) => mouldId ?? []))),
 ]
 
 export async function insertRecipe(

@@ -1,4 +1,4 @@
-import { MILESTONES, type Milestone } from '../../core/trade'
+import { MILESTONES, SOFT_MILESTONES, type Awaited, type Milestone } from '../../core/trade'
 import type { ResinFields } from '../../shared/schemas/resins'
 import type { ResinRow } from '../../shared/types/resins'
 import type { HouseColumns, KeptTable } from './house/houseTable'
@@ -42,7 +42,7 @@ interface ResinColumns extends HouseColumns {
 }
 interface MilestoneColumns {
   resin_id: number
-  name: Milestone
+  name: Awaited
   minutes: string
 }
 
@@ -79,9 +79,18 @@ function resinOf(row: ResinColumns, milestones: readonly MilestoneColumns[]): Re
     otherKits: otherKitsColumn.read(row.other_kits),
     origins: originsColumn.read(row.origins),
     note: row.note ?? '',
-    milestones: Object.fromEntries(
-      MILESTONES.map((name) => [name, minutes.get(name) ?? 0]),
-    ) as Record<Milestone, number>,
+    milestones: {
+      ...(Object.fromEntries(MILESTONES.map((name) => [name, minutes.get(name) ?? 0])) as Record<
+        Milestone,
+        number
+      >),
+      ...Object.fromEntries(
+        SOFT_MILESTONES.flatMap((name) => {
+          const known = minutes.get(name)
+          return known === undefined ? [] : [[name, known] as const]
+        }),
+      ),
+    },
   }
 }
 
@@ -149,12 +158,12 @@ async function writeMilestones(
 ): Promise<void> {
   await db('resin_milestones').where({ workspace_id: workspaceId, resin_id: resinId }).delete()
   await db('resin_milestones').insert(
-    MILESTONES.map((name) => ({
-      workspace_id: workspaceId,
-      resin_id: resinId,
-      name,
-      minutes: fields.milestones[name],
-    })),
+    [...MILESTONES, ...SOFT_MILESTONES].flatMap((name) => {
+      const minutes = fields.milestones[name]
+      return minutes === undefined
+        ? []
+        : [{ workspace_id: workspaceId, resin_id: resinId, name, minutes }]
+    }),
   )
 }
 

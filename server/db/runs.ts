@@ -2,6 +2,7 @@ import type { RunEvent, RunTargets } from '../../core/run'
 import {
   runTargetsBefore,
   runTargetsSchema,
+  runTargetsUnwetted,
   storedRunEventSchema,
   type KeyedRunEvent,
 } from '../../shared/schemas/runs'
@@ -12,7 +13,7 @@ import { MS_PER_MIN } from '../../core/units'
 const targetsColumn = jsonColumn({
   name: 'runs.targets',
   schema: runTargetsSchema,
-  upcasts: [runTargetsBefore],
+  upcasts: [runTargetsBefore, runTargetsUnwetted],
 })
 
 export interface StoredRun {

@@ -15,6 +15,7 @@ import {
 } from '../../shared/schemas/fields'
 import {
   gatheredMixesSchema,
+  jointsSchema,
   lineIdsSchema,
   movedTasksSchema,
   promisesSchema,
@@ -76,12 +77,19 @@ export const outcomeColumn = jsonColumn({
       }).required(),
       promises: promisesSchema,
       terms: termsSchema,
-      sandLines: lineIdsSchema,
+      sandedJoints: jointsSchema,
       boxLines: lineIdsSchema,
       tasks: list(task()).required(),
       moved: movedTasksSchema,
       mixes: gatheredMixesSchema,
     }).required(),
   ),
-  upcasts: [(before: object) => ({ mixes: [], ...before })],
+  upcasts: [
+    (before: object) => ({ mixes: [], ...before }),
+    // Joints are sanded one by one; which of a line were is not known any more.
+    ({ sandLines: _sanded, ...before }: { sandLines: number[] }) => ({
+      ...before,
+      sandedJoints: [],
+    }),
+  ],
 })

@@ -173,7 +173,6 @@ export async function listPigments(
       version: _version,
       archivedAt,
       note: _note,
-      trials: _trials,
       density,
       bulkDensity,
       dropMl,

@@ -1,5 +1,5 @@
 import { issue } from '../../core/result'
-import type { Mould, Pigment, Resin, StudioRules } from '../../core/trade'
+import type { Material, Mould, Pigment, Resin, StudioRules } from '../../core/trade'
 import { AppError } from './AppError'
 import { may } from './rights'
 import type { Who } from './Who'
@@ -19,6 +19,9 @@ export const mouldFor = <T extends Pick<Mould, 'price'>>(who: Who, mould: T): T 
 
 export const pigmentFor = <T extends Pick<Pigment, 'pricePerG'>>(who: Who, pigment: T): T =>
   may(who, 'see prices') ? pigment : { ...pigment, pricePerG: null }
+
+export const materialFor = <T extends Pick<Material, 'packPrice'>>(who: Who, material: T): T =>
+  may(who, 'see prices') ? material : { ...material, packPrice: null }
 
 export const rulesFor = (who: Who, rules: StudioRules): StudioRules =>
   may(who, 'see prices') ? rules : { ...rules, money: null }

@@ -49,3 +49,14 @@ export function readBody(event: H3Event, most: number): Promise<Buffer> {
     req.once('error', reject)
   })
 }
+
+/**
+ * A picture as it is sent: itself, as the body.
+ * @throws AppError where nothing was sent, or too much
+ */
+export async function readUpload(event: H3Event): Promise<Buffer> {
+  const upload = await readBody(event, MOST_BYTES.photo)
+  if (upload.byteLength === 0)
+    throw new AppError('not-an-image', 'There was no picture in the upload.')
+  return upload
+}

@@ -1,3 +1,4 @@
+import { TRIAL_VERDICTS } from '../../core/trade'
 import type { InferType } from 'yup'
 import { DateTime } from 'luxon'
 import { DECIMAL_MARKS, MINUTES_PER_DAY } from '../../core/units'
@@ -125,7 +126,6 @@ const placeFields = {
     }),
 }
 
-const TRIAL_VERDICTS = ['good', 'poor'] as const
 const PIGMENT_FORMS = ['powder', 'paste', 'ink'] as const
 const pigmentFields = {
   name: named(80),

@@ -53,6 +53,8 @@ const orderFields = {
   state: oneOf(ORDER_STATES).required(),
   colours: text(200).defined('is missing'),
   note: text(4000).defined('is missing'),
+  /** What was asked for, in the customer’s own words. */
+  wish: text(4000).defined('is missing'),
   /** Whose it is: a guest’s own, or nobody’s but the workshop’s. */
   ownerId: id().optional().nullable(),
   lines: list(

@@ -1,3 +1,4 @@
+import type { Joint } from '../../core/question'
 import type { PromiseRow } from '../types/promises'
 import type { MovedTask, GatheredMix } from '../types/proposals'
 import { exact, flag, id, instant, list, notNegative, num, text, told, whole } from './fields'
@@ -38,6 +39,10 @@ export const promisesSchema = schemaOf<PromiseRow[]>()(
   ).required(),
 )
 
+/** Layers of order lines that go on what lies under them. */
+export const jointsSchema = schemaOf<Joint[]>()(
+  list(exact({ lineId: id().required(), layerId: id().required() }).required()).required(),
+)
 /** Numbers of order lines. */
 export const lineIdsSchema = schemaOf<number[]>()(list(whole().required()).required())
 

@@ -1,4 +1,14 @@
-import { newMix, newPass, newPour, type Cup, type Entry, type Layer } from '../../core/trade'
+import {
+  newMix,
+  newPass,
+  newPour,
+  IN_A_MOULD,
+  INSIDE,
+  NOTHING_MORE,
+  type Cup,
+  type Entry,
+  type Layer,
+} from '../../core/trade'
 
 /** A layer as it was kept before it had cups: one colour in some of them, poured in one go. */
 export interface LayerBefore {
@@ -87,6 +97,7 @@ export function coursed(
       inclusions,
       runOffPct,
       joins: recoat,
+      ...INSIDE,
       rest: { from: 0, to: 1, leastMin: restMin },
       cups: cupsOf(before),
     }
@@ -113,7 +124,32 @@ export function coursed(
   return { layers, course }
 }
 
+type EntryBefore = Omit<Entry, keyof typeof NOTHING_MORE> & Partial<Entry>
+
+/** Entries as they were kept before they could wait for others, keep a place or use materials. */
+export const withNothingMore = (course: readonly EntryBefore[]): Entry[] =>
+  course.map((entry) => ({ ...structuredClone(NOTHING_MORE), ...entry }))
+
+/** The same of a whole recipe. */
+export const withSides = <
+  T extends {
+    mouldId: number | null
+    layers: (Omit<Layer, keyof typeof INSIDE> & Partial<Layer>)[]
+    course: EntryBefore[]
+  },
+>(
+  before: T,
+) => ({
+  ...structuredClone(IN_A_MOULD),
+  // What lies in no mould shows what lay open.
+  ...(before.mouldId === null && { front: 'upside' as const }),
+  ...before,
+  layers: before.layers.map((layer) => ({ ...INSIDE, ...layer })),
+  course: withNothingMore(before.course),
+})
+
 const entryOf = (step: StepBefore, at: number): Entry => ({
+  ...structuredClone(NOTHING_MORE),
   key: `s${at}`,
   kind: step.kind,
   name: step.name,
@@ -125,7 +161,6 @@ const entryOf = (step: StepBefore, at: number): Entry => ({
   batchMin: step.batchMin,
   dryMin: step.dryMin,
   waitsFor: step.waitsFor,
-  within: [],
   at: step.phase === 'curing' ? step.atMin : [],
   lateMin: step.phase === 'curing' ? step.holdsMin : null,
   skill: step.skill,

@@ -1,10 +1,15 @@
 import type { Fill } from '../../core/size'
 import {
+  ASKS,
+  AWAITED,
   DOSE_UNITS,
+  FRONTS,
   JOINS,
-  MILESTONES,
+  KEEPS,
   POUR_HOWS,
   RESIN_KINDS,
+  SIDES,
+  STARTS,
   STEP_KINDS,
   STIRS,
   TOOLS,
@@ -17,6 +22,7 @@ import {
   type Rest,
   type SetPiece,
   type Share,
+  type Start,
 } from '../../core/trade'
 import { mixed } from 'yup'
 import { shapeSchema, sizeLayerFields } from './compute/size'
@@ -46,6 +52,9 @@ const inclusions = () =>
   list(
     exact({
       name: named(80),
+      count: positive().max(10_000),
+      underPct: positive().max(100),
+      materialId: id(),
       massG: notNegative(),
       density: positive(),
       volumeMl: notNegative(),
@@ -97,6 +106,7 @@ const filler = () =>
   narrowed<Filler>()(
     exact({
       name: named(80),
+      materialId: id(),
       amount: exact({ massG: positive(), density: positive(), ml: positive() })
         .required()
         .test(
@@ -122,6 +132,7 @@ const rest = () =>
           return typeof value !== 'number' || typeof from !== 'number' || value > from
         }),
       leastMin: notNegative().required().max(600),
+      counts: oneOf(['met'] as const),
     }).required(),
   )
 const cup = () =>
@@ -171,8 +182,17 @@ const layer = () =>
     resinId: id().required('choose a resin'),
     fill: sizeFields.fill,
     runOffPct: notNegative().required().max(300),
+    atOnce: whole().min(1).max(500),
     inclusions: inclusions(),
     joins: oneOf(JOINS).required(),
+    side: oneOf(SIDES)
+      .required()
+      .test('coat', 'only a coat lies on one side', function (value) {
+        const { fill } = this.parent as { fill?: Fill }
+        return value === 'inside' || fill?.coat !== undefined
+      }),
+    coversPct: positive().required().max(100),
+    isHeated: flag().required(),
     rest: rest(),
     cups: cups(),
   }).required()
@@ -195,6 +215,17 @@ const pouring = () =>
   })
     .nullable()
     .defined('is missing')
+const keep = () =>
+  exact({
+    what: oneOf(KEEPS).required(),
+    mouldId: id()
+      .nullable()
+      .defined('is missing')
+      .test('form', 'choose a form', function (value) {
+        return (this.parent as { what?: unknown }).what !== 'form' || typeof value === 'number'
+      }),
+    until: key(),
+  }).required()
 const visits = () => list(notNegative().required().max(20_160)).required().max(24)
 const entry = () =>
   exact({
@@ -232,17 +263,47 @@ const entry = () =>
         )
       }),
     dryMin: notNegative().required().max(43_200),
-    waitsFor: oneOf(MILESTONES).nullable().defined('is missing'),
+    waitsFor: oneOf(AWAITED).nullable().defined('is missing'),
+    after: list(exact({ of: key(), leastMin: positive().required().max(43_200) }).required())
+      .required()
+      .max(12),
     within: list(exact({ of: key(), mostMin: positive().required().max(43_200) }).required())
       .required()
       .max(12),
     at: visits(),
     lateMin: positive().nullable().defined('is missing').max(43_200),
     skill: text(40).nullable().defined('is missing'),
+    personId: id().nullable().defined('is missing'),
+    hands: whole()
+      .min(2)
+      .max(4)
+      .test('work', 'only one maker mixes, pours or warms', function (value) {
+        const { kind } = this.parent as Entry
+        return value === undefined || !(RESIN_KINDS as readonly string[]).includes(kind)
+      }),
+    awayMin: notNegative().required().max(86_400),
     stationKind: text(40).nullable().defined('is missing'),
     dust: flag().required(),
     demoulds: flag().required(),
     needs: text(200).defined('is missing'),
+    uses: list(
+      exact({
+        materialId: id().required('choose a material'),
+        amount: positive().required().max(1_000_000),
+        per: oneOf(['piece', 'batch'] as const).required(),
+      }).required(),
+    )
+      .required()
+      .max(24),
+    keeps: list(keep()).required().max(8),
+    asks: exact({
+      what: oneOf(ASKS).required(),
+      question: named(120),
+      unit: text(20).defined('is missing'),
+    })
+      .nullable()
+      .defined('is missing'),
+    isOptional: flag().required(),
   }).required()
 const course = () =>
   list(entry()).required().max(160).test('keys', 'two entries have the same key', hasOwnKeys)
@@ -253,10 +314,20 @@ const others = () =>
       name: named(80),
       shape: shapeSchema,
       count: whole().required().min(1).max(200),
+      fills: list(exact({ layer: key(), fill: orNull(sizeFields.fill) }).required()).max(24),
     }).required(),
   )
     .required()
     .max(24)
+
+const start = () =>
+  schemaOf<Start>()(
+    exact({
+      of: oneOf(STARTS).required(),
+      materialId: id().nullable().defined('is missing'),
+      words: text(200).defined('is missing'),
+    }).required(),
+  )
 
 const recipeFields = {
   name: named(),
@@ -265,6 +336,8 @@ const recipeFields = {
   others: others(),
   footprintCm2: positive().required(),
   mouldId: id().nullable().defined('is missing'),
+  start: start(),
+  front: oneOf(FRONTS).required(),
   archived: flag().required(),
   layers: list(layer()).required().min(1, 'needs at least one layer').max(40),
   course: course(),
@@ -281,5 +354,6 @@ export const inclusionsColumnSchema = schemaOf<NamedInclusion[]>()(inclusions())
 export const cupsColumnSchema = schemaOf<Cup[]>()(cups())
 export const restColumnSchema = schemaOf<Rest>()(rest())
 export const courseColumnSchema = schemaOf<Entry[]>()(course())
+export const startColumnSchema = start()
 export const othersColumnSchema = schemaOf<SetPiece[]>()(others())
 export const recipeContentSchema = body({ id: id().required(), ...recipeFields, archived: flag() })

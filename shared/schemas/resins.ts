@@ -1,4 +1,11 @@
-import { MILESTONES, ORIGINS, RESIN_FIGURES, type Kit, type Resin } from '../../core/trade'
+import {
+  MILESTONES,
+  ORIGINS,
+  RESIN_FIGURES,
+  SOFT_MILESTONES,
+  type Kit,
+  type Resin,
+} from '../../core/trade'
 import { temperature } from './compute/cure'
 import {
   exact,
@@ -15,7 +22,10 @@ import {
 import { each, schemaOf } from './typed'
 
 const milestones = () =>
-  exact(each(MILESTONES, () => notNegative().required()))
+  exact({
+    ...each(MILESTONES, () => notNegative().required()),
+    ...each(SOFT_MILESTONES, () => positive()),
+  })
     .required()
     .test('order', function (value) {
       if (!value) return true
@@ -26,6 +36,11 @@ const milestones = () =>
           (minutes[name] ?? 0) < (minutes[MILESTONES[i - 1] as string] ?? 0) &&
           name !== 'demould',
       )
+      if ((minutes.bendTo ?? Infinity) <= (minutes.bendFrom ?? 0))
+        return this.createError({
+          path: `${this.path}.bendTo`,
+          message: 'closes before it opens',
+        })
       return (
         wrong < 0 ||
         this.createError({

@@ -50,6 +50,11 @@ const runEvent = (at = givenInstantMs()) =>
             path: `${this.path}.index`,
             message: 'a heat pass needs its index',
           })
+        if (value?.kind === 'cupPoured' && value.index === undefined)
+          return this.createError({
+            path: `${this.path}.index`,
+            message: 'say which of the pours it was',
+          })
         if (value?.kind === 'cureStarted' && value.placeId === undefined)
           return this.createError({
             path: `${this.path}.placeId`,
@@ -95,6 +100,7 @@ export const runTargetsSchema = schemaOf<RunTargets>()(
             teaspoons: known(),
             drops: known(),
             counted: exact({ n: notNegative().required(), unit: told() }).nullable().defined(),
+            premixMl: known(),
           }).required(),
         )
           .nullable()
@@ -154,4 +160,16 @@ export const runTargetsBefore = ({
     restMin: 0,
   })),
   pours: [],
+})
+
+/** Runs as they were kept before powders were wetted in a spoonful first. */
+export const runTargetsUnwetted = ({
+  cups,
+  ...before
+}: object & { cups: { doses: object[] | null }[] }): object => ({
+  ...before,
+  cups: cups.map((cup) => ({
+    ...cup,
+    doses: cup.doses?.map((dose) => ({ ...dose, premixMl: null })) ?? null,
+  })),
 })

@@ -45,4 +45,6 @@ export interface PlanQuestionView {
   titles: Record<string, string>
   /** What people call the order that a job is promised in. */
   promises: Record<string, string>
+  /** Visits that nobody is there for while they make sense: they are not planned. */
+  lost: { title: string; of: string; dueAt: string }[]
 }

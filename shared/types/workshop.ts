@@ -1,5 +1,5 @@
 import type { PlaceClimate } from '../../core/cure'
-import type { Pigment, StudioRules } from '../../core/trade'
+import type { Material, Pigment, StudioRules } from '../../core/trade'
 import type { DecimalMark } from '../../core/units'
 import type { CardPaper, LabelPaper } from '../paper'
 import type { DateStyle } from '../time/days'
@@ -75,4 +75,5 @@ export interface Workshop extends Hours {
   moulds: MouldRow[]
   /** Those put away too: recipes that have them are drawn in their colour. */
   pigments: (Pigment & { isArchived: boolean })[]
+  materials: (Material & { isArchived: boolean })[]
 }

@@ -50,6 +50,7 @@ const ISSUE_WORDS: OtherWords = {
     `reaches ${hundredths(reachesMm)} mm, the brim is at ${hundredths(brimMm)} mm`,
   'level-not-rising': ({ reachesMm, belowMm }) =>
     `reaches ${hundredths(reachesMm)} mm, which is not above the layer below (${hundredths(belowMm)} mm)`,
+  'gets-no-layer': ({ piece }) => `${piece} gets no layer at all; take it out of the set`,
   'of-set-piece': ({ piece, layer, issue }) =>
     `${piece}: ${issueWords(issue)}${layer === null ? '' : ` (${layer})`}`,
 
@@ -86,6 +87,12 @@ const ISSUE_WORDS: OtherWords = {
   'cup-unknown': () => 'pours from a cup that is not there',
   'within-nothing': () => 'is counted from something that is not in the course',
   'within-later': () => 'is counted from something that is only done later',
+  'kept-until-earlier': () => 'is given back before it is taken: choose something that comes later',
+  'too-hard-to-bend': ({ earlier }) =>
+    `comes after “${earlier}”, and by then it is too hard to bend: bend it first`,
+  'wet-on-nothing': ({ layer }) =>
+    `there is no layer below ${layer} that could still be wet; choose another joint`,
+  'sides-unmeasured': ({ layer }) => `say how high and how thick ${layer} lies on the sides`,
   'closes-before-it-opens': ({ mostMin, leastMin }) =>
     `closes before it opens: what lies between takes ${rough(leastMin)} min, the window is ${rough(mostMin)} min`,
   'which-layer': () => 'say which layer is meant: there are several',
@@ -120,8 +127,12 @@ const ISSUE_WORDS: OtherWords = {
     `${layer} must cure before the next layer of the same piece is poured`,
   'not-enough-moulds': ({ mould, pieces, there }) =>
     `${pieces} pieces need ${mould}, there are ${there}`,
+  'too-many-at-once': ({ layer, pieces, atOnce }) =>
+    `${pieces} pieces of ${layer} are more than the ${atOnce} that it is poured on from one mix`,
   'too-much': ({ needMl, mostMl }) =>
     `${rough(needMl)} ml is more than the ${rough(mostMl)} ml it bears in one cup`,
+  'rested-too-long': ({ layer, cup, fromMin, mostMin }) =>
+    `${cup} for ${layer} would be poured ${rough(fromMin)} min after stirring; it may rest ${rough(mostMin)} min at most`,
   'too-slow': ({ busyMin, workMin }) =>
     `resting and pouring take ${rough(busyMin)} min, the cup stays workable for ${rough(workMin)} min`,
   'colour-apart': ({ colour, mixes }) =>
@@ -143,7 +154,8 @@ const ISSUE_WORDS: OtherWords = {
   'setup-over': () => 'this installation has its workshop already; sign in there',
   'setup-code': () => 'is not the code that the start command printed',
   'password-wrong': () => 'is not your password',
-  'not-in-stores': ({ what }) => `this ${what} is not in the stores`,
+  'not-in-stores': ({ what }) =>
+    what === 'person' ? 'this person is not of the workshop' : `this ${what} is not in the stores`,
   'not-its-name': () => 'is not the name of this workshop',
   'resin-missing': () => 'this resin does not exist',
   'recipe-missing': () => 'this recipe does not exist',

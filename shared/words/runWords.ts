@@ -6,6 +6,7 @@ export const EVENT_WORDS: Readonly<Record<RunEventKind, string>> = {
   stirStarted: 'stirring begun',
   stirEnded: 'stirred',
   pourStarted: 'pour begun',
+  cupPoured: 'a cup poured',
   pourEnded: 'poured',
   heatPass: 'heat pass done',
   cureStarted: 'laid down to cure',

@@ -71,12 +71,14 @@ const weighed = (part: 'a' | 'b', amount: number) => ({
   at: 1000,
 })
 
+const session = { person: { id: 1 } as { id: number } | null }
 async function aBench() {
-  giveNuxtGlobals({ ProblemError, useApi: () => server })
+  giveNuxtGlobals({ ProblemError, useApi: () => server, useSessionStore: () => session })
   const { useBenchStore } = await import('../../app/stores/bench')
   return useBenchStore()
 }
 beforeEach(() => {
+  session.person = { id: 1 }
   jest.useFakeTimers()
   server = aServer()
   Object.assign(globalThis, { localStorage: aStorage() })
@@ -127,6 +129,41 @@ test('a lost answer sends the same events again, and they count once', async () 
   expect(bench.state?.inCup).toEqual({ a: 80, b: 0 })
 })
 
+test('who leaves while something is being sent loses nothing of what came after it', async () => {
+  const bench = await aBench()
+  await bench.start(3, choice)
+  const { post } = server
+  let answer: () => void = () => {}
+  server.post = async (...sent: Parameters<typeof post>) => {
+    await new Promise<void>((resolve) => (answer = resolve))
+    return post(...sent)
+  }
+  const first = bench.record(weighed('a', 80))
+  const second = bench.record(weighed('b', 40))
+  bench.leave()
+  server.post = post
+  answer()
+  await Promise.all([first, second])
+  expect(server.log.map((event) => (event.kind === 'weighed' ? event.part : event.kind))).toEqual([
+    'a',
+    'b',
+  ])
+  expect(bench.run).toBeNull()
+  expect(localStorage.getItem('velvet-run-7')).toBeNull()
+})
+
+test('what could not be sent is sent later, whatever page is shown by then', async () => {
+  const bench = await aBench()
+  await bench.start(3, choice)
+  server.reachable = false
+  await bench.record(weighed('a', 80))
+  bench.leave()
+  server.reachable = true
+  await jest.advanceTimersByTimeAsync(3100)
+  expect(server.log).toHaveLength(1)
+  expect(localStorage.getItem('velvet-run-7')).toBeNull()
+})
+
 test('a reload finds what had not been sent yet', async () => {
   const before = await aBench()
   await before.start(3, choice)
@@ -141,15 +178,19 @@ test('a reload finds what had not been sent yet', async () => {
   expect(server.log).toHaveLength(1)
 })
 
-test('leaving stops knocking at the door', async () => {
+test('what one maker has done is not told as done by who has signed in since', async () => {
   const bench = await aBench()
   await bench.start(3, choice)
   server.reachable = false
   await bench.record(weighed('a', 80))
-  const calls = server.calls
   bench.leave()
-  await jest.advanceTimersByTimeAsync(20_000)
-  expect(server.calls).toBe(calls)
+  server.reachable = true
+  session.person = { id: 2 }
+  await jest.advanceTimersByTimeAsync(10_000)
+  expect(server.log).toHaveLength(0)
+  session.person = { id: 1 }
+  await jest.advanceTimersByTimeAsync(3100)
+  expect(server.log).toHaveLength(1)
 })
 
 test('taking back is an event like any other', async () => {

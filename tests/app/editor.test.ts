@@ -58,6 +58,7 @@ const server = {
 
 async function anEditor(id: string) {
   const { useKeptDraft } = await import('../../app/composables/useKeptDraft')
+  const { useCopy } = await import('../../app/composables/useCopy')
   const [{ useForm }, { useLoading }, { useOthersSaved }] = await Promise.all([
     import('../../app/composables/useForm'),
     import('../../app/composables/useLoading'),
@@ -69,6 +70,7 @@ async function anEditor(id: string) {
     useLoading,
     useOthersSaved,
     useKeptDraft,
+    useCopy,
     useSessionStore: () => ({ person: { id: 1 } }),
     sessionStorage,
     useLeaving: (isTouched: () => boolean) => (asksOnLeaving = isTouched),

@@ -2,6 +2,8 @@ import { describe, expect, jest, test } from '@jest/globals'
 import { useLaneDrag } from '../../app/composables/useLaneDrag'
 import { useLaneKeys } from '../../app/composables/useLaneKeys'
 import { heldBox, lightsOf, outlinesOf, type LaneHome } from '../../app/utils/laneGhosts'
+import { FOLD_PX, idleSpans, timeLine } from '../../app/utils/foldedTime'
+import { LABEL_ROW_PX, laneLabels } from '../../app/utils/laneLabels'
 import { heightOf, laneAt, LANE_GAP_PX, layLanes } from '../../app/utils/laneLayout'
 import type { Lane, LaneMark } from '../../app/utils/planLanes'
 import type { PlanTaskRow } from '../../shared/types/plan'
@@ -19,6 +21,8 @@ const mark = (key: string, from: number, to: number, more: Partial<LaneMark> = {
   toMs: hour(to),
   closesMs: null,
   row: 0,
+  words: `do ${key}`,
+  of: 'an order',
   ...more,
 })
 const lane = (key: string, personId: number | null, marks: LaneMark[], rows = 1): Lane => ({
@@ -38,7 +42,7 @@ const scale = {
 const ADA = lane('ada', 1, [mark('a', 1, 2), mark('b', 8, 10)])
 const EMPTY = lane('empty', 2, [])
 const BO = lane('bo', 3, [mark('c', 3, 4), mark('d', 9, 10, { row: 1 })], 2)
-const laid = layLanes([ADA, EMPTY, BO])
+const laid = layLanes([ADA, EMPTY, BO], scale.x)
 const homes = new Map<string, LaneHome>(
   laid.flatMap((one) => one.lane.marks.map((own) => [own.task.key, { ...one, mark: own }])),
 )
@@ -58,14 +62,17 @@ describe('lanes under each other', () => {
   })
   test('are flatter where many things only lie', () => {
     const lying = (rows: number) =>
-      layLanes([
-        lane(
-          'rack',
-          null,
-          [{ ...mark('l', 0, 9), task: { attended: false } as PlanTaskRow }],
-          rows,
-        ),
-      ])[0]!
+      layLanes(
+        [
+          lane(
+            'rack',
+            null,
+            [{ ...mark('l', 0, 9), task: { attended: false } as PlanTaskRow }],
+            rows,
+          ),
+        ],
+        scale.x,
+      )[0]!
     expect(lying(2).row).toBe(laid[0]!.row)
     expect(lying(3).row).toBeLessThan(laid[0]!.row)
   })
@@ -73,11 +80,74 @@ describe('lanes under each other', () => {
     const marks = Array.from({ length: 30 }, (_, i) =>
       mark(`m${i}`, i, i + 1, { closesMs: i === 3 ? hour(99) : null }),
     )
-    const { runs } = layLanes([lane('long', 1, marks)])[0]!
+    const { runs } = layLanes([lane('long', 1, marks)], scale.x)[0]!
     expect(runs.flatMap((run) => run.marks)).toEqual(marks)
     expect(runs[0]).toMatchObject({ fromMs: 0, toMs: hour(99) })
     expect(runs.at(-1)!.toMs).toBe(hour(30))
     expect(runs.every((run) => run.marks.every((one) => run.keys.has(one.task.key)))).toBe(true)
+  })
+})
+
+describe('names of boxes', () => {
+  const named = (marks: LaneMark[]) => laneLabels(marks, scale.x)
+  test('stand below them, in rows where they would run into each other, with their order where there is room', () => {
+    const labels = named([mark('a', 1, 2), mark('b', 3, 4), mark('c', 40, 41)])
+    expect(labels.map(({ key, row, x }) => [key, row, x])).toEqual([
+      ['a', 0, 10],
+      ['b', 1, 30],
+      ['c', 0, 400],
+    ])
+    expect(labels[2]!.text).toBe('do c · an order')
+  })
+  test('are left to the box where it is wide enough, and to what lies', () => {
+    const lying = { ...mark('l', 1, 2), task: { key: 'l', attended: false } as PlanTaskRow }
+    expect(named([mark('wide', 0, 13), lying])).toEqual([])
+  })
+  test('that find no room are left out, and a long one is shortened', () => {
+    const close = Array.from({ length: 9 }, (_, i) => mark(`m${i}`, i / 10, i / 10 + 0.05))
+    expect(named(close)).toHaveLength(4)
+    const long = mark('x', 0, 1, { words: 'Take the tape off and warm it'.repeat(5) })
+    expect(named([long])[0]!.text).toMatch(/…$/)
+  })
+  test('make the lane higher by their rows', () => {
+    const [bare, two] = [
+      layLanes([lane('none', 1, [])], scale.x),
+      layLanes([lane('two', 1, [mark('a', 1, 2), mark('b', 3, 4)])], scale.x),
+    ]
+    expect(two[0]!.height - bare[0]!.height).toBe(2 * LABEL_ROW_PX)
+  })
+})
+
+describe('a line of time with folds', () => {
+  const folds = [
+    [hour(20), hour(32)],
+    [hour(44), hour(56)],
+  ] as const
+  const line = timeLine([hour(8), hour(80)], 10 / HOUR_MS, folds)
+  test('is true outside of them, and each of them is a strip', () => {
+    expect(line.x(hour(8))).toBe(0)
+    expect(line.x(hour(20))).toBeCloseTo(120)
+    expect(line.x(hour(32))).toBeCloseTo(120 + FOLD_PX)
+    expect(line.x(hour(44))).toBeCloseTo(240 + FOLD_PX)
+    expect(line.widthPx).toBeCloseTo((72 - 24) * 10 + 2 * FOLD_PX)
+  })
+  test('goes back from where something lies to when it is, also in a fold and beyond its ends', () => {
+    for (const at of [8, 15, 20, 26, 32, 50, 79.5])
+      expect(line.msAt(line.x(hour(at)))).toBeCloseTo(hour(at), 3)
+    expect(line.x(hour(6))).toBeCloseTo(-20)
+    expect(timeLine([hour(0), hour(10)], 1 / HOUR_MS, []).x(hour(4))).toBeCloseTo(4)
+  })
+  test('folds where nobody is for long, and keeps a little open beside their hours', () => {
+    const hands = [
+      [hour(8), hour(12)],
+      [hour(13), hour(17)],
+      [hour(15), hour(20)],
+      [hour(32), hour(40)],
+    ] as const
+    expect(idleSpans(hands, { leastMs: hour(2), besideMs: hour(0.25) })).toEqual([
+      [hour(20.25), hour(31.75)],
+    ])
+    expect(idleSpans([], { leastMs: 1, besideMs: 1 })).toEqual([])
   })
 })
 

@@ -10,6 +10,9 @@ const names = {
     [2, { name: 'Slow resin' }],
   ]),
   pigments: new Map([[1, pigment]]),
+  materials: new Map([[3, { name: 'Hard oil' }]]),
+  moulds: new Map([[1, { name: 'Test mould' }]]),
+  people: new Map([[2, { name: 'Wren' }]]),
 }
 const before = recipe({
   layers: [
@@ -55,6 +58,28 @@ test.each<[string, Partial<typeof before>, string[][]]>([
       ],
     },
     [['face: Test moss: load', '2 %', '2.5 %']],
+  ],
+  [
+    'who alone does it, what it takes, what it waits for and keeps',
+    {
+      course: before.course.map((one) =>
+        one.name === 'seal'
+          ? {
+              ...one,
+              personId: 2,
+              uses: [{ materialId: 3, amount: 4, per: 'piece' as const }],
+              keeps: [{ what: 'form' as const, mouldId: 1, until: 'm1' }],
+            }
+          : one,
+      ),
+    },
+    [
+      ['seal: person', '(none)', 'Wren'],
+      ['seal: uses: Hard oil: amount', '(none)', '4'],
+      ['seal: uses: Hard oil: per', '(none)', 'piece'],
+      ['seal: keeps: form: mould', '(none)', 'Test mould'],
+      ['seal: keeps: form: until', '(none)', 'mix face'],
+    ],
   ],
   [
     'a drying time',

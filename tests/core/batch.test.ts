@@ -9,6 +9,7 @@ import {
   planRequest,
   stationId,
   type PlanLine,
+  openJoints,
 } from '../../core/question'
 import { sizeBatch, workOf } from '../../core/recipe'
 import { wageOf, wagesBySkill, type Recipe } from '../../core/trade'
@@ -102,6 +103,7 @@ test('the costs of a batch, by hand', () => {
     recipe: recipe({ layers: [layer({ pigments: [{ pigmentId: 1, loadPct: 3 }] })] }),
     pieces: 2,
     resins: new Map([[1, resin]]),
+    materials: new Map(),
     pigments: new Map([[1, pigment]]),
     mould,
     potsPerLayer: [1],
@@ -143,6 +145,7 @@ test('where people are paid differently a step costs the mean of those who can d
     }),
     pieces: 2,
     resins: new Map([[1, resin]]),
+    materials: new Map(),
     pigments: new Map(),
     mould: null,
     potsPerLayer: [1],
@@ -180,6 +183,7 @@ test('steps cost their minutes for each piece and for the batch, those of a cure
     recipe: made,
     pieces: 3,
     resins: new Map([[1, resin]]),
+    materials: new Map(),
     pigments: new Map(),
     mould: null,
     potsPerLayer: [1],
@@ -247,7 +251,10 @@ describe('planRequest', () => {
       resins: new Map([[1, resin]]),
       workroom,
       rules,
-      paths: { sandLines: new Set(sandLines), boxLines: new Set(boxLines) },
+      paths: {
+        sanded: new Set(lines.filter(({ id }) => sandLines.includes(id)).flatMap(openJoints)),
+        boxLines: new Set(boxLines),
+      },
       iterations: 10,
       seed: 1,
     })
@@ -267,13 +274,34 @@ describe('planRequest', () => {
   ) => answer.tasks.find((task) => meaning.get(task.id)?.title === title)!
   const two = recipe({ layers: [layer({ name: 'face' }), layer({ id: 2, name: 'back' })] })
 
+  const resting = (restMin: number) => {
+    const rests = line()
+    return { ...rests, pots: rests.pots.map((pot) => ({ ...pot, restMin })) }
+  }
+
   test('prepares, mixes, rests, pours, cures and demoulds in this order', () => {
-    const { at } = solve([line()])
+    const { at } = solve([resting(15)])
     expect(at('mix face').startMin).toBeGreaterThanOrEqual(at('prepare').endMin)
     expect(at('face rests').startMin).toBe(at('mix face').endMin)
-    expect(at('pour face').startMin).toBeGreaterThanOrEqual(at('mix face').endMin + 6)
+    expect(at('pour face').startMin).toBeGreaterThanOrEqual(at('mix face').endMin + 15)
     expect(at('face cures').endMin - at('face cures').startMin).toBe(1200)
     expect(at('demould').startMin).toBeGreaterThanOrEqual(at('face cures').endMin)
+  })
+  test('its maker stays with a cup that rests for a few minutes, and with nothing else', () => {
+    const minutes = ({ at }: ReturnType<typeof solve>) => {
+      const { startMin, endMin } = at('mix face')
+      return endMin - startMin
+    }
+    const [short, long] = [solve([resting(9)]), solve([resting(10)])]
+    expect(minutes(short) - minutes(long)).toBe(9)
+    expect(short.at('face rests')).toBeUndefined()
+    const stands = short.at('pour face').startMin - short.at('mix face').endMin
+    expect(stands).toBeLessThanOrEqual(10)
+    // 40 minutes of working time, of which 9 are rested and 4 poured.
+    const [window] = short.question.request.lags!.filter(
+      ({ from, maxMin }) => from.endsWith('mix') && (maxMin ?? 0) > 10,
+    )
+    expect(window).toMatchObject({ maxMin: 40 - 4 - 9 })
   })
   test('a second layer keeps the tack window', () => {
     const { at } = solve([line({}, two)])
@@ -351,7 +379,7 @@ describe('planRequest', () => {
         resins: new Map([[1, resin]]),
         workroom: few,
         rules,
-        paths: { sandLines: new Set(), boxLines: new Set() },
+        paths: { sanded: new Set(), boxLines: new Set() },
         iterations: 40,
         seed: 1,
       })

@@ -10,6 +10,7 @@ import {
   stationId,
   type HeatedBox,
   type PlanLine,
+  openJoints,
 } from '../../core/question'
 import type { Recipe, Resin } from '../../core/trade'
 import { boxWait } from '../../core/question/boxCure'
@@ -148,7 +149,10 @@ describe('a line in the heated box', () => {
       resins: new Map([[1, bearing]]),
       workroom: { ...workroom, ownOnly: [], box: { ...box, runs } },
       rules,
-      paths: { sandLines: new Set(sandLines), boxLines: new Set(boxLines) },
+      paths: {
+        sanded: new Set(lines.filter(({ id }) => sandLines.includes(id)).flatMap(openJoints)),
+        boxLines: new Set(boxLines),
+      },
       iterations: 10,
       seed: 1,
     })

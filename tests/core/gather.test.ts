@@ -7,9 +7,10 @@ import {
   ladderOf,
   mergePortions,
   potOf,
+  potsOfLayer,
 } from '../../core/pot'
 import type { Pigment, Portion } from '../../core/trade'
-import { mould, poured, resin, rules } from '../fixtures/studio'
+import { mould, pigment, poured, resin, rules } from '../fixtures/studio'
 
 const moss = [{ pigmentId: 1, loadPct: 2 }]
 const plum = [{ pigmentId: 2, loadPct: 3 }]
@@ -269,6 +270,27 @@ describe('gathering a day’s layers into pots', () => {
   })
 })
 
+describe('unlike rests in one pot', () => {
+  const short = () => {
+    const made = poured({ id: 2, name: 'quick pour', restMin: 0, pourMin: 3 })
+    return { ...made, layer: { ...made.layer, rest: { from: 0, to: 0.2, leastMin: 0 } } }
+  }
+  const long = portion({ ...poured({ restMin: 20, pourMin: 3 }), pouredMl: 50 })
+  const quick = portion({ lineId: 2, ...short(), pouredMl: 50 })
+  test('what may not rest so long as another pours is told, with the minutes', () => {
+    const [late] = potOf([long, quick], { resin, rules, warmC: 20 }).overRested
+    expect(late).toMatchObject({ layer: 'quick pour', fromMin: 23 })
+    expect(late!.mostMin).toBeLessThan(23)
+    expect(potOf([quick], { resin, rules, warmC: 20 }).overRested).toEqual([])
+  })
+  test('they are not gathered, and by hand it is refused', () => {
+    expect(gather([long, quick]).pots).toHaveLength(2)
+    expect(checkGathering([[long, quick]], [], shelf)).toMatchObject([
+      { code: 'rested-too-long', breaks: true },
+    ])
+  })
+})
+
 describe('what breaks when a layer is put into another pot', () => {
   const codes = (pots: Portion[][], others: Portion[][] = []) =>
     checkGathering(pots, others, shelf).map((problem) => problem.code)
@@ -332,4 +354,77 @@ describe('what breaks when a layer is put into another pot', () => {
       ]),
     ).toEqual([])
   })
+})
+
+describe('a layer that hands can do only a few of at once', () => {
+  const few = (changes: Partial<Portion> = {}) => {
+    const own = poured()
+    return portion({ ...own, layer: { ...own.layer, atOnce: 2 }, ...changes })
+  }
+  test('is cut into pots of no more pieces, however many the mix would serve', () => {
+    const { layer, work } = few()
+    const sized = {
+      id: 'l1',
+      fromMm: null,
+      toMm: null,
+      grossMl: 10,
+      displacedMl: 0,
+      netMl: 10,
+      mixMl: 10,
+    }
+    const parts = potsOfLayer({ layer, work }, sized, 5, { resin, rules, warmC: 20 })
+    expect(parts.pots.map(({ firstPiece, pieces }) => [firstPiece, pieces])).toEqual([
+      [1, 2],
+      [3, 2],
+      [5, 1],
+    ])
+    const plain = potsOfLayer(poured(), sized, 5, { resin, rules, warmC: 20 })
+    expect(plain.pots.map(({ pieces }) => pieces)).toEqual([5])
+  })
+  test('is not gathered beyond that, and told where somebody tries', () => {
+    const five = few({ pieces: 5, pouredMl: 50 })
+    const { pots } = gather([five, portion({ lineId: 2, ...poured({ id: 2 }), pouredMl: 50 })])
+    expect(pots.map((pot) => pot.map(({ pieces }) => pieces))).toEqual(
+      expect.arrayContaining([[1], [2], [2]]),
+    )
+    const [wrong] = checkGathering(
+      [[few({ lineId: 1 }), few({ lineId: 2, pieces: 2, pouredMl: 20 })]],
+      [],
+      shelf,
+    )
+    expect(wrong).toMatchObject({
+      code: 'too-many-at-once',
+      breaks: true,
+      params: { pieces: 3, atOnce: 2 },
+    })
+  })
+})
+
+test('a rest that counts from when A met B is over sooner by the stirring', () => {
+  const rested = (counts?: 'met') => {
+    const own = poured({ stirMin: 4 })
+    const rest = { from: 0.1, to: 0.5, leastMin: 15, ...(counts && { counts }) }
+    const figures = potOf([portion({ ...own, layer: { ...own.layer, rest } })], {
+      resin,
+      rules,
+      warmC: 20,
+    })
+    return [figures.restMin, figures.cups[0]!.restMin, figures.pours[0]!.fromMin]
+  }
+  expect(rested()).toEqual([15, 15, 15])
+  expect(rested('met')).toEqual([11, 11, 11])
+})
+
+test('a powder is wetted in a spoonful first, in more where it is heaped, never in most of the cup', () => {
+  const wetted = (pouredMl: number, loadPct: number, form: Pigment['form'] = 'powder') => {
+    const pigments = new Map([[1, { ...pigment, id: 1, form, bulkDensity: 0.4 }]])
+    const own = poured({ pigments: [{ pigmentId: 1, loadPct }] })
+    return potOf([portion({ ...own, pouredMl })], { resin, rules, warmC: 20, pigments }).cups[0]!
+  }
+  // 375 ml weigh 400 g and take 8 g at 2 %, heaped 20 ml: twice as much wets them
+  expect(wetted(375, 2).doses![0]!.premixMl).toBeCloseTo(40, 6)
+  expect(wetted(60, 0.5).doses).toMatchObject([{ premixMl: 5 }])
+  const small = wetted(6, 0.5)
+  expect(small.doses![0]!.premixMl).toBeCloseTo(small.takenMl / 2, 9)
+  expect(wetted(60, 0.5, 'paste').doses).toMatchObject([{ premixMl: null }])
 })

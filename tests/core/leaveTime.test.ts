@@ -10,6 +10,7 @@ const task = (id: string, durationMin: number) => ({
 })
 const question = (lags: PlanLag[]): PlanQuestion => ({
   parts: new Map(),
+  lost: [],
   underWay: new Set(),
   meaning: new Map(
     ['face', 'back'].map((id) => [

@@ -123,6 +123,31 @@ describe('odds', () => {
         calm.find((one) => one.job === job)!.readyMin50,
       )
   })
+  test('a place is left when what lies in it is lifted, however late that is', () => {
+    const keeps = (isKept: boolean): PlanRequest => ({
+      ...small,
+      makers: ['pour', 'lift'].map((skill) => ({
+        ...small.makers[0]!,
+        id: skill,
+        skills: [skill],
+      })),
+      moulds: [{ id: 'd', count: 2 }],
+      tasks: small.tasks.map((task) => ({
+        ...task,
+        ...(task.attended && { skill: task.id.endsWith('pour') ? 'pour' : 'lift' }),
+        ...(task.place && {
+          place: { ...task.place, untilTask: isKept ? `${task.job}-demould` : null },
+        }),
+      })),
+    })
+    const [kept, own] = [keeps(true), keeps(false)]
+    const answer = planned(kept)
+    expect(odds(kept, answer.tasks)).toEqual(odds(own, answer.tasks))
+    const late = { chance: { absencePct: 40 } }
+    const readyOf = (request: PlanRequest) =>
+      Math.max(...odds(request, answer.tasks, late).map(({ readyMin90 }) => readyMin90))
+    expect(readyOf(kept)).toBeGreaterThan(readyOf(own))
+  })
   test('a job that is always made again is ready so much later', () => {
     const answer = planned(small)
     const [calm] = odds(small, answer.tasks)

@@ -11,10 +11,12 @@ import {
 } from '../../core/question'
 import { checkPlan, plan } from '../../core/plan'
 import { pouredMlOf } from '../../core/size'
-import type { Pigment, Recipe, Resin } from '../../core/trade'
-import { POURED_RECIPES, pouredFields } from '../../demo/poured'
+import type { Material, Pigment, Recipe, Resin } from '../../core/trade'
+import { MATERIALS } from '../../demo/materials'
+import { POURED_RECIPES } from '../../demo/pouredRecipes'
+import { pouredFields } from '../../demo/pouredWords'
 import { RESINS } from '../../demo/resins'
-import { PIGMENTS } from '../../demo/workshop'
+import { MOULDS, PEOPLE, PIGMENTS } from '../../demo/workshop'
 import { mould, rules } from '../fixtures/studio'
 
 const resins = new Map(RESINS.map((one, i): [number, Resin] => [i + 1, { ...one, id: i + 1 }]))
@@ -32,10 +34,32 @@ const pigments = new Map(
     },
   ]),
 )
-const idOf = (what: 'resin' | 'pigment' | 'mould', name: string) =>
-  what === 'mould'
-    ? 1
-    : [...(what === 'resin' ? resins : pigments)].find(([, one]) => one.name === name)![0]
+const materials = new Map(
+  MATERIALS.map((one, i): [number, Material] => [
+    i + 1,
+    {
+      id: i + 1,
+      name: one.name,
+      unit: one.unit,
+      packSize: one.pack_size,
+      packPrice: one.pack_price,
+    },
+  ]),
+)
+const people = new Map(PEOPLE.map((one, i) => [i + 1, one]))
+const moulds = new Map(MOULDS.map((one, i) => [i + 1, one]))
+const SHELVES = {
+  resin: resins,
+  pigment: pigments,
+  material: materials,
+  person: people,
+  mould: moulds,
+}
+const idOf = (what: keyof typeof SHELVES, name: string) => {
+  const found = [...SHELVES[what]].find(([, one]) => one.name === name)
+  if (!found) throw new Error(`the Yard has no ${what} called ${name}`)
+  return found[0]
+}
 const recipeOf = (name: string): Recipe => {
   const fields = pouredFields(
     POURED_RECIPES.find((one) => one.name === name)!,
@@ -46,14 +70,14 @@ const recipeOf = (name: string): Recipe => {
 const PIECES = 2
 const losses = { ...rules, perCupMl: 3, reservePct: 5 }
 const WARM_C = 22
-const HORIZON_DAYS = 40
+const HORIZON_DAYS = 60
 
 const days = Array.from({ length: HORIZON_DAYS }, (_, day): [number, number] => [
   day * 1440 + 480,
   day * 1440 + 1200,
 ])
 const workroom = {
-  makers: [1, 2].map((id) => ({
+  makers: [1, 2, 3].map((id) => ({
     id: makerId.of(id),
     skills: ['pour', 'finish', 'pack', 'paint'],
     shifts: days,
@@ -63,11 +87,14 @@ const workroom = {
     kind,
     room: kind === 'bench' || kind === 'pour table' ? 'pour' : 'finish',
   })),
-  places: [{ id: placeId.of(1), kind: 'rack', room: 'pour', areaCm2: 9000 }],
-  moulds: [{ id: mouldId.of(1), count: 4 }],
+  places: [
+    { id: placeId.of(1), kind: 'rack', room: 'pour', areaCm2: 9000 },
+    { id: placeId.of(2), kind: 'box', room: 'pour', areaCm2: 2800 },
+  ],
+  moulds: [...moulds.keys()].map((id) => ({ id: mouldId.of(id), count: 4 })),
   ownOnly: [],
   range: { coldC: 18, warmC: WARM_C },
-  box: null,
+  box: { tempC: 42, areaCm2: 2800, runs: [[0, HORIZON_DAYS * 1440]] as [number, number][] },
 }
 
 /** The pots of a line, as the workshop would stand them ready. */
@@ -124,7 +151,7 @@ function made(name: string) {
     resins,
     workroom,
     rules: losses,
-    paths: { sandLines: new Set(), boxLines: new Set() },
+    paths: { sanded: new Set(), boxLines: new Set() },
     iterations: 10,
     seed: 1,
   })
@@ -133,6 +160,7 @@ function made(name: string) {
     recipe,
     pieces: PIECES,
     resins,
+    materials,
     pigments,
     mould,
     potsPerLayer: recipe.layers.map(({ id }) => pots.filter((pot) => pot.layerId === id).length),
@@ -152,7 +180,8 @@ describe.each(POURED_RECIPES.map(({ name }) => [name] as const))('%s', (name) =>
       solved.value.tasks.filter((task) => question.meaning.get(task.id)?.title === title)
     for (const layer of recipe.layers) {
       const [mix, pour] = [at(`mix ${layer.name}`)[0]!, at(`pour ${layer.name}`)[0]!]
-      const rest = at(`${layer.name} rests`)[0]!
+      // A short rest belongs to its mix.
+      const rest = at(`${layer.name} rests`)[0] ?? mix
       expect(pour.startMin).toBeGreaterThanOrEqual(mix.endMin)
       // A cup stands no more than minutes beyond its rest.
       expect(pour.startMin - rest.endMin).toBeLessThanOrEqual(10)
@@ -171,7 +200,7 @@ describe.each(POURED_RECIPES.map(({ name }) => [name] as const))('%s', (name) =>
     expect(new Set(names).size).toBe(names.length)
     for (const layer of recipe.layers)
       expect(names).toContain(`${resins.get(layer.resinId)!.name}, ${layer.name}`)
-    for (const entry of recipe.course.filter(({ kind, name: title }) => title !== '' && kind))
+    for (const entry of recipe.course.filter((one) => one.name !== '' && !one.isOptional))
       expect(names.some((line) => line.startsWith(entry.name))).toBe(true)
     expect(Number(costed.value.costPerGood)).toBeGreaterThan(5)
   })

@@ -209,6 +209,26 @@ describe('checkPlan', () => {
     expect(changed('pour', { station: 's' })).toContain('station'))
   test('more area than there is', () =>
     expect(moved('sand', at('cure').startMin + 30)).toContain('place'))
+  test('area that is kept until somebody lifts what lies in it', () => {
+    const kept = small()
+    const tasks = kept.tasks.map((task) =>
+      task.id === 'cure' ? { ...task, place: { ...task.place!, untilTask: 'lift' } } : task,
+    )
+    const request = { ...kept, tasks }
+    const { tasks: planned } = answered(request)
+    expect(checkPlan(request, planned)).toEqual([])
+    const [cure, lift] = ['cure', 'lift'].map((id) => planned.find((task) => task.id === id)!)
+    const later = lift!.startMin + 1440
+    const lain = planned.map((task) => {
+      if (task.id === 'lift') return { ...task, startMin: later, endMin: later + 10 }
+      const startMin = cure!.endMin + 100
+      return task.id === 'sand' ? { ...task, startMin, endMin: startMin + 40 } : task
+    })
+    const broken = (of: PlanRequest) =>
+      checkPlan(of, lain).filter(({ constraint }) => constraint === 'place')
+    expect(broken(kept)).toEqual([])
+    expect(broken(request)).toHaveLength(1)
+  })
   test('a mould held twice', () =>
     expect(moved('other', at('cure').startMin + 60)).toContain('mould'))
   test('dust over an open pour', () => expect(moved('sand', at('pour').startMin)).toContain('dust'))
@@ -228,6 +248,7 @@ test('every plan of a random workshop passes the checker, and nothing could star
         cure: fc.integer({ min: 60, max: 900 }),
         tack: fc.boolean(),
         area: fc.integer({ min: 10, max: 60 }),
+        isKept: fc.boolean(),
         due: fc.option(fc.integer({ min: 300, max: 6000 })),
         weight: fc.integer({ min: 0, max: 5 }),
       }),
@@ -272,7 +293,11 @@ test('every plan of a random workshop passes the checker, and nothing could star
             job: `j${i}`,
             durationMin: piece.cure,
             attended: false,
-            place: { kind: 'rack', areaCm2: piece.area },
+            place: {
+              kind: 'rack',
+              areaCm2: piece.area,
+              untilTask: piece.isKept ? `l${i}` : null,
+            },
           },
           { id: `l${i}`, job: `j${i}`, durationMin: 5, attended: true, skill: 'finish' },
           {

@@ -251,7 +251,7 @@ describe('lags', () => {
 })
 
 describe('blocks', () => {
-  const blocks = (request: PlanRequest, ties: 'lags' | 'moulds' = 'lags') => {
+  const blocks = (request: PlanRequest, ties: 'lags' | 'holds' = 'lags') => {
     const model = modelOf(request)
     return blocksOf(model, windowsOf(model), ties).map((block) => [...block.tasks].sort())
   }
@@ -281,7 +281,7 @@ describe('blocks', () => {
       moulds: [{ id: 'd', count: 1 }],
     }
     expect(blocks(held)).toHaveLength(3)
-    expect(blocks(held, 'moulds')).toEqual([[0, 1, 2]])
+    expect(blocks(held, 'holds')).toEqual([[0, 1, 2]])
   })
   test('a block comes after those it waits for', () => {
     const model = modelOf(requestOf([5, 5], [{ from: 't1', to: 't0' }]))

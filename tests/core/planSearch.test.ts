@@ -193,6 +193,7 @@ describe('made-up workshops', () => {
     ['tight promises', { jobs: 8, seed: 3, slackDays: 0.2 }],
     ['few moulds', { jobs: 8, seed: 4, mouldsPerJob: 0.1 }],
     ['a small rack', { jobs: 8, seed: 5, rackShare: 0.15 }],
+    ['pieces that lie until they are lifted', { jobs: 8, seed: 5, rackShare: 0.15, isKept: true }],
     ['tack windows', { jobs: 8, seed: 6, tackShare: 1 }],
     ['surfaces that stay open', { jobs: 8, seed: 7, gels: true }],
   ])(
@@ -213,6 +214,7 @@ describe('made-up workshops', () => {
       for (const options of [
         { jobs: 4, tackShare: 1, seed },
         { jobs: 10, rackShare: 0.1, gels: true, mouldsPerJob: 0.1, seed },
+        { jobs: 10, rackShare: 0.1, mouldsPerJob: 0.1, isKept: true, seed },
       ]) {
         const request = workshopCase(options)
         expect(solved(request, 4).tasks).toHaveLength(request.tasks.length)

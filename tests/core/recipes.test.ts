@@ -1,7 +1,17 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { checkPot, isWhite, potOfLayer, potsOfLayer } from '../../core/pot'
-import { insertLayer, sizeBatch, workOf } from '../../core/recipe'
+import { holdsWhite, checkPot, isWhite, potOfLayer, potsOfLayer } from '../../core/pot'
+import {
+  deepestMm,
+  insertLayer,
+  pieceOfSet,
+  sizeBatch,
+  sizePiece,
+  withDividedFill,
+  withDroppedLayer,
+  withoutFill,
+  workOf,
+} from '../../core/recipe'
 import {
   KINDS_OF_STEP,
   newStep,
@@ -10,6 +20,7 @@ import {
   STEP_KINDS,
   type Layer,
   type Recipe,
+  type SetPiece,
 } from '../../core/trade'
 import { whyPart } from '../../core/why'
 import { mix } from '../../core/mix'
@@ -126,6 +137,71 @@ describe('a set of different pieces', () => {
     expect(sized.value.totalMixMl).toBeCloseTo(789.075, 9)
     expect(sized.value.layers[0]).toMatchObject({ fromMm: 0, toMm: 10 })
   })
+  describe('of which some get a layer otherwise, or not at all', () => {
+    const [lid] = set.others
+    const withLid = (fills: SetPiece['fills']) => ({ ...set, others: [{ ...lid!, fills }] })
+    const [face, back] = set.layers.map(({ key }) => key) as [string, string]
+    const netMl = (one: Recipe) => {
+      const answer = sizePiece(one)
+      if (!answer.ok) throw new Error(JSON.stringify(answer.issues))
+      return answer.value.layers.map((layer) => layer.netMl)
+    }
+    test('a piece without a layer has the next one in its place', () => {
+      // the lids have 20 ml each of the back alone
+      expect(netMl(withLid([{ layer: face, fill: null }]))).toEqual([95, 140])
+      expect(netMl(withLid([{ layer: back, fill: null }]))).toEqual([115, 100])
+    })
+    test('a piece filled to a height of its own has the rest filled from there', () => {
+      // 2 mm of 20 cm² are 4 ml, the other 8 mm 16
+      const own = withLid([{ layer: face, fill: { depthMm: 2 } }])
+      expect(netMl(own)).toEqual([103, 132])
+      expect(deepestMm(own, own.layers[1]!)).toBe(10)
+      const tall = { kind: 'rectangle', widthMm: 50, lengthMm: 40, heightMm: 60 } as const
+      const deep = { ...own, others: [{ ...own.others[0]!, shape: tall }] }
+      expect(deepestMm(deep, deep.layers[1]!)).toBe(58)
+    })
+    test('a piece that gets none is refused', () =>
+      expect(
+        sizePiece(withLid([face, back].map((layer) => ({ layer, fill: null })))),
+      ).toMatchObject({
+        ok: false,
+        issues: [{ path: 'others[0].fills', code: 'gets-no-layer', params: { piece: 'lid' } }],
+      }))
+    test('goes along when a layer is divided, dropped in or taken out', () => {
+      const pieces = (fills: SetPiece['fills']) => withLid(fills).others
+      expect(withDividedFill(pieces([{ layer: 'a', fill: { depthMm: 6 } }]), ['a', 'b'])).toEqual(
+        pieces([
+          { layer: 'a', fill: { depthMm: 3 } },
+          { layer: 'b', fill: { depthMm: 3 } },
+        ]),
+      )
+      const none = pieces([{ layer: 'a', fill: null }])
+      expect(withDividedFill(none, ['a', 'b'])).toEqual(withDroppedLayer(none, 'a', 'b'))
+      expect(
+        withDividedFill(pieces([{ layer: 'a', fill: { toBrim: true } }]), ['a', 'b']),
+      ).toBeNull()
+      expect(withDroppedLayer(none, 'c', 'b')).toEqual(none)
+      expect(withoutFill(none, 'a')).toEqual(set.others)
+    })
+    test('the whole set takes what its pieces take by themselves', () => {
+      const anyFill = fc.option(
+        fc.record({ depthMm: fc.double({ min: 0.5, max: 4, noNaN: true }) }),
+        { nil: null },
+      )
+      fc.assert(
+        fc.property(anyFill, fc.integer({ min: 1, max: 5 }), (fill, count) => {
+          const one = withLid([{ layer: face, fill }])
+          const other = { ...one.others[0]!, count }
+          const { recipe: alone, layerAt } = pieceOfSet(one, other)
+          const [first, own] = [netMl({ ...one, others: [] }), netMl(alone)]
+          netMl({ ...one, others: [other] }).forEach((ml, at) =>
+            expect(ml).toBeCloseTo(first[at]! + count * (own[layerAt.indexOf(at)] ?? 0), 9),
+          )
+        }),
+        { numRuns: 60 },
+      )
+    })
+  })
   test('pots hold the whole set', () => {
     if (!sized.ok) throw new Error('not sized')
     expect(
@@ -205,6 +281,33 @@ describe('what is seen of a pot', () => {
     expect(codes(white, 8)).toEqual([])
     expect(codes(white, null)).toEqual([])
   })
+  test('white knows the resin, the rest, and what the workshop found when it tried', () => {
+    const trial = (verdict: 'good' | 'poor') => ({
+      ...chalk,
+      trials: [{ resinId: 1, verdict, note: 'sank to the face' }],
+    })
+    const holds = (whiteHold: number | undefined, restShare: number, tried = chalk) =>
+      holdsWhite(tried, { ...resin, whiteHold }, restShare)
+    expect([4, 3, 2, undefined].map((hold) => holds(hold, 0))).toEqual([true, false, false, false])
+    expect([4, 3, 2, undefined].map((hold) => holds(hold, 0.3))).toEqual([true, true, false, false])
+    expect(holds(1, 0, trial('good'))).toBe(true)
+    expect(holds(5, 1, trial('poor'))).toBe(false)
+    expect(holds(1, 0, { ...pigment, hex: '#203040' })).toBe(true)
+  })
+  test('a trial that came out poor warns at any depth, in the workshop’s own words', () => {
+    const own = poured({ pigments: [{ pigmentId: 1, loadPct: 0.5 }] })
+    const tried = new Map([
+      [
+        1,
+        { ...chalk, trials: [{ resinId: 1, verdict: 'poor' as const, note: 'grey by morning' }] },
+      ],
+    ])
+    const terms = { resin, rules, warmC: 20, pigments: tried }
+    const pot = potOfLayer(own, 50, 1, terms)
+    const [warning] = checkPot(own.layer, { ...pot, depthMm: 9 }, terms)
+    expect(warning).toMatchObject({ code: 'white-sinks' })
+    expect(warning!.message).toContain('grey by morning')
+  })
   test('an inclusion stands proud by its own height and where its foot is set', () => {
     const leaf = (heightMm: number, yMm?: number) => ({
       inclusions: [{ name: 'leaf', volumeMl: 1, heightMm, yMm }],
@@ -212,6 +315,9 @@ describe('what is seen of a pot', () => {
     expect(codes(leaf(7), 8)).toEqual([])
     expect(codes(leaf(7, 2), 8)).toEqual(['stands-proud'])
     expect(codes(leaf(9), 8)).toEqual(['stands-proud'])
+    expect(
+      codes({ inclusions: [{ name: 'hook', volumeMl: 1, heightMm: 9, underPct: 60 }] }, 8),
+    ).toEqual([])
     expect(codes({ inclusions: [{ name: 'sand', volumeMl: 1 }] }, 8)).toEqual([])
   })
 })

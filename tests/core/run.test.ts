@@ -119,6 +119,32 @@ describe('foldRun', () => {
     }
     expect(foldRun(inMl, weighedBoth.slice(0, 2)).shortMl).toBe(0)
   })
+  test('keeps in which order cups were really poured, and takes the last one back', () => {
+    const pour = (cup: string): RunTargets['pours'][number] => ({
+      cup,
+      layer: 'face',
+      pieces: 1,
+      how: 'ring',
+      where: '',
+      ml: 20,
+      perPieceMl: 20,
+      drops: [],
+      fromMin: 10,
+      tint: '',
+    })
+    const several = { ...targets, pours: ['gold', 'moss', 'clear'].map(pour) }
+    const begun = stirred.concat({ kind: 'pourStarted', at: 16 * MIN })
+    const told = (...indexes: number[]): RunEvent[] =>
+      indexes.map((index, i) => ({ kind: 'cupPoured', index, at: (17 + i) * MIN }))
+    const after = (events: RunEvent[]) => foldRun(several, begun.concat(events))
+    expect(after([])).toMatchObject({ poured: [], step: { kind: 'pour', left: [0, 1, 2] } })
+    expect(after(told(2, 0))).toMatchObject({ poured: [2, 0], step: { left: [1] } })
+    // Told by two devices, it is poured once; what the pot has no pour for is nothing.
+    expect(after(told(2, 2, 7))).toMatchObject({ poured: [2], step: { left: [0, 1] } })
+    expect(after([...told(2, 0), { kind: 'undone', at: 19 * MIN }]).poured).toEqual([2])
+    const ended = after([...told(1), { kind: 'pourEnded', at: 20 * MIN }])
+    expect(ended).toMatchObject({ poured: [1], step: { kind: 'heat' } })
+  })
   test('the cup is workable from the end of stirring', () =>
     expect(foldRun(targets, stirred).workableUntil).toBe(46 * MIN))
 })
@@ -131,6 +157,8 @@ describe('what can follow', () => {
     { at, kind: 'stirStarted' },
     { at, kind: 'stirEnded' },
     { at, kind: 'pourStarted' },
+    { at, kind: 'cupPoured', index: 0 },
+    { at, kind: 'cupPoured', index: 1 },
     { at, kind: 'pourEnded' },
     { at, kind: 'heatPass', index: 0 },
     { at, kind: 'heatPass', index: 1 },
@@ -145,8 +173,8 @@ describe('what can follow', () => {
     [{ kind: 'stir', minutes: 4, startedAt: null }, ['stirStarted']],
     [{ kind: 'stir', minutes: 4, startedAt: 1 }, ['stirEnded']],
     [{ kind: 'rest', until: 1 }, ['pourStarted']],
-    [{ kind: 'pour', minutes: 4, startedAt: null }, ['pourStarted']],
-    [{ kind: 'pour', minutes: 4, startedAt: 1 }, ['pourEnded']],
+    [{ kind: 'pour', minutes: 4, startedAt: null, left: [0, 1] }, ['pourStarted']],
+    [{ kind: 'pour', minutes: 4, startedAt: 1, left: [1] }, ['cupPoured 1', 'pourEnded']],
     [{ kind: 'heat', index: 1, dueAt: 1 }, ['heatPass 1']],
     [{ kind: 'cure' }, ['cureStarted']],
   ])('%j', (step, names) => {

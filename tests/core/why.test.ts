@@ -115,6 +115,7 @@ describe('money', () => {
     recipe: recipe(),
     pieces: 4,
     resins: new Map([[1, resin]]),
+    materials: new Map(),
     pigments: new Map([[1, pigment]]),
     mould,
     potsPerLayer: [1],

@@ -154,6 +154,12 @@ test.describe('two workshops never see each other', () => {
       'POST /api/pieces/{id}/note': [{ path: `/api/pieces/${piece.id}/note`, data: { note: 'x' } }],
       'POST /api/pieces/{id}/photos': [],
       'GET /api/photos/{id}': [{ path: '/api/photos/1' }],
+      'GET /api/orders/{id}/pictures': [{ path: `/api/orders/${order.id}/pictures` }],
+      'POST /api/orders/{id}/pictures': [],
+      'GET /api/recipes/{id}/pictures': [{ path: `/api/recipes/${recipe.id}/pictures` }],
+      'POST /api/recipes/{id}/pictures': [],
+      'GET /api/pinned/{id}': [{ path: '/api/pinned/1' }],
+      'DELETE /api/pinned/{id}': [{ path: '/api/pinned/1' }],
     }
     const withIds = Object.keys(ROUTES).filter((name) => /\{(id|whose)\}/.test(name))
     expect(Object.keys(across).sort()).toEqual(withIds.sort())

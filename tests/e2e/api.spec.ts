@@ -172,6 +172,7 @@ test('text that looks like markup or SQL is kept as it is and shown as text', as
     promisedAt: '2030-01-01T12:00:00.000Z',
     state: 'asked',
     colours: '',
+    wish: '',
     note: '',
     lines: [{ recipeId: recipe.id, quantity: 1 }],
   }

@@ -15,6 +15,7 @@ test('a back before its face is doubted and believed; giving it up asks why', as
     customer: 'Somebody patient',
     promisedAt: inDays(40),
     colours: '',
+    wish: '',
     note: '',
     lines: [{ recipeId: recipes.find((one) => one.name === 'Room plaque')!.id, quantity: 1 }],
   }

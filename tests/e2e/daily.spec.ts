@@ -54,7 +54,7 @@ test('the plan made anew tells how likely each promise is, and how that was foun
   await signInAs(page, 'maren')
   await page.goto('/plan')
   await page.getByRole('button', { name: 'Plan from now' }).click()
-  await page.getByRole('button', { name: 'Accept' }).click({ timeout: 60_000 })
+  await page.getByRole('button', { name: 'Accept' }).click({ timeout: 120_000 })
   await expect(page.getByRole('button', { name: 'Accept' })).toHaveCount(0)
   const promises = page
     .getByRole('complementary')

@@ -42,6 +42,7 @@ async function order(
       promisedAt,
       state: 'accepted',
       colours: '',
+      wish: '',
       note: '',
       lines: [{ recipeId, quantity }],
     })
@@ -95,7 +96,7 @@ test('24 plaques of one colour are gathered into the fewest pots, kept, planned 
   await page.getByRole('button', { name: 'Keep these pots' }).click()
   await expect(
     page.getByText('4 pots have become 3, and the plan has been made anew.'),
-  ).toBeVisible({ timeout: 40_000 })
+  ).toBeVisible({ timeout: 120_000 })
   await expect(picks).toHaveCount(3)
   await page.goto('/pots')
   const pot = page
@@ -138,15 +139,16 @@ test('a layer moved to another pot shows at once what breaks; a pot that breaks 
   await table.getByRole('listitem').first().getByRole('combobox').selectOption('a new pot')
   await expect(page.getByText('1 pot picked, 2 on the table')).toBeVisible()
   await page.getByRole('button', { name: 'Keep these pots' }).click()
-  await expect(page.getByText('1 pot has become 2')).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByText('1 pot has become 2')).toBeVisible({ timeout: 120_000 })
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(page.getByText('The pots are as they were.')).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByText('The pots are as they were.')).toBeVisible({ timeout: 120_000 })
   await expect(page.getByRole('listitem').filter({ hasText: 'clear bed' })).toHaveCount(1)
 })
 
 test('planned afresh, pots that one mix can serve are proposed as one, and mixed so once that is accepted', async ({
   page,
 }) => {
+  test.setTimeout(300_000)
   interface OpenPot {
     letter: string
     portions: { orderTitle: string }[]
@@ -162,16 +164,21 @@ test('planned afresh, pots that one mix can serve are proposed as one, and mixed
     ].sort()
   await signInAs(page, 'maren')
   await page.goto('/pots')
-  // Several of one colour, so that at any hour two of them suit each other.
-  const doors = ['Porch door', 'Cellar door', 'Attic door', 'Hall door', 'Shed door']
-  await order(page, 'Drawer pull', doors, 2)
-  const before = await pots()
-  await page.goto('/plan')
-  await page.getByRole('button', { name: 'Plan from now' }).click()
-  await page.getByRole('button', { name: 'Accept' }).waitFor({ timeout: 60_000 })
-  // Which ones that are hangs on what else is planned at this hour.
   const mix = page.getByRole('list', { name: 'Pots mixed as one' }).getByRole('listitem').first()
-  await expect(mix).toContainText(/saves \d+ (min of weighing and stirring|ml left in cups)/)
+  const rooms = ['Porch', 'Cellar', 'Attic', 'Hall', 'Shed', 'Larder', 'Loft', 'Yard', 'Stable']
+  let before: OpenPot[] = []
+  // Which pots suit each other hangs on what else is planned at this hour: the more of one colour
+  // there are, the surer two of them do.
+  await expect(async () => {
+    const doors = rooms.splice(0, rooms.length > 4 ? 5 : 2).map((room) => `${room} door`)
+    expect(doors, 'no two pots of nine orders in one colour are mixed as one').not.toHaveLength(0)
+    await order(page, 'Drawer pull', doors, 2)
+    before = await pots()
+    await page.goto('/plan')
+    await page.getByRole('button', { name: 'Plan from now' }).click()
+    await page.getByRole('button', { name: 'Accept' }).waitFor({ timeout: 120_000 })
+    await expect(mix).toContainText(/saves \d+ (min of weighing and stirring|ml left in cups)/)
+  }).toPass({ timeout: 250_000 })
   const letters = ((await mix.textContent()) ?? '')
     .replace(/ are mixed as one.*/, '')
     .match(/\b[A-Z]\d*\b/g)!

@@ -32,6 +32,7 @@ async function takeAnOrder(page: Page, title: string): Promise<void> {
       promisedAt: inDays(30),
       state: 'accepted',
       colours: '',
+      wish: '',
       note: '',
       lines: [{ recipeId: recipe.id, quantity: 2 }],
     },

@@ -89,7 +89,7 @@ test('a whole workshop goes out as a file, and comes in as another that is plann
     .getByRole('listitem')
     .filter({ hasText: 'you are manager' })
     .filter({ hasNotText: 'you are here' })
-  await other.getByRole('button', { name: 'Go there' }).click({ timeout: 60_000 })
+  await other.getByRole('button', { name: 'Go there' }).click({ timeout: 120_000 })
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
   const there = (await exported(page)).file
   for (const [name, rows] of Object.entries(file.tables)) {

@@ -25,7 +25,6 @@ test('from an empty machine to a first piece that is poured, cured, judged and p
   workshop,
   visitor,
 }) => {
-  test.setTimeout(180_000)
   const page = await (await visitor()).newPage()
 
   await test.step('one command, and the door leads to setting it up', async () => {
@@ -150,7 +149,6 @@ test('from an empty machine to a first piece that is poured, cured, judged and p
 })
 
 test('a second maker is invited, comes in once, and leaves', async ({ workshop, visitor }) => {
-  test.setTimeout(120_000)
   const [page, other] = [await (await visitor()).newPage(), await (await visitor()).newPage()]
   await workshop.start(BEGINS)
   const setUp = await page.request.post('/api/setup', {

@@ -5,7 +5,6 @@ import { choice, pick } from './pick'
 test('a layer of three cups and five pours is built on the picture, ordered, and read as pot, plan and cost', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
   const name = 'Three cups, five pours'
   await signInAs(page, 'maren')
   const field = (label: string) => page.getByLabel(label, { exact: true })
@@ -113,8 +112,31 @@ test('a layer of three cups and five pours is built on the picture, ordered, and
     await expect(cups.filter({ hasText: 'chalk' })).toContainText('Chalk white paste')
     // 2 × 15 ml and the film of a cup
     await expect(cups.filter({ hasText: 'copper' })).toContainText('32.5 ml')
+    await expect(cups.filter({ hasText: 'copper' })).toContainText(/smooth in \d+ ml of it first/)
     const pours = page.getByRole('listitem').filter({ hasText: /after stirring/ })
     await expect(pours).toHaveCount(5)
     await expect(pours.nth(2)).toContainText('copper dots, 30.0 ml, 15.0 ml into each of 2')
+  })
+
+  await test.step('at the bench its pours are told one by one, as they were really done', async () => {
+    await page.getByRole('link', { name: 'To the bench' }).click()
+    const press = (label: string | RegExp) => page.getByRole('button', { name: label }).click()
+    await press('It is in')
+    await press('It is in')
+    await press('Stir now')
+    await press('Stirred, no streaks')
+    await press(/^Pour (already|now)$/)
+    const pours = page.getByRole('list', { name: 'Pours, in order' }).getByRole('listitem')
+    await press(/^Poured: /)
+    await expect(pours.nth(0)).toContainText('poured')
+    await pours.nth(2).getByRole('button').click()
+    await press(/^Poured: /)
+    await expect(pours.nth(1)).toContainText('poured as 3')
+    await page.reload()
+    await expect(pours.nth(2)).toContainText('poured as 2')
+    await press('Take back (U)')
+    await expect(pours.nth(1).getByRole('button')).toBeVisible()
+    await press('All poured')
+    await expect(pours).toHaveCount(0)
   })
 })

@@ -94,6 +94,38 @@ test('a recipe is duplicated, put away and brought back; a set is sized as one',
   await expect(page.getByText('put away: not offered')).toHaveCount(0)
 })
 
+test('a piece of a set goes without a layer, and a rest goes along with another resin', async ({
+  page,
+}) => {
+  await signInAs(page, 'maren')
+  await page.goto('/recipes')
+  await page
+    .getByRole('main')
+    .getByRole('link', { name: /Hanging lamp pull/ })
+    .click()
+  // The pull takes 28.02 ml less 0.75 of what is set in, two beads of 14 mm 7.13.
+  await expect(page.getByText('one set takes 34.4 ml')).toBeVisible()
+  await page.getByRole('button', { name: /^The piece/ }).click()
+  const bead = page.getByRole('list', { name: 'Layers of bead for its cord' })
+  await bead.getByLabel('clear body of bead for its cord').selectOption('not in this piece')
+  await expect(page.getByText('bead for its cord gets no layer at all').first()).toBeVisible()
+  // 8 mm of copper in both are 4.07 ml.
+  await bead.getByLabel('copper tip of bead for its cord').selectOption('as in the first piece')
+  await expect(page.getByText('one set takes 31.3 ml')).toBeVisible()
+  await bead.getByLabel('copper tip of bead for its cord').selectOption('filled otherwise')
+  await bead.getByLabel('deep').fill('4')
+  await expect(page.getByText('one set takes 29.3 ml')).toBeVisible()
+
+  await pick(page, 'Resin', 'Lantern clear, slow')
+  await expect(page.getByText('The rest went along with the resin').first()).toContainText(
+    'in Lantern clear, quick it was',
+  )
+  await page.getByRole('button', { name: 'Save the recipe' }).click()
+  await expect(page.getByText('Saved.')).toBeVisible()
+  await page.reload()
+  await expect(page.getByText('one set takes 29.3 ml')).toBeVisible()
+})
+
 test('resins are compared figure by figure, and where a figure came from is kept', async ({
   page,
 }) => {

@@ -97,16 +97,16 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
   await test.step('5 · the plan', async () => {
     await page.goto('/plan')
     await page.getByRole('button', { name: 'Plan from now' }).click()
-    await page.getByRole('button', { name: 'Accept' }).click({ timeout: 30_000 })
+    await page.getByRole('button', { name: 'Accept' }).click({ timeout: 120_000 })
     await expect(page.getByRole('listitem').filter({ hasText: ORDER })).toContainText('ready')
     await page.getByRole('button', { name: 'week', exact: true }).click()
     // A full workshop comes to it in a week or two.
-    const pouring = page.getByRole('button', { name: /^pour clear block, pot/ }).first()
+    const pouring = page.getByRole('button', { name: /^pour clear block .*, pot/ }).first()
     await expect(async () => {
       if ((await pouring.count()) === 0)
         await page.getByRole('button', { name: 'later', exact: true }).click()
       await expect(pouring).toBeVisible({ timeout: 1000 })
-    }).toPass({ timeout: 30_000 })
+    }).toPass({ timeout: 120_000 })
     await pouring.focus()
     await page.keyboard.press('Enter')
     await expect(page.getByRole('heading', { name: 'Why then?' })).toBeVisible()

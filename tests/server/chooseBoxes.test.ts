@@ -67,7 +67,7 @@ const workroom = (rackCm2: number, box: Workroom['box']): Workroom => ({
 })
 const warm: HeatedBox = { tempC: 40, areaCm2: 400, runs: [[0, 30 * 1440]] }
 const none: Paths = {
-  sandLines: new Set(),
+  sanded: new Set(),
   boxLines: new Set(),
   edgeLines: new Set(),
   impossible: new Map(),

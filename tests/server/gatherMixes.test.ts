@@ -62,6 +62,7 @@ beforeAll(async () => {
         promisedAt: '2026-04-20T15:00:00.000Z',
         state: 'accepted',
         colours: '',
+        wish: '',
         note: '',
         lines: [{ recipeId, quantity: 1 }],
       },

@@ -63,6 +63,7 @@ beforeAll(async () => {
         promisedAt: '2026-04-20T15:00:00.000Z',
         state: 'accepted',
         colours: '',
+        wish: '',
         note: '',
         lines: [{ recipeId: recipe.id, quantity: 1 }],
       },
@@ -249,6 +250,7 @@ describe('versions of a recipe', () => {
         promisedAt: '2026-04-25T15:00:00.000Z',
         state: 'accepted',
         colours: '',
+        wish: '',
         note: '',
         lines: [{ recipeId: id, quantity: 1 }],
       },
@@ -429,6 +431,10 @@ test('migrations go down and up again over pots that were gathered, layers that 
   const before = (await portions()).length
   expect(before).toBeGreaterThan(3)
   for (const name of [
+    '039_forms_and_mixes',
+    '038_pinned_pictures',
+    '037_whole_pieces',
+    '036_pigment_measures',
     '035_courses',
     '016_resin_origins',
     '015_own_units',

@@ -3,6 +3,7 @@ import { RECIPES } from '../../demo/recipes'
 import { AppError } from '../../server/services/AppError'
 import type { Solve } from '../../server/services/planning/choose/planAll'
 import type { OrderFields } from '../../shared/schemas/orders'
+import { IN_A_MOULD } from '../../core/trade'
 import { coursed, type LayerBefore } from '../../shared/schemas/recipeBefore'
 import type { RecipeFields } from '../../shared/schemas/recipes'
 
@@ -28,6 +29,7 @@ export function aDisc(
   const { resin: _resin, pigments: _pigments, ...first } = layers[0]!
   return {
     ...disc,
+    ...IN_A_MOULD,
     others: [],
     archived: false,
     mouldId,
@@ -64,6 +66,7 @@ export const anOrderFor = (
   promisedAt: '2026-04-20T15:00:00.000Z',
   state: 'accepted',
   colours: '',
+  wish: '',
   note: '',
   lines: [{ recipeId, quantity }],
   ...changes,

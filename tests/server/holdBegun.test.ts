@@ -11,6 +11,7 @@ const question = (
 ): PlanQuestion => ({
   meaning: new Map(),
   parts: new Map(),
+  lost: [],
   underWay: new Set(underWay),
   request: {
     horizonMin: HORIZON,

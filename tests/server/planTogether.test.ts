@@ -109,16 +109,16 @@ async function together(lines: PlanLine[]) {
 
 test('lines that each fit alone and not together: one is sanded first, all are planned', async () => {
   const { alone, solved, paths } = await together([1, 2, 3].map((id) => begunLine(id, 'either')))
-  expect([...alone.sandLines]).toEqual([])
+  expect([...alone.sanded]).toEqual([])
   expect(solved.ok).toBe(true)
-  expect(paths.sandLines.size).toBeGreaterThan(0)
+  expect(paths.sanded.size).toBeGreaterThan(0)
   expect(paths.impossible.size).toBe(0)
 })
 
 test('what is begun is sanded even where its recipe knows the tack window only', async () => {
   const { solved, paths } = await together([1, 2, 3].map((id) => begunLine(id, 'tack')))
   expect(solved.ok).toBe(true)
-  expect(paths.sandLines.size).toBeGreaterThan(0)
+  expect(paths.sanded.size).toBeGreaterThan(0)
   expect(paths.impossible.size).toBe(0)
 })
 
@@ -130,7 +130,7 @@ test('a window that has closed on what is begun is no end of it', async () => {
   }
   const { solved, paths, question } = await together([late])
   expect(solved.ok).toBe(true)
-  expect([...paths.sandLines]).toEqual([1])
+  expect([...paths.sanded]).toEqual([`1.${line.recipe.layers[1]!.id}`])
   expect([...question.meaning.values()].map(({ kind }) => kind)).toContain('sand')
 })
 
@@ -187,9 +187,9 @@ test('a window that can only be met at its end is used to its end before anythin
   }
   const [early, edge, late] = [await from(1000), await from(1045), await from(1200)]
   expect(
-    [early, edge, late].map(({ edgeLines, sandLines, impossible }) => [
+    [early, edge, late].map(({ edgeLines, sanded, impossible }) => [
       edgeLines.size,
-      sandLines.size,
+      sanded.size,
       impossible.size,
     ]),
   ).toEqual([

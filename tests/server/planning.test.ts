@@ -8,6 +8,7 @@ import {
   planRequest,
   stationId,
   type PlanLine,
+  type JointKey,
 } from '../../core/question'
 import type { Recipe } from '../../core/trade'
 import { odds, type OddsRequest } from '../../core/odds'
@@ -36,6 +37,7 @@ const order = (changes: Partial<Order> = {}): Order => ({
   promisedAt: after(9000).toISOString(),
   state: 'accepted',
   colours: '',
+  wish: '',
   note: '',
   ownerId: null,
   lines: [{ id: 90, recipeId: 1, quantity: 2, recipeVersion: null }],
@@ -190,7 +192,7 @@ describe('a promise', () => {
     lines: [line],
     resins: new Map([[1, resin]]),
     rules,
-    paths: { sandLines: new Set(), boxLines: new Set() },
+    paths: { sanded: new Set(), boxLines: new Set() },
     iterations: 5,
     seed: 1,
     workroom: {
@@ -231,7 +233,7 @@ describe('a promise', () => {
     placeKinds: new Map([['r9', 'box']]),
   }
   const paths = {
-    sandLines: new Set<number>(),
+    sanded: new Set<JointKey>(),
     boxLines: new Set<number>(),
     edgeLines: new Set<number>(),
     impossible: new Map<number, readonly Issue[]>(),
@@ -373,7 +375,7 @@ describe('a promise', () => {
       promiseOf(order(), {
         plan: solved.value,
         question,
-        paths: { ...paths, sandLines: new Set([90]) },
+        paths: { ...paths, sanded: new Set<JointKey>(['90.1']) },
         names,
         origin,
         odds: none,

@@ -86,6 +86,7 @@ beforeAll(async () => {
         promisedAt: '2026-03-20T15:00:00.000Z',
         state: 'accepted',
         colours: '',
+        wish: '',
         note: '',
         lines: [{ recipeId: recipe.id, quantity }],
       },

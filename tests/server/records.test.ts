@@ -37,6 +37,7 @@ const anOrder = (changes: Partial<OrderFields> = {}): OrderFields => ({
   promisedAt: '2026-04-20T15:00:00.000Z',
   state: 'accepted',
   colours: '',
+  wish: '',
   note: '',
   lines: [{ recipeId: recipe.id, quantity: 1 }],
   ...changes,

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
 import sharp from 'sharp'
 import { planWork } from '../../core/plan'
+import { IN_A_MOULD } from '../../core/trade'
 import { coursed } from '../../shared/schemas/recipeBefore'
 import { RECIPES } from '../../demo/recipes'
 import { RESINS } from '../../demo/resins'
@@ -56,6 +57,7 @@ const anOrder = (changes: Partial<OrderFields> = {}): OrderFields => ({
   promisedAt: '2026-03-20T15:00:00.000Z',
   state: 'accepted',
   colours: '',
+  wish: '',
   note: '',
   lines: [{ recipeId, quantity: 2 }],
   ...changes,
@@ -79,6 +81,7 @@ beforeAll(async () => {
     manager,
     {
       ...block,
+      ...IN_A_MOULD,
       others: [],
       archived: false,
       mouldId: mould.id,

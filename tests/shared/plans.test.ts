@@ -44,6 +44,7 @@ test('instants that are given lie between 2000 and 2100; what is kept is read ba
     promisedAt,
     state: 'accepted',
     colours: '',
+    wish: '',
     note: '',
     lines: [line],
   })

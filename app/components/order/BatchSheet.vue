@@ -12,7 +12,7 @@ import {
 import { measureOf } from '~~/shared/measureOf'
 import type { MeasureChoice } from '~~/shared/schemas/people'
 import type { Pot } from '~~/shared/types/pots'
-import { drawnLayers } from '~/utils/drawnLayers'
+import { drawnLayers, ontoWord } from '~/utils/drawnLayers'
 import { mixesOfLayer, type LayerMix } from '~/utils/mixesOfLayer'
 import { allSaid } from '~~/shared/words'
 
@@ -87,7 +87,12 @@ const priced = computed<PricedRules | null>(() => {
         {{ inOwnWords(allSaid(sized.issues)) }}
       </div>
       <div class="sheet grid max-w-4xl items-center gap-4 p-2 sm:grid-cols-[minmax(0,1fr)_14rem]">
-        <CutawayDrawing :shape="recipe.shape" :layers="drawn" />
+        <CutawayDrawing
+          :shape="recipe.shape"
+          :layers="drawn"
+          :front="recipe.front"
+          :onto="ontoWord(recipe)"
+        />
         <FaceDrawing :recipe="recipe" />
       </div>
       <div v-if="warnings.length" role="status">

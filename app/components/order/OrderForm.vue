@@ -33,6 +33,7 @@ const blank = (): OrderFields => ({
   promisedAt: inTwoWeeks(),
   state: 'accepted',
   colours: '',
+  wish: '',
   note: '',
   ownerId: null,
   lines: [{ recipeId: 0, quantity: 1 }],
@@ -237,6 +238,12 @@ const recipeOptions = computed(() =>
         <Plus :size="17" /> another piece
       </button>
     </fieldset>
+    <FieldText
+      v-model="draft.wish"
+      label="In their own words"
+      :rows="3"
+      :error="form.errorAt('wish')"
+    />
     <FieldText v-model="draft.note" label="Note" :rows="3" :error="form.errorAt('note')" />
     <p v-if="form.failure.value && !form.conflict.value" role="alert" class="wrong">
       {{ form.failure.value }}

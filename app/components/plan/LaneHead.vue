@@ -3,11 +3,13 @@ import type { CalendarDay, CalendarTick } from '~/composables/useLaneCalendar'
 import { HEAD_PX, LABEL_PX } from '~/utils/laneLayout'
 
 /** Days and hours above the lanes. */
-const { days, ticks, leftDay, widthPx, x } = defineProps<{
+const { days, ticks, leftDay, wholeFromMs, widthPx, x } = defineProps<{
   days: readonly CalendarDay[]
   ticks: readonly CalendarTick[]
   /** The day at the left edge. */
   leftDay: string
+  /** Days that begin before are cut, and have no name of their own. */
+  wholeFromMs: number
   widthPx: number
   /** Where an instant lies, pixels. */
   x: (ms: number) => number
@@ -25,7 +27,14 @@ const { days, ticks, leftDay, widthPx, x } = defineProps<{
     <svg :width="widthPx" :height="HEAD_PX" class="block shrink-0 select-none" aria-hidden="true">
       <g v-for="day in days" :key="day.startMs">
         <line :x1="x(day.startMs)" :x2="x(day.startMs)" y1="2" :y2="HEAD_PX" stroke="var(--firm)" />
-        <text :x="x(day.startMs) + 4" y="14" font-size="13" font-weight="650" fill="var(--ink)">
+        <text
+          v-if="day.startMs >= wholeFromMs"
+          :x="x(day.startMs) + 4"
+          y="14"
+          font-size="13"
+          font-weight="650"
+          fill="var(--ink)"
+        >
           {{ day.label }}
         </text>
       </g>

@@ -2,41 +2,50 @@
 import type { Pot } from '~~/shared/types/pots'
 import { THINNEST_PX } from '~/utils/laneLayout'
 import type { LaneMark } from '~/utils/planLanes'
+import type { TimeLine } from '~/utils/foldedTime'
+import { NAME_INSIDE_PX } from '~/utils/laneLabels'
 import { readableOn } from '~/utils/readableOn'
 
 /** The tasks of one lane: boxes for what hands do, bars with their opening for what lies. */
-const { marks, top, row, fromMs, pxPerMs, pots, chosen, reachable, lifted, pinned, clockOf } =
-  defineProps<{
-    /** Those near enough to be drawn. */
-    marks: readonly LaneMark[]
-    top: number
-    /** The height of a row, pixels. */
-    row: number
-    /** The left edge of the drawing, and its scale. */
-    fromMs: number
-    pxPerMs: number
-    pots: ReadonlyMap<number, Pot>
-    chosen: string | null
-    /** The one that takes the tab key. */
-    reachable: string | null
-    /** The one that is in somebody's hand. */
-    lifted: string | null
-    pinned: ReadonlySet<string>
-    clockOf: (ms: number) => string
-  }>()
+const { marks, top, row, line, pots, chosen, reachable, lifted, pinned, clockOf } = defineProps<{
+  /** Those near enough to be drawn. */
+  marks: readonly LaneMark[]
+  top: number
+  /** The height of a row, pixels. */
+  row: number
+  /** Where instants lie. */
+  line: TimeLine
+  pots: ReadonlyMap<number, Pot>
+  chosen: string | null
+  /** The one that takes the tab key. */
+  reachable: string | null
+  /** The one that is in somebody's hand. */
+  lifted: string | null
+  pinned: ReadonlySet<string>
+  clockOf: (ms: number) => string
+}>()
 const emit = defineEmits<{
   grab: [event: PointerEvent, mark: LaneMark]
   choose: [mark: LaneMark]
 }>()
 
-const x = (ms: number) => (ms - fromMs) * pxPerMs
+const x = (ms: number) => line.x(ms)
 const yOf = (mark: LaneMark) => top + mark.row * row
 const widthOf = (mark: LaneMark) => Math.max(THINNEST_PX, x(mark.toMs) - x(mark.fromMs))
 const potOf = ({ task }: LaneMark) => pots.get(task.potId ?? 0)
 const letterOf = (mark: LaneMark) => potOf(mark)?.letter ?? ''
 const inkOf = (mark: LaneMark) => (potOf(mark) ? readableOn(potOf(mark)!.tint) : 'var(--ink)')
+/** As much of a name as a width has room for. */
+const LETTER_PX = 6.2
+const fitting = (text: string, px: number) => {
+  const letters = Math.floor(px / LETTER_PX)
+  if (letters < 3) return ''
+  return text.length <= letters ? text : `${text.slice(0, letters - 1)}…`
+}
+const lyingWords = (mark: LaneMark) =>
+  mark.of && mark.of !== mark.words ? `${mark.words} · ${mark.of}` : mark.words
 const wordFor = (mark: LaneMark) =>
-  `${mark.task.title}${letterOf(mark) ? `, pot ${letterOf(mark)}` : ''}, ${clockOf(mark.fromMs)} to ${clockOf(mark.toMs)}${mark.closesMs === null ? '' : `, then open until ${clockOf(mark.closesMs)}`}${pinned.has(mark.task.key) ? ', pinned' : ''}`
+  `${mark.task.title}${mark.of ? ` for ${mark.of}` : ''}${letterOf(mark) ? `, pot ${letterOf(mark)}` : ''}, ${clockOf(mark.fromMs)} to ${clockOf(mark.toMs)}${mark.closesMs === null ? '' : `, then open until ${clockOf(mark.closesMs)}`}${pinned.has(mark.task.key) ? ', pinned' : ''}`
 </script>
 
 <template>
@@ -47,8 +56,7 @@ const wordFor = (mark: LaneMark) =>
       v-memo="[
         mark,
         top,
-        fromMs,
-        pxPerMs,
+        line,
         mark.task.key === chosen,
         mark.task.key === reachable,
         mark.task.key === lifted,
@@ -86,12 +94,14 @@ const wordFor = (mark: LaneMark) =>
           >{{ letterOf(mark) }}</text
         >
         <text
-          v-if="widthOf(mark) > 120"
+          v-if="widthOf(mark) > NAME_INSIDE_PX"
           :x="x(mark.fromMs) + (letterOf(mark) ? 22 : 6)"
           :y="yOf(mark) + 13.5"
           font-size="12"
           :fill="inkOf(mark)"
-          >{{ mark.task.title.slice(0, Math.floor((widthOf(mark) - 26) / 6.4)) }}</text
+          >{{
+            fitting(mark.of ? `${mark.words} · ${mark.of}` : mark.words, widthOf(mark) - 26)
+          }}</text
         >
       </template>
       <template v-else>
@@ -105,17 +115,17 @@ const wordFor = (mark: LaneMark) =>
         <line
           :x1="x(mark.fromMs)"
           :x2="x(mark.fromMs) + widthOf(mark)"
-          :y1="yOf(mark) + 5.5"
-          :y2="yOf(mark) + 5.5"
+          :y1="yOf(mark) + 6.5"
+          :y2="yOf(mark) + 6.5"
           :stroke="potOf(mark)?.tint ?? 'var(--firm)'"
-          :stroke-width="mark.task.key === chosen ? 9 : 6"
+          :stroke-width="mark.task.key === chosen ? 13 : 11"
         />
         <line
           v-if="potOf(mark)"
           :x1="x(mark.fromMs)"
           :x2="x(mark.fromMs) + widthOf(mark)"
-          :y1="yOf(mark) + 8.5"
-          :y2="yOf(mark) + 8.5"
+          :y1="yOf(mark) + 12"
+          :y2="yOf(mark) + 12"
           stroke="var(--ink)"
           stroke-width="0.5"
         />
@@ -124,31 +134,31 @@ const wordFor = (mark: LaneMark) =>
             :x="x(mark.toMs)"
             :y="yOf(mark) + 1"
             :width="Math.max(2, x(mark.closesMs) - x(mark.toMs))"
-            height="8"
+            height="11"
             fill="var(--soon)"
             opacity="0.3"
           />
           <path
-            :d="`M${x(mark.closesMs)} ${yOf(mark)}v10m0 -10h-4m4 10h-4`"
+            :d="`M${x(mark.closesMs)} ${yOf(mark)}v12m0 -12h-4m4 12h-4`"
             fill="none"
             stroke="var(--soon)"
             stroke-width="1.5"
           />
         </template>
         <path
-          :d="`M${x(mark.fromMs) + widthOf(mark)} ${yOf(mark)}v10m0 -10h4m-4 10h4`"
+          :d="`M${x(mark.fromMs) + widthOf(mark)} ${yOf(mark)}v12m0 -12h4m-4 12h4`"
           fill="none"
           :stroke="mark.closesMs === null ? 'var(--ink)' : 'var(--soon)'"
           :stroke-width="mark.closesMs === null ? 1.3 : 1.5"
         />
         <text
-          v-if="widthOf(mark) > 22 && letterOf(mark)"
+          v-if="widthOf(mark) > 22"
           :x="x(mark.fromMs) + 3"
-          :y="yOf(mark) + 9"
-          font-size="10"
-          font-weight="700"
-          :fill="inkOf(mark)"
-          >{{ letterOf(mark) }}</text
+          :y="yOf(mark) + 10.5"
+          font-size="10.5"
+          :fill="potOf(mark) ? inkOf(mark) : 'var(--sheet)'"
+          ><tspan v-if="letterOf(mark)" font-weight="700">{{ `${letterOf(mark)} ` }}</tspan
+          >{{ fitting(lyingWords(mark), widthOf(mark) - 24) }}</text
         >
       </template>
       <path

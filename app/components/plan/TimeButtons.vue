@@ -30,5 +30,6 @@ const MOST_OF_A_VIEW = 0.8
         {{ span.name }}
       </button>
     </span>
+    <span class="ml-auto flex flex-wrap gap-1"><slot name="more" /></span>
   </div>
 </template>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { whenever } from '@vueuse/core'
+import { useLocalStorage, whenever } from '@vueuse/core'
 import { DateTime } from 'luxon'
 import type { Room } from '~~/core/plan'
+import { MS_PER_HOUR } from '~~/core/units'
 import type { PlanTaskRow } from '~~/shared/types/plan'
 import type { Pot } from '~~/shared/types/pots'
 import type { Carried, Verdict } from '~/composables/useCarrying'
+import { idleSpans, type Span } from '~/utils/foldedTime'
 import { heldBox, outlinesOf, type LaneHome } from '~/utils/laneGhosts'
 import { heightOf, LABEL_PX, layLanes, type LaidLane } from '~/utils/laneLayout'
 import type { Lane, LaneMark } from '~/utils/planLanes'
@@ -21,6 +23,7 @@ const {
   toMs: rangeTo,
   now,
   timeZone,
+  hands,
   pots,
   chosen,
   pinned,
@@ -35,6 +38,8 @@ const {
   toMs: number
   now: number
   timeZone: string
+  /** When anybody is there; what lies between can be folded. */
+  hands: readonly Span[]
   pots: ReadonlyMap<number, Pot>
   chosen: string | null
   /** Keys of tasks that people fixed. */
@@ -59,8 +64,6 @@ const emit = defineEmits<{
 const frame = useTemplateRef<HTMLElement>('frame')
 const body = useTemplateRef<SVGSVGElement>('body')
 
-const laid = computed(() => layLanes(lanes))
-const heightPx = computed(() => heightOf(laid.value))
 const homes = computed(
   () =>
     new Map<string, LaneHome>(
@@ -79,24 +82,41 @@ const laneOfPerson = computed(
 )
 const chosenHome = computed(() => homes.value.get(chosen ?? ''))
 
+const folds = useLocalStorage('velvet-plan-folds', true)
+const idle = computed(() =>
+  idleSpans(hands, { leastMs: 2 * MS_PER_HOUR, besideMs: MS_PER_HOUR / 4 }),
+)
 const scale = useTimeScale({
   frame,
   labelPx: LABEL_PX,
   range: () => ({ fromMs: rangeFrom, toMs: rangeTo }),
+  folds: () => (folds.value ? idle.value : []),
   anchor: () => {
     const chosenMs = chosenHome.value?.mark.fromMs
     return chosenMs !== undefined && scale.isShown(chosenMs) ? chosenMs : now
   },
 })
 const { x } = scale
+const laid = computed(() => layLanes(lanes, x))
+const heightPx = computed(() => heightOf(laid.value))
 defineExpose({ show: scale.show, isShown: scale.isShown })
-const showNow = () =>
-  scale.show(
-    DateTime.fromMillis(now, { zone: timeZone }).minus({ hours: 1 }).startOf('hour').toMillis(),
+const hourBefore = (ms: number) =>
+  DateTime.fromMillis(ms, { zone: timeZone }).minus({ hours: 1 }).startOf('hour').toMillis()
+const showNow = () => scale.show(hourBefore(now))
+/** When hands are needed next; now where that is soon. */
+const SOON_MS = 3 * MS_PER_HOUR
+const nextWorkMs = computed(() => {
+  const starts = lanes.flatMap(({ marks }) =>
+    marks.flatMap(({ task, fromMs, toMs }) => (task.attended && toMs > now ? [fromMs] : [])),
   )
-whenever(scale.isMeasured, () => void nextTick(showNow), { once: true })
+  const next = starts.reduce((first, ms) => Math.min(first, ms), Infinity)
+  return next === Infinity || next < now + SOON_MS ? now : next
+})
+whenever(scale.isMeasured, () => void nextTick(() => scale.show(hourBefore(nextWorkMs.value))), {
+  once: true,
+})
 
-const { days, ticks, leftDay, clockOf } = useLaneCalendar({
+const { days, ticks, leftDay, wholeFromMs, clockOf } = useLaneCalendar({
   scale,
   fromMs: () => rangeFrom,
   timeZone: () => timeZone,
@@ -166,6 +186,17 @@ async function lead(mark: LaneMark): Promise<void> {
       @zoom="(hours) => scale.zoom(hours)"
     >
       <slot name="lanes" />
+      <template #more
+        ><button
+          type="button"
+          class="slim border px-2"
+          :class="folds ? 'border-ink' : 'border-firm text-soft'"
+          :aria-pressed="folds"
+          @click="folds = !folds"
+        >
+          fold the nights</button
+        ><slot name="more"
+      /></template>
     </TimeButtons>
     <div
       ref="frame"
@@ -177,6 +208,7 @@ async function lead(mark: LaneMark): Promise<void> {
           :days="days"
           :ticks="ticks"
           :left-day="leftDay"
+          :whole-from-ms="wholeFromMs"
           :width-px="scale.width.value"
           :x="x"
         />
@@ -215,15 +247,15 @@ async function lead(mark: LaneMark): Promise<void> {
               :top="chosenHome.top"
               :x="x"
             />
-            <template v-for="{ lane, runs, top, row } in drawn" :key="lane.key">
+            <template v-for="{ lane, runs, top, row, labels } in drawn" :key="lane.key">
+              <LaneTitles :labels="labels" :top="top + lane.rows * row" />
               <LaneMarks
                 v-for="run in runs"
                 :key="run.key"
                 :marks="run.marks"
                 :top="top"
                 :row="row"
-                :from-ms="scale.fromMs.value"
-                :px-per-ms="scale.pxPerMs.value"
+                :line="scale.line.value"
                 :pots="pots"
                 :chosen="oneOf(run.keys, chosen)"
                 :reachable="oneOf(run.keys, reachable)"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PotCup } from '~~/core/pot'
-import { cupParts, doseFigures } from '~/utils/cupDoses'
+import { cupParts, doseFigures, wettedFirst } from '~/utils/cupDoses'
 
 /** A pot's cups side by side in their tints, each to its level, with what goes into it. */
 const { cups } = defineProps<{ cups: readonly PotCup[] }>()
@@ -60,7 +60,8 @@ const notesOf = (cup: PotCup) =>
         clear: nothing goes in
       </p>
       <p v-for="dose in cup.doses ?? []" :key="dose.pigmentId" class="leading-tight">
-        {{ dose.name }}<br /><strong>{{ doseFigures(dose) || 'by eye' }}</strong>
+        {{ dose.name }}<br /><strong>{{ doseFigures(dose) || 'by eye' }}</strong
+        ><span v-if="wettedFirst(dose)" class="block text-soft">{{ wettedFirst(dose) }}</span>
       </p>
       <p
         v-if="cup.loadPct !== null && cup.loadPct > workshop.pigmentCapPct + 1e-9"

@@ -13,11 +13,23 @@ interface ShownPour {
   fromMin: number
   tint: string
 }
-const { pours, large = false } = defineProps<{
+const {
+  pours,
+  done = [],
+  tellable = false,
+  large = false,
+} = defineProps<{
   pours: readonly ShownPour[]
+  /** The places of those that are done, in the order in which they were. */
+  done?: readonly number[]
+  /** Whether a pour can be told done by pressing it, in whatever order. */
+  tellable?: boolean
   /** At the bench it is read from afar. */
   large?: boolean
 }>()
+defineEmits<{ poured: [index: number] }>()
+/** Which it was in the order really poured; 0 for one that is to come. */
+const turnOf = (i: number) => done.indexOf(i) + 1
 const drops = (pour: ShownPour) =>
   pour.drops.map(({ name, n }) => `${writtenNumber(n, 0)} drops of ${name}`).join(', ')
 </script>
@@ -27,7 +39,8 @@ const drops = (pour: ShownPour) =>
     <li
       v-for="(pour, i) in pours"
       :key="i"
-      class="grid grid-cols-[auto_minmax(0,1fr)] items-start gap-3 text-left leading-tight"
+      class="grid items-start gap-3 text-left leading-tight"
+      :class="large ? 'grid-cols-[auto_minmax(0,1fr)_auto]' : 'grid-cols-[auto_minmax(0,1fr)]'"
     >
       <span
         class="grid place-items-center border border-ink"
@@ -37,7 +50,7 @@ const drops = (pour: ShownPour) =>
         "
         >{{ i + 1 }}</span
       >
-      <span
+      <span :class="turnOf(i) > 0 ? 'text-soft' : ''"
         ><strong>{{ pour.cup }}</strong
         >{{ ' ' }}{{ howWords(pour.how) }}{{ pour.where === '' ? '' : `, ${pour.where}` }},
         <strong>{{ figure(pour.ml, 'ml', 1) }}</strong><template v-if="pour.pieces > 1"
@@ -47,6 +60,20 @@ const drops = (pour: ShownPour) =>
           }}{{ drops(pour) === '' ? '' : `${drops(pour)} in first; ` }}from
           {{ writtenNumber(pour.fromMin, 0) }} min after stirring</span
         ></span
+      >
+      <template v-if="large"
+        ><span v-if="turnOf(i) > 0" class="self-center text-soft">{{
+          turnOf(i) === i + 1 ? 'poured' : `poured as ${turnOf(i)}`
+        }}</span
+        ><button
+          v-else-if="tellable"
+          type="button"
+          class="quiet h-12 self-center px-4"
+          :aria-label="`${pour.cup} is poured`"
+          @click="$emit('poured', i)"
+        >
+          poured
+        </button></template
       >
     </li>
   </ol>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { ArrowDown, ArrowUp, Trash2 } from '@lucide/vue'
 import { tintOfCup } from '~~/core/pot'
-import { entryTitle, freshKey, poursOfPiece } from '~~/core/recipe'
+import { entryTitle, freshKey, poursOfPiece, withoutStrays } from '~~/core/recipe'
 import {
   KINDS_OF_STEP,
   newPass,
@@ -18,8 +17,10 @@ import { entryMinutes, entrySummary } from '~/utils/entryWords'
  * All work of a recipe in the order in which it is done, one line an entry; the fields of the
  * chosen one open in its place.
  */
-const { errorAt, recipe, layerKey, placing } = defineProps<{
+const { errorAt, wrongIn, recipe, layerKey, placing } = defineProps<{
   errorAt: (path: string) => string | undefined
+  /** What is wrong within an entry, by its place. */
+  wrongIn: (entry: number) => string | undefined
   recipe: Recipe
   /** The layer that is being worked on: new pours and passes are of it. */
   layerKey: string
@@ -43,10 +44,7 @@ function move(at: number, by: 1 | -1): void {
   course.value = course.value.map((entry, i) => (i === at ? other : i === at + by ? one : entry))
 }
 function remove(at: number): void {
-  const key = course.value[at]?.key
-  course.value = course.value
-    .filter((_, i) => i !== at)
-    .map((entry) => ({ ...entry, within: entry.within.filter(({ of }) => of !== key) }))
+  course.value = withoutStrays(course.value.filter((_, i) => i !== at))
   opened.value = null
 }
 
@@ -101,39 +99,10 @@ const tintOfEntry = ({ layer: key, pour, mix }: Entry) => {
   if (own && cup) return tintOfCup(cup, own.cups, workshop.pigments)
   return mix ? 'var(--sheet)' : null
 }
-const FIELDS = [
-  'name',
-  'kind',
-  'layer',
-  'pieceMin',
-  'batchMin',
-  'dryMin',
-  'lateMin',
-  'at',
-  'at[0]',
-  'needs',
-  'mix.stirMin',
-  'pour.cup',
-  'pour.share',
-  'pour.share.pct',
-  'pour.share.ml',
-  'pour.where',
-  'pour.sinceStirMin',
-]
-const complaintOf = (i: number) =>
-  [
-    ...FIELDS,
-    ...(course.value[i]?.within ?? []).flatMap((_, j) => [
-      `within[${j}].mostMin`,
-      `within[${j}].of`,
-    ]),
-  ]
-    .map((field) => errorAt(`course[${i}].${field}`))
-    .find(Boolean)
 /** Where a new layer begins in the list: with its mix. */
 const numberOf = computed(
   () =>
-    new Map(course.value.filter(({ kind }) => kind === 'pour').map(({ key }, i) => [key, i + 1])),
+    new Map(recipe.course.filter(({ kind }) => kind === 'pour').map(({ key }, i) => [key, i + 1])),
 )
 </script>
 
@@ -141,70 +110,30 @@ const numberOf = computed(
   <div>
     <ol aria-label="The course of work">
       <li
-        v-for="(entry, i) in course"
+        v-for="(entry, i) in recipe.course"
         :key="entry.key"
         class="border-b border-hair py-1"
         :class="entry.kind === 'mix' ? 'mt-2 border-t border-t-ink pt-2' : ''"
       >
-        <div class="grid grid-cols-[1.6rem_minmax(0,1fr)_auto] items-center gap-2">
-          <span
-            v-if="tintOfEntry(entry)"
-            class="grid size-6 place-items-center border border-ink text-sm"
-            :style="{
-              background: tintOfEntry(entry) ?? undefined,
-              color: entry.pour ? readableOn(tintOfEntry(entry) ?? '#fff') : undefined,
-            }"
-            >{{ numberOf.get(entry.key) ?? '' }}</span><span v-else />
-          <button
-            type="button"
-            class="min-w-0 text-left leading-tight"
-            :aria-expanded="opened === entry.key"
-            @click="toggle(entry.key)"
-          >
-            <span class="font-semibold">{{ entryTitle(entry, recipe) || 'without a name' }}</span>{{
-              ' '
-            }}
-            <span v-if="mlOf.has(entry.key)">{{ figure(mlOf.get(entry.key)!, 'ml', 1) }}</span>{{
-              ' '
-            }}
-            <span class="text-soft">{{ entryMinutes(entry) }}</span><br /><span class="text-soft">{{
-              entrySummary(entry, recipe)
-            }}</span>
-          </button>
-          <span class="flex gap-1">
-            <button
-              type="button"
-              class="quiet slim"
-              :disabled="i === 0"
-              :aria-label="`${entryTitle(entry, recipe)} earlier`"
-              @click="move(i, -1)"
-            >
-              <ArrowUp :size="15" />
-            </button>
-            <button
-              type="button"
-              class="quiet slim"
-              :disabled="i === course.length - 1"
-              :aria-label="`${entryTitle(entry, recipe)} later`"
-              @click="move(i, 1)"
-            >
-              <ArrowDown :size="15" />
-            </button>
-            <button
-              type="button"
-              class="quiet slim"
-              :disabled="entry.kind === 'mix'"
-              :aria-label="`Remove ${entryTitle(entry, recipe)}`"
-              @click="remove(i)"
-            >
-              <Trash2 :size="15" />
-            </button>
-          </span>
-        </div>
-        <p v-if="complaintOf(i) && opened !== entry.key" class="wrong">{{ complaintOf(i) }}</p>
+        <CourseLine
+          :title="entryTitle(entry, recipe)"
+          :amount="mlOf.has(entry.key) ? figure(mlOf.get(entry.key)!, 'ml', 1) : ''"
+          :minutes="entryMinutes(entry)"
+          :summary="entrySummary(entry, recipe)"
+          :tint="tintOfEntry(entry)"
+          :number="numberOf.get(entry.key) ?? null"
+          :opened="opened === entry.key"
+          :first="i === 0"
+          :last="i === course.length - 1"
+          :lasting="entry.kind === 'mix'"
+          @toggle="toggle(entry.key)"
+          @move="move(i, $event)"
+          @remove="remove(i)"
+        />
+        <p v-if="opened !== entry.key && wrongIn(i)" class="wrong">{{ wrongIn(i) }}</p>
         <EntryFields
           v-if="opened === entry.key"
-          :model-value="entry"
+          :model-value="course[i] ?? entry"
           :recipe="recipe"
           :placing="placing"
           :error-at="(path) => errorAt(`course[${i}].${path}`)"

@@ -3,11 +3,13 @@ import { Plus, Trash2 } from '@lucide/vue'
 import { STIRS, type Cup } from '~~/core/trade'
 
 /** One cup of a layer: what it takes, what goes into it, and how it rests. */
-const { errorAt, others, workMin } = defineProps<{
+const { errorAt, others, workMin, before } = defineProps<{
   errorAt: (path: string) => string | undefined
   /** The other cups of the layer, which may be poured into this one. */
   others: readonly Cup[]
   workMin: number | null
+  /** The resin that the layer was of, where that was changed just now. */
+  before: { resin: string; workMin: number } | null
 }>()
 const cup = defineModel<Cup>({ required: true })
 const set = (changes: Partial<Cup>) => (cup.value = { ...cup.value, ...changes })
@@ -32,7 +34,7 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
 
 <template>
   <div class="space-y-3 border-l-4 border-hair py-2 pl-3">
-    <div class="grid gap-x-4 gap-y-2 sm:grid-cols-[1fr_1.4fr_1fr]">
+    <div class="grid gap-x-4 gap-y-2 sm:grid-cols-2">
       <FieldText
         :model-value="cup.name"
         label="Cup"
@@ -61,42 +63,12 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
       :error-at="errorAt"
       @update:model-value="set({ pigments: $event })"
     />
-    <fieldset v-if="cup.fillers.length > 0">
-      <legend class="text-soft">Stirred in, for each piece</legend>
-      <div
-        v-for="(filler, i) in cup.fillers"
-        :key="i"
-        class="mt-1 grid grid-cols-[1fr_7rem_auto] gap-2"
-      >
-        <FieldText
-          hide-label
-          :model-value="filler.name"
-          label="What is stirred in"
-          :error="errorAt(`fillers[${i}].name`)"
-          @update:model-value="set({ fillers: replaced(cup.fillers, i, { name: $event }) })"
-        />
-        <FieldNumber
-          v-if="'ml' in filler.amount"
-          hide-label
-          :model-value="filler.amount.ml"
-          label="heaped"
-          unit="ml"
-          :error="errorAt(`fillers[${i}].amount.ml`)"
-          @update:model-value="
-            set({ fillers: replaced(cup.fillers, i, { amount: { ml: $event ?? NaN } }) })
-          "
-        />
-        <span v-else class="self-center text-soft">{{ figure(filler.amount.massG, 'g', 1) }}</span>
-        <button
-          type="button"
-          class="quiet slim"
-          :aria-label="`Remove what is stirred in ${i + 1}`"
-          @click="set({ fillers: cup.fillers.filter((_, j) => j !== i) })"
-        >
-          <Trash2 :size="16" />
-        </button>
-      </div>
-    </fieldset>
+    <FillerFields
+      v-if="cup.fillers.length > 0"
+      :model-value="cup.fillers"
+      :error-at="(path) => errorAt(`fillers${path}`)"
+      @update:model-value="set({ fillers: $event })"
+    />
     <p v-if="errorAt('fillers')" class="wrong">{{ errorAt('fillers') }}</p>
     <fieldset v-if="cup.from.length > 0">
       <legend class="text-soft">Poured into it, in this order</legend>
@@ -177,6 +149,7 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
       optional
       :model-value="cup.rest"
       :work-min="workMin"
+      :before="before"
       :error-at="(path) => errorAt(`rest.${path}`)"
       @update:model-value="set({ rest: $event })"
     />

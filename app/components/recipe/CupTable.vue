@@ -5,10 +5,12 @@ import { freshKey } from '~~/core/recipe'
 import type { Cup, Layer } from '~~/core/trade'
 
 /** The cups that a layer's mix is split into: one line each, its fields open on the one chosen. */
-const { errorAt, layer, workMin } = defineProps<{
+const { errorAt, layer, workMin, before } = defineProps<{
   errorAt: (path: string) => string | undefined
   layer: Layer
   workMin: number | null
+  /** The resin that the layer was of, where that was changed just now. */
+  before: { resin: string; workMin: number } | null
 }>()
 const cups = defineModel<Cup[]>({ required: true })
 const workshop = useWorkshopStore()
@@ -98,6 +100,7 @@ const cupError = (i: number) => (path: string) => errorAt(`cups[${i}].${path}`)
           :model-value="cup"
           :others="cups.filter((one) => one.key !== cup.key)"
           :work-min="workMin"
+          :before="before"
           :error-at="cupError(i)"
           @update:model-value="set(i, $event)"
         />

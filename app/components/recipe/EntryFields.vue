@@ -3,11 +3,11 @@ import { Plus, Trash2 } from '@lucide/vue'
 import { entryTitle } from '~~/core/recipe'
 import {
   KINDS_OF_STEP,
-  MILESTONES,
-  MILESTONE_WORDS,
+  AWAITED,
+  awaitedWords,
   TOOLS,
   type Entry,
-  type Milestone,
+  type Awaited,
   type Recipe,
 } from '~~/core/trade'
 import { cautionsFor } from '~/utils/cautions'
@@ -23,12 +23,9 @@ const entry = defineModel<Entry>({ required: true })
 const set = (changes: Partial<Entry>) => (entry.value = { ...entry.value, ...changes })
 const num = (value: number | undefined) => value ?? Number.NaN
 
-const WAITS: { value: Milestone | null; label: string }[] = [
+const WAITS: { value: Awaited | null; label: string }[] = [
   { value: null, label: 'nothing' },
-  ...MILESTONES.filter((name) => name !== 'work').map((value) => ({
-    value,
-    label: MILESTONE_WORDS[value],
-  })),
+  ...AWAITED.map((value) => ({ value, label: awaitedWords(value) })),
 ]
 const SKILLS = [null, 'pour', 'finish', 'paint', 'pack'].map((value) => ({
   value,
@@ -62,6 +59,16 @@ const addWithin = () =>
   set({
     within: [...entry.value.within, { of: earlier.value.at(-1)?.value ?? '', mostMin: HOUR }],
   })
+const { personId, hands, awayMin, isOptional, asks, after, uses, keeps } = entry.value
+/** Whether it says what few entries say; then that is seen at once. */
+const showsMore = ref(
+  personId !== null ||
+    hands !== undefined ||
+    awayMin > 0 ||
+    isOptional ||
+    asks !== null ||
+    after.length + uses.length + keeps.length > 0,
+)
 const checked = (event: Event) => (event.target as HTMLInputElement).checked
 const cautions = computed(() =>
   isWork.value
@@ -73,9 +80,9 @@ const cautions = computed(() =>
 <template>
   <div class="sheet mt-1 mb-2 grid grid-cols-2 gap-x-4 gap-y-2 p-3 sm:grid-cols-4">
     <FieldText
-      v-if="isWork"
+      v-if="isWork || entry.kind === 'pass'"
       class="col-span-2"
-      label="Name of the step"
+      :label="isWork ? 'Name of the step' : 'Name, as for some of the pieces'"
       :model-value="entry.name"
       :error="errorAt('name')"
       @update:model-value="set({ name: $event })"
@@ -169,6 +176,7 @@ const cautions = computed(() =>
         label="Waits until it"
         :options="WAITS"
         :model-value="entry.waitsFor"
+        :error="errorAt('waitsFor')"
         @update:model-value="set({ waitsFor: $event })"
       />
       <FieldNumber
@@ -251,6 +259,18 @@ const cautions = computed(() =>
         <Plus :size="16" /> must follow something within a time
       </button>
     </div>
+    <template v-if="isWork">
+      <EntryMore
+        v-if="showsMore"
+        :model-value="entry"
+        :recipe="recipe"
+        :error-at="errorAt"
+        @update:model-value="entry = $event"
+      />
+      <button v-else type="button" class="quiet slim justify-self-start" @click="showsMore = true">
+        more …
+      </button>
+    </template>
     <ul v-if="cautions.length > 0" class="col-span-full list-disc pl-5 text-soon">
       <li v-for="caution in cautions" :key="caution">{{ caution }}</li>
     </ul>

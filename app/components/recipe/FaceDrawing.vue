@@ -2,7 +2,7 @@
 import { CLEAR_TINT } from '~~/core/pot'
 import { planOf } from '~~/core/size'
 import type { Recipe } from '~~/core/trade'
-import { faceStrokes, type FaceStroke } from '~/utils/faceStrokes'
+import { faceStrokes, faceThings, type FaceStroke } from '~/utils/faceStrokes'
 
 /**
  * The face of a piece as it lies in front of one: its pours in their tints, the upper layers over
@@ -28,9 +28,7 @@ const picture = useTemplateRef<SVGSVGElement>('picture')
 
 const MARGIN = 0.04
 const plan = computed(() => planOf(recipe.shape))
-/** What is cast shows what lay against the mould; what is coated shows its last coat. */
-const facesDown = computed(() => recipe.layers.some((layer) => !layer.fill.coat))
-const strokes = computed(() => faceStrokes(recipe, plan.value, workshop.pigments, facesDown.value))
+const strokes = computed(() => faceStrokes(recipe, plan.value, workshop.pigments))
 const box = computed(() => {
   const { widthMm, lengthMm } = plan.value
   const room = MARGIN * widthMm
@@ -65,15 +63,7 @@ const bandPath = ({ x, y, isWavy }: Extract<FaceStroke['form'], { kind: 'band' }
   })
   return `M${x - half * 0.8} ${y}Q${x - half * 0.7} ${y - swing} ${x - half * 0.6} ${y}${turns.join('')}`
 }
-const inclusions = computed(() =>
-  recipe.layers.flatMap((layer) =>
-    layer.inclusions.map((one, i) => ({
-      name: one.name,
-      x: one.xMm ?? (i - (layer.inclusions.length - 1) / 2) * plan.value.widthMm * 0.2,
-      r: Math.max(plan.value.widthMm * 0.02, Math.cbrt((one.volumeMl ?? 2) * 1000) / 2),
-    })),
-  ),
-)
+const things = computed(() => faceThings(recipe, plan.value, workshop.pigments))
 /** Pours with a number, where there are several. */
 const numbered = computed(() => {
   const all = recipe.course.filter(({ kind }) => kind === 'pour')
@@ -129,7 +119,7 @@ function press(event: MouseEvent): void {
             v-if="stroke.form.kind === 'fill'"
             :x="box.x"
             :y="box.y"
-            :width="box.width"
+            :width="box.width * stroke.form.share"
             :height="box.height"
             :fill="stroke.tint"
           />
@@ -167,14 +157,15 @@ function press(event: MouseEvent): void {
             />
           </template>
         </g>
-        <g v-for="(one, i) in inclusions" :key="`i${i}`" opacity="0.75">
+        <g v-for="(one, i) in things" :key="`i${i}`" :opacity="one.seen">
           <title>{{ one.name }}</title>
           <ellipse
             :cx="one.x"
-            cy="0"
+            :cy="one.y"
             :rx="one.r"
             :ry="one.r * 0.7"
-            fill="none"
+            fill="var(--sunk)"
+            fill-opacity="0.35"
             stroke="var(--ink)"
             :stroke-width="plan.widthMm * 0.006"
           />

@@ -40,10 +40,30 @@ function useOwnFootprint(): void {
   const own = footprintOf(piece.value.shape)
   if (own !== null) piece.value.footprintCm2 = Math.ceil(own)
 }
+const STARTS_WITH = [
+  { value: 'mould', label: 'an empty mould' },
+  { value: 'base', label: 'a base that is poured onto' },
+  { value: 'existing', label: 'a piece that is there already' },
+] as const
+const FACES = [
+  { value: 'underside', label: 'lies against the mould' },
+  { value: 'upside', label: 'lies open' },
+] as const
+const materialOptions = computed(() => [
+  { value: null as number | null, label: 'nothing from the stores' },
+  ...workshop.materialChoices,
+])
+const startWords = computed(() =>
+  piece.value.start.of === 'mould'
+    ? (workshop.moulds.get(piece.value.mouldId ?? 0)?.name ?? 'no mould')
+    : piece.value.start.words ||
+      (workshop.materials.get(piece.value.start.materialId ?? 0)?.name ??
+        (piece.value.start.of === 'base' ? 'a base' : 'a piece that is there')),
+)
 const summary = computed(() =>
   [
     SHAPE_WORDS[piece.value.shape.kind],
-    workshop.moulds.get(piece.value.mouldId ?? 0)?.name ?? 'no mould',
+    startWords.value,
     piece.value.others.length > 0 ? `a set with ${piece.value.others.length} more` : '',
     figure(piece.value.footprintCm2, 'cm²', 0),
   ]
@@ -71,6 +91,30 @@ const summary = computed(() =>
           label="Mould"
           :options="mouldOptions"
           :error="errorAt('mouldId')"
+        />
+      </div>
+      <div class="grid gap-x-4 gap-y-2 sm:grid-cols-2">
+        <FieldChoice
+          label="It begins with"
+          :options="STARTS_WITH"
+          :model-value="piece.start.of"
+          @update:model-value="piece.start = { ...piece.start, of: $event }"
+        />
+        <FieldChoice v-model="piece.front" label="Its face" :options="FACES" />
+        <FieldText
+          v-if="piece.start.of !== 'mould'"
+          :label="piece.start.of === 'base' ? 'Which base' : 'Which piece, and how it is'"
+          :model-value="piece.start.words"
+          :error="errorAt('start.words')"
+          @update:model-value="piece.start = { ...piece.start, words: $event }"
+        />
+        <FieldPick
+          v-if="piece.start.of === 'base'"
+          label="From the stores, one a piece"
+          :options="materialOptions"
+          :model-value="piece.start.materialId"
+          :error="errorAt('start.materialId')"
+          @update:model-value="piece.start = { ...piece.start, materialId: $event }"
         />
       </div>
       <p v-if="mouldShape && !fitsMould" class="flex items-center gap-3">

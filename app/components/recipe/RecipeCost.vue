@@ -1,9 +1,16 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
 import { mouldsInUse, type Recipe } from '~~/core/trade'
 import { whyCostPerGood, whyPrice, type PricedRules } from '~~/core/why'
 
 /** What a piece of a recipe costs while it is written, made so many at a time. */
 const { recipe } = defineProps<{ recipe: Recipe }>()
+/** A price is looked at when one stops typing: until then keystrokes go first. */
+const STILL_MS = 120
+const still = refDebounced(
+  computed(() => recipe),
+  STILL_MS,
+)
 const workshop = useWorkshopStore()
 const mould = computed(() => workshop.moulds.get(recipe.mouldId ?? 0) ?? null)
 const typed = ref<number>()
@@ -12,7 +19,7 @@ const pieces = computed(() =>
   Math.max(1, Math.floor(typed.value ?? (mould.value ? mouldsInUse(mould.value) : 1)) || 1),
 )
 const { costed } = useBatch(
-  () => recipe,
+  () => still.value,
   () => pieces.value,
 )
 const cost = computed(() => (costed.value?.ok ? costed.value.value : null))

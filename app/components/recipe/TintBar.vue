@@ -18,6 +18,17 @@ const loads = computed(() =>
   ),
 )
 const loadOf = (id: number) => pigments.value.find((one) => one.pigmentId === id)?.dose
+/** What is in it: the load, and what is counted as the maker counts it. */
+const holds = computed(() =>
+  [
+    ...(loads.value.length > 0 ? [`${writtenNumber(total.value, 1)} % pigment`] : []),
+    ...pigments.value.flatMap((one) =>
+      'loadPct' in one.dose
+        ? []
+        : [doseWords(one, workshop.pigments.get(one.pigmentId)?.name ?? '')],
+    ),
+  ].join(', '),
+)
 const total = computed(() => loads.value.reduce((sum, one) => sum + one.loadPct, 0))
 function toggle(id: number): void {
   pigments.value =
@@ -37,7 +48,7 @@ const setLoad = (id: number, event: Event) =>
   <div role="group" :aria-label="`Tint of ${name}`">
     <div class="flex flex-wrap items-center gap-1">
       <span class="mr-1 text-soft"
-        >{{ name }}: {{ pigments.length === 0 ? 'clear' : `${writtenNumber(total, 1)} % pigment`
+        >{{ name }}: {{ holds || 'clear'
         }}<span v-if="total > workshop.pigmentCapPct" class="wrong">
           over the cap of {{ writtenNumber(workshop.pigmentCapPct, 1) }} %</span
         ></span

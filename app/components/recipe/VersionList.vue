@@ -33,6 +33,9 @@ const changes = computed(() =>
     ? recipeChanges(contents.value[0], contents.value[1], {
         resins: resins.byId,
         pigments: workshop.pigments,
+        materials: workshop.materials,
+        moulds: workshop.moulds,
+        people: workshop.people,
       })
     : [],
 )

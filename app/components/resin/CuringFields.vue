@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { MILESTONES, MILESTONE_WORDS, originOf, type Milestone, type Origin } from '~~/core/trade'
+import {
+  MILESTONES,
+  MILESTONE_WORDS,
+  originOf,
+  SOFT_MILESTONES,
+  type Awaited,
+  type Milestone,
+  type Origin,
+} from '~~/core/trade'
 import { MINUTES_PER_HOUR } from '~~/core/units'
 import type { ResinFields } from '~~/shared/schemas/resins'
 import { RESIN_FIELDS } from '~/utils/resinFields'
@@ -10,7 +18,7 @@ const { errorAt } = defineProps<{ errorAt: (path: string) => string | undefined 
 const REFERENCE = { key: 'referenceC', label: 'times hold at', unit: '°C' } as const
 
 /** The first two are told in minutes, as on a data sheet; the others in hours. */
-const unitOf = (name: Milestone) =>
+const unitOf = (name: Awaited) =>
   name === 'work' || name === 'gel'
     ? { unit: 'min', minutes: 1 }
     : { unit: 'h', minutes: MINUTES_PER_HOUR }
@@ -23,6 +31,23 @@ const rows = computed(() =>
     origin: originOf(resin.value, name),
   })),
 )
+/** What not every resin is known for: empty where it is not. */
+const softRows = computed(() =>
+  SOFT_MILESTONES.map((name) => {
+    const minutes = resin.value.milestones[name]
+    return {
+      name,
+      label: MILESTONE_WORDS[name],
+      hours: minutes === undefined ? undefined : minutes / MINUTES_PER_HOUR,
+    }
+  }),
+)
+function setSoft(name: (typeof SOFT_MILESTONES)[number], hours: number | undefined): void {
+  const milestones = { ...resin.value.milestones }
+  if (hours === undefined) Reflect.deleteProperty(milestones, name)
+  else milestones[name] = hours * MINUTES_PER_HOUR
+  resin.value = { ...resin.value, milestones }
+}
 const setMilestone = (name: Milestone, amount: number | undefined) =>
   (resin.value.milestones[name] = (amount ?? Number.NaN) * unitOf(name).minutes)
 const setOrigin = (name: Milestone, from: Origin) =>
@@ -51,6 +76,20 @@ const setOrigin = (name: Milestone, from: Origin) =>
             :error="errorAt(`milestones.${row.name}`)"
             @origin="setOrigin(row.name, $event)"
             @update:model-value="setMilestone(row.name, $event)"
+          />
+        </td>
+      </tr>
+      <tr v-for="row in softRows" :key="row.name">
+        <td>{{ row.label }}</td>
+        <td class="w-72">
+          <FieldNumber
+            optional
+            hide-label
+            :label="row.label"
+            :model-value="row.hours"
+            unit="h"
+            :error="errorAt(`milestones.${row.name}`)"
+            @update:model-value="setSoft(row.name, $event)"
           />
         </td>
       </tr>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { cupParts, doseFigures } from '~/utils/cupDoses'
 import { onKeyStroke } from '@vueuse/core'
 import { MS_PER_MIN } from '~~/core/units'
 import type { RunEvent } from '~~/core/run'
@@ -126,10 +125,18 @@ const main = computed<{ label: string; event: () => RunEvent | null } | null>(()
         label: now.value < at.until ? 'Pour already' : 'Pour now',
         event: () => ({ kind: 'pourStarted', at: nowMs() }),
       }
-    case 'pour':
-      return at.startedAt === null
-        ? { label: 'Pour now', event: () => ({ kind: 'pourStarted', at: nowMs() }) }
-        : { label: 'All poured', event: () => ({ kind: 'pourEnded', at: nowMs() }) }
+    case 'pour': {
+      if (at.startedAt === null)
+        return { label: 'Pour now', event: () => ({ kind: 'pourStarted', at: nowMs() }) }
+      const [next] = pours.value.length > 0 ? at.left : []
+      const pour = next === undefined ? undefined : pours.value[next]
+      return next === undefined || !pour
+        ? { label: 'All poured', event: () => ({ kind: 'pourEnded', at: nowMs() }) }
+        : {
+            label: `Poured: ${[pour.cup, pour.where].filter(Boolean).join(', ')}`,
+            event: () => cupPoured(next),
+          }
+    }
     case 'heat':
       return {
         label: 'Heat pass done',
@@ -144,8 +151,16 @@ const main = computed<{ label: string; event: () => RunEvent | null } | null>(()
       return null
   }
 })
-async function act(): Promise<void> {
-  const event = main.value?.event()
+const cupPoured = (index: number): RunEvent => ({ kind: 'cupPoured', index, at: nowMs() })
+/** Whether pours are left that nobody has told: what is not needed is passed over. */
+const isPouring = computed(
+  () =>
+    step.value?.kind === 'pour' &&
+    step.value.startedAt !== null &&
+    pours.value.length > 0 &&
+    step.value.left.length > 0,
+)
+async function act(event = main.value?.event()): Promise<void> {
   if (!event) return
   chime.done()
   await bench.record(event)
@@ -288,7 +303,7 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
           ><p class="text-[clamp(1.8rem,5vw,4rem)]">
             {{
               step.startedAt
-                ? `Pour ${run.pieces} ${run.pieces === 1 ? 'piece' : 'pieces'}, narrow parts first`
+                ? `Pour ${run.pieces} ${run.pieces === 1 ? 'piece' : 'pieces'}, ${pours.length > 0 ? 'in this order' : 'narrow parts first'}`
                 : 'Ready to pour'
             }}
           </p></template
@@ -328,31 +343,18 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
             Let it cure where it can do no harm; another pot waits for its pieces.
           </p></template
         >
-        <ul
+        <SplitList
           v-if="cups.length > 0 && (step.kind === 'stir' || step.kind === 'rest')"
-          class="flex flex-wrap justify-center gap-x-10 gap-y-2 text-[clamp(1.1rem,2vw,1.6rem)]"
-          aria-label="Split and colour"
-        >
-          <li v-for="cup in cups" :key="cup.name">
-            <span
-              v-if="cup.tint !== ''"
-              class="mr-2 inline-block size-5 border border-ink"
-              :style="{ background: cup.tint }"
-            /><strong>{{ cup.name }}</strong
-            >{{ cup.takenMl > 0 ? `, ${figure(cup.takenMl, 'ml', 0)}` : ''
-            }}<span v-for="part in cupParts(cup)" :key="part" class="block text-soft">{{
-              part
-            }}</span
-            ><span v-for="dose in cup.doses ?? []" :key="dose.name" class="block text-soft"
-              >{{ dose.name }} {{ doseFigures(dose) }}</span
-            >
-          </li>
-        </ul>
+          :cups="cups"
+        />
         <PourList
           v-if="pours.length > 0 && (step.kind === 'rest' || step.kind === 'pour')"
           :pours="pours"
+          :done="bench.state.poured"
+          :tellable="isPouring"
           large
           aria-label="Pours, in order"
+          @poured="act(cupPoured($event))"
         />
         <p
           v-if="bench.state.shortMl && ['stir', 'rest', 'pour'].includes(step.kind)"
@@ -375,18 +377,29 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
           within {{ writtenNumber(run.targets.resin.tolerancePct, 1) }} %
         </p>
       </section>
-      <footer class="space-y-3">
+      <!-- What is done next stays in sight, however much there is to read above it. -->
+      <footer
+        class="sticky bottom-0 z-10 -mx-4 space-y-3 bg-ground px-4 pt-2 pb-1 sm:-mx-6 sm:px-6"
+      >
         <button
           v-if="main"
           type="button"
           class="press h-[clamp(5rem,14vh,9rem)] w-full text-[clamp(1.6rem,4vw,3rem)]"
-          @click="act"
+          @click="act()"
         >
           {{ main.label }}
         </button>
         <div class="flex flex-wrap items-center gap-3">
           <button type="button" class="quiet h-14 px-6" :disabled="!canUndo" @click="undo">
             Take back (U)
+          </button>
+          <button
+            v-if="isPouring"
+            type="button"
+            class="quiet h-14 px-6"
+            @click="act({ kind: 'pourEnded', at: nowMs() })"
+          >
+            All poured
           </button>
           <button
             v-if="step.kind !== 'done' && step.kind !== 'spoiled'"

@@ -5,6 +5,7 @@ import type { Order } from '~~/shared/types/orders'
 
 const route = useRoute()
 const orders = useOrderStore()
+const session = useSessionStore()
 const recipes = useRecipeStore()
 const resins = useResinStore()
 const plan = usePlanStore()
@@ -53,6 +54,9 @@ function keep(fresh: Order): void {
         <NuxtLink to="/plan" class="quiet">Open the plan</NuxtLink>
       </PlaceHead>
       <LateNotice v-if="promise" :promise="promise" :order="order" />
+      <blockquote v-if="order.wish" class="mb-3 max-w-prose border-l-2 border-ink pl-3">
+        “{{ order.wish }}”
+      </blockquote>
       <TabGroup>
         <TabList class="mb-4 flex gap-6 border-b border-hair">
           <Tab
@@ -99,6 +103,12 @@ function keep(fresh: Order): void {
           <TabPanel :tabindex="-1" class="max-w-3xl">
             <p v-if="saved" class="mb-2" role="status">Saved.</p>
             <OrderForm :order="order" @saved="keep" />
+            <PinnedPictures
+              class="mt-5"
+              :to="{ orderId: order.id }"
+              :may="session.may('change orders')"
+              :of="order.title"
+            />
             <HistoryList :id="order.id" subject="order" />
           </TabPanel>
         </TabPanels>

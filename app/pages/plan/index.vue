@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
 import type { PlanTaskRow } from '~~/shared/types/plan'
 import { LANE_KINDS, LANE_KIND_NAMES, type LaneKind } from '~/utils/planLanes'
 import { verdictWords } from '~/utils/verdictWords'
@@ -18,10 +19,15 @@ const timeLanes = useTemplateRef<{
 
 const chosen = ref<string | null>(null)
 const laneKind = ref<LaneKind>('maker')
+const showsPromises = useLocalStorage('velvet-plan-promises', true)
 const shown = usePlanShown({ now })
 const { isProposed, byKey, ghosts, pinOf, pinned, range, promises, lateCount, lines } = shown
-const { lanes, windows } = usePlanLanes({ shown, kind: () => laneKind.value })
+const { lanes, windows, hands } = usePlanLanes({ shown, kind: () => laneKind.value })
 const task = computed(() => byKey.value.get(chosen.value ?? ''))
+/** Beside the lanes: promises, unless they are closed; and whatever is asked about. */
+const hasAside = computed(
+  () => showsPromises.value || plan.proposal !== null || task.value !== undefined,
+)
 const chosenWindow = computed(() => windows.value.get(chosen.value ?? '') ?? null)
 
 const changes = usePlanChanges({ shown })
@@ -83,7 +89,11 @@ function show(key: string): void {
         ><button type="button" class="press" @click="afresh">Plan from now</button></template
       ></EmptyPlace
     >
-    <div v-else class="grid gap-x-6 gap-y-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
+    <div
+      v-else
+      class="grid gap-x-6 gap-y-5"
+      :class="hasAside ? 'lg:grid-cols-[minmax(0,1fr)_20rem]' : ''"
+    >
       <TimeLanes
         ref="timeLanes"
         class="min-w-0"
@@ -92,6 +102,7 @@ function show(key: string): void {
         :to-ms="range.toMs"
         :now="now"
         :time-zone="workshop.timeZone"
+        :hands="hands"
         :pots="plan.potById"
         :chosen="chosen"
         :pinned="pinned"
@@ -115,8 +126,19 @@ function show(key: string): void {
             class="w-36"
             :options="LANE_KINDS.map((kind) => ({ value: kind, label: LANE_KIND_NAMES[kind] }))"
         /></template>
+        <template #more
+          ><button
+            type="button"
+            class="slim border px-2"
+            :class="showsPromises ? 'border-ink' : 'border-firm text-soft'"
+            :aria-pressed="showsPromises"
+            @click="showsPromises = !showsPromises"
+          >
+            promises beside it
+          </button></template
+        >
       </TimeLanes>
-      <aside class="min-w-0" aria-live="polite">
+      <aside v-show="hasAside" class="min-w-0" aria-live="polite">
         <ProposalPanel
           v-if="plan.proposal"
           :proposal="plan.proposal"
@@ -152,7 +174,9 @@ function show(key: string): void {
           :busy="plan.planning"
           @change="askTerms"
         />
+        <LostVisits v-if="showsPromises && plan.question" :lost="plan.question.lost" />
         <PlanSides
+          v-if="showsPromises"
           :promises="promises"
           :terms="plan.plan.terms"
           :lines="lines"

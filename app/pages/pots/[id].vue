@@ -4,7 +4,7 @@ import { checkPot, ladderOf, potOf, STIR_ROOM } from '~~/core/pot'
 import { whyPart } from '~~/core/why'
 import { pieceRange, piecesOfPot, potOrders, potTitle } from '~~/shared/potTitle'
 import { cautionsFor } from '~/utils/cautions'
-import { cupParts, doseFigures } from '~/utils/cupDoses'
+import { cupParts, doseFigures, wettedFirst } from '~/utils/cupDoses'
 import { drawPotCard, type PotCard } from '~/utils/potCard'
 
 const route = useRoute()
@@ -58,11 +58,18 @@ const warnings = computed(() => {
       (warning) => ({ ...warning, where: `${recipeName}, ${layer.name}` }),
     ),
   )
-  return all.filter(
-    (warning, i) => all.findIndex((other) => other.message === warning.message) === i,
+  const late = poured.overRested.map(({ layer, cup, fromMin, mostMin }) => ({
+    code: 'rested-too-long',
+    where: layer,
+    message: `${cup} waits ${figure(fromMin, 'min', 0)} until it is poured; it may rest ${figure(mostMin, 'min', 0)} at most`,
+    suggestion: 'mix this layer in a pot of its own',
+  }))
+  return [...late, ...all].filter(
+    (warning, i, list) => list.findIndex((other) => other.message === warning.message) === i,
   )
 })
 
+const isOneCup = computed(() => figures.value?.cups.every((cup) => cup.isMixingCup) ?? false)
 const card = computed<PotCard | null>(() => {
   if (
     !pot.value ||
@@ -87,10 +94,10 @@ const card = computed<PotCard | null>(() => {
     cups: figures.value.cups.flatMap((cup) => [
       { name: cup.name, dose: figure(cup.takenMl, 'ml', 1) },
       ...cupParts(cup).map((part) => ({ name: `   ${part}`, dose: '' })),
-      ...(cup.doses ?? []).map((dose) => ({
-        name: `   ${dose.name}`,
-        dose: doseFigures(dose),
-      })),
+      ...(cup.doses ?? []).flatMap((dose) => [
+        { name: `   ${dose.name}`, dose: doseFigures(dose) },
+        ...(wettedFirst(dose) ? [{ name: `      ${wettedFirst(dose)}`, dose: '' }] : []),
+      ]),
     ]),
     pours: pours.value.map(
       (pour, i) =>
@@ -190,7 +197,10 @@ async function print(what: 'card' | 'label'): Promise<void> {
           </table>
           <h2 class="mt-5 mb-1">Cups to lay out</h2>
           <p class="text-soft">
-            One to mix in that holds {{ figure(pot.needMl * STIR_ROOM, 'ml', 0) }} or more, then:
+            {{
+              isOneCup ? 'One to mix in and to pour from, that holds' : 'One to mix in, that holds'
+            }}
+            {{ figure(pot.needMl * STIR_ROOM, 'ml', 0) }} or more{{ isOneCup ? '.' : ', then:' }}
           </p>
           <CupShelf class="mt-2" :cups="figures.cups" />
           <p class="mt-2">

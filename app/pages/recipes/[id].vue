@@ -1,25 +1,11 @@
 <script setup lang="ts">
-import { ArrowDown, ArrowUp, SplitSquareVertical, Trash2 } from '@lucide/vue'
-import { checkPot, cupName, potOfLayer } from '~~/core/pot'
-import {
-  checkCourse,
-  checkCups,
-  courseParts,
-  courseWithLayer,
-  courseWithoutLayer,
-  freshKey,
-  insertLayer,
-  layerDepthMm,
-  movedLayer,
-  moveBoundary,
-  poursOfPiece,
-  sizePiece,
-  splitLayer,
-} from '~~/core/recipe'
-import { newMix, newPass, newPour, type Entry, type Layer, type Recipe } from '~~/core/trade'
+import { cupName } from '~~/core/pot'
+import { checkBending, checkCourse, checkCups, sizePiece } from '~~/core/recipe'
+import { IN_A_MOULD, type Recipe } from '~~/core/trade'
 import { newRecipeSchema, recipeSchema, type RecipeFields } from '~~/shared/schemas/recipes'
 import type { RecipeRow } from '~~/shared/types/recipes'
-import { drawnLayers } from '~/utils/drawnLayers'
+import { drawnLayers, ontoWord } from '~/utils/drawnLayers'
+import { newLayer, newWork } from '~/utils/newLayer'
 import { blankShape } from '~/utils/shapes'
 import { said } from '~~/shared/words'
 
@@ -27,61 +13,8 @@ const recipes = useRecipeStore()
 const resins = useResinStore()
 const session = useSessionStore()
 const workshop = useWorkshopStore()
-const chosen = ref(0)
-
-/** The entry of the course whose fields are open, and whether the next press on the face places it. */
-const openEntry = ref<string | null>(null)
-const placing = ref(false)
-
-const layerDraft = (name: string, key: string): Layer => ({
-  id: 0,
-  key,
-  name,
-  resinId: resins.offered[0]?.id ?? 0,
-  fill: { depthMm: 5 },
-  inclusions: [],
-  runOffPct: 0,
-  joins: 'either',
-  rest: { from: 0, to: 1, leastMin: 8 },
-  cups: [
-    {
-      key: 'c1',
-      name,
-      part: { rest: true },
-      over: null,
-      isMixingCup: true,
-      isOpen: false,
-      pigments: [],
-      fillers: [],
-      from: [],
-      stir: 'through',
-      rest: null,
-    },
-  ],
-})
-/** What is done with a new layer's mix. */
-function workDraft(layer: string, course: readonly Entry[]): Entry[] {
-  const used = course.map(({ key }) => key)
-  const next = () => {
-    const key = freshKey(used, 'e')
-    used.push(key)
-    return key
-  }
-  return [
-    newMix(next(), layer, { stirMin: 4, secondCup: false }),
-    newPour(next(), layer, { cup: 'c1' }, 3),
-    newPass(next(), layer, [3]),
-  ]
-}
-const freshLayer = () =>
-  layerDraft(
-    `layer ${draft.value.layers.length + 1}`,
-    freshKey(
-      draft.value.layers.map(({ key }) => key),
-      'l',
-    ),
-  )
 const route = useRoute()
+
 /** A recipe to begin from: all of it, under another name and with layers of its own. */
 function copyOf(recipe: RecipeRow | undefined): RecipeFields | null {
   if (!recipe) return null
@@ -93,9 +26,29 @@ function copyOf(recipe: RecipeRow | undefined): RecipeFields | null {
     layers: fields.layers.map((layer) => ({ ...layer, id: 0 })),
   }
 }
+/** What bears the most at once is what a piece of any depth can begin with. */
+const firstResin = () =>
+  resins.offered.reduce(
+    (best, resin) => (resin.maxDepthMm > (best?.maxDepthMm ?? -1) ? resin : best),
+    resins.offered[0],
+  )?.id ?? 0
+const blank = (): RecipeFields => ({
+  ...IN_A_MOULD,
+  start: { ...IN_A_MOULD.start },
+  name: '',
+  note: '',
+  shape: blankShape('rectangle'),
+  others: [],
+  footprintCm2: 150,
+  mouldId: null,
+  archived: false,
+  layers: [{ ...newLayer('face', 'l1', firstResin()), fill: { toBrim: true } }],
+  course: newWork('l1', []),
+})
 const {
   opened,
   draft,
+  copy,
   missing,
   saved,
   ready,
@@ -112,18 +65,7 @@ const {
 } = useEditor<RecipeFields, RecipeRow>({
   path: '/recipes',
   subject: 'recipe',
-  blank: () =>
-    copyOf(recipes.byId.get(Number(route.query.from))) ?? {
-      name: '',
-      note: '',
-      shape: blankShape('rectangle'),
-      others: [],
-      footprintCm2: 150,
-      mouldId: null,
-      archived: false,
-      layers: [{ ...layerDraft('face', 'l1'), fill: { toBrim: true } }],
-      course: workDraft('l1', []),
-    },
+  blank: () => copyOf(recipes.byId.get(Number(route.query.from))) ?? blank(),
   load: () => Promise.all([recipes.load(), resins.load()]),
   find: (id) => recipes.byId.get(id),
   schemas: { fresh: newRecipeSchema, changed: recipeSchema },
@@ -131,15 +73,24 @@ const {
   save: recipes.save,
   keep: recipes.keep,
 })
+const edits = useLayerEdits({ draft, copy })
+const { chosen, openEntry, placing, dropping, noRoom, asRecipe, cupAt, canSplit } = edits
 
-/** What the cutaway draws and the core sizes: the draft as it stands. */
-const asRecipe = computed<Recipe>(() => ({ ...draft.value, id: 0 }))
 const sized = computed(() => sizePiece(asRecipe.value))
+const { pot, need, warnings, leftMl } = useLayerFigures(
+  () => asRecipe.value,
+  () => sized.value,
+  () => chosen.value,
+)
 const drawn = computed(() => drawnLayers(asRecipe.value, workshop.pigments))
 /** What is wrong with the draft as it stands, each at its field: its measures, cups, and course. */
 const complaints = computed(() => {
   const filled = sized.value.ok ? checkCups(asRecipe.value) : sized.value
-  return [...(filled.ok ? [] : filled.issues), ...checkCourse(asRecipe.value)].map(said)
+  return [
+    ...(filled.ok ? [] : filled.issues),
+    ...checkCourse(asRecipe.value),
+    ...checkBending(asRecipe.value, resins.byId),
+  ].map(said)
 })
 const complaint = computed(() => complaints.value[0] ?? null)
 const drawable = computed(() =>
@@ -149,38 +100,19 @@ const drawable = computed(() =>
 /** The server's complaint at a field, else the core's about the draft as it stands. */
 const errorAt = (path: string) =>
   form.errorAt(path) ?? complaints.value.find((one) => one.path === path)?.message
+/** What is wrong within an entry of the course; undefined for nothing. */
+const wrongIn = (entry: number) =>
+  [...form.issues.value, ...complaints.value].find(({ path }) =>
+    path.startsWith(`course[${entry}]`),
+  )?.message
 const layerError = (index: number) => (path: string) => errorAt(`layers[${index}].${path}`)
+/** Whether something is wrong with the piece as a whole. */
+const hasPieceError = computed(() =>
+  ['name', 'mouldId', 'start', 'shape', 'others', 'footprintCm2', 'note'].some((field) =>
+    [...form.issues.value, ...complaints.value].some(({ path }) => path.startsWith(field)),
+  ),
+)
 
-function move(index: number, by: 1 | -1): void {
-  Object.assign(draft.value, movedLayer(draft.value, index, by))
-  chosen.value = index + by
-}
-const dropping = ref(false)
-const noRoom = ref('')
-function dropLayer(levelMm: number): void {
-  const layer = freshLayer()
-  const dropped = insertLayer(
-    asRecipe.value,
-    levelMm,
-    layer,
-    workDraft(layer.key, draft.value.course),
-  )
-  noRoom.value = dropped ? '' : 'There is no room for a layer there.'
-  dropping.value = false
-  if (!dropped) return
-  draft.value.layers = dropped.layers
-  draft.value.course = dropped.course
-  chosen.value = dropped.index
-}
-function placeInclusion(index: number, inclusion: number, xMm: number, yMm: number): void {
-  const layer = draft.value.layers[index]
-  if (layer)
-    layer.inclusions = layer.inclusions.map((one, i) =>
-      i === inclusion
-        ? { ...one, xMm: Math.round(xMm * 10) / 10, yMm: Math.round(yMm * 10) / 10 }
-        : one,
-    )
-}
 const comparing = ref(false)
 function takeVersion(recipe: Recipe): void {
   const { id: _id, ...fields } = JSON.parse(JSON.stringify(recipe)) as Recipe
@@ -191,106 +123,14 @@ function putAway(): void {
   draft.value.archived = !draft.value.archived
   void submit()
 }
-function addLayer(): void {
-  const layer = freshLayer()
-  const entries = workDraft(layer.key, draft.value.course)
-  Object.assign(
-    draft.value,
-    courseWithLayer(draft.value, draft.value.layers.length, layer, entries),
-  )
-  chosen.value = draft.value.layers.length - 1
-}
-function moveLevel(index: number, levelMm: number): void {
-  draft.value.layers = moveBoundary(asRecipe.value, index, levelMm) ?? draft.value.layers
-}
-const canSplit = computed(() => splitLayer(asRecipe.value, chosen.value, 2) !== null)
-function split(): void {
-  const parts = splitLayer(asRecipe.value, chosen.value, 2)
-  if (!parts) return
-  Object.assign(draft.value, parts)
-}
-/** What the chosen layer asks of its resin, for one piece. */
+/** Whether a resin is being chosen for the layer. */
 const choosing = ref(false)
-/** One pot of the chosen layer for one piece; null while it cannot be worked out. */
-const pot = computed(() => {
-  const layer = draft.value.layers[chosen.value]
-  const work = courseParts(asRecipe.value).work[chosen.value]
-  const resin = resins.byId.get(layer?.resinId ?? 0)
-  const netMl = sized.value.ok ? sized.value.value.layers[chosen.value]?.netMl : undefined
-  if (!layer || !work || !resin || !netMl || !workshop.rules || !checkCups(asRecipe.value).ok)
-    return null
-  return potOfLayer({ layer, work }, netMl, 1, {
-    resin,
-    rules: workshop.rules,
-    warmC: workshop.warmC,
-    pigments: workshop.pigments,
-  })
-})
-const need = computed(() => {
-  const layer = asRecipe.value.layers[chosen.value]
-  const depthMm = layer && layerDepthMm(asRecipe.value, layer)
-  return depthMm && pot.value
-    ? {
-        depthMm,
-        mixMl: pot.value.needMl,
-        busyMin: pot.value.busyMin,
-        tempC: workshop.warmC,
-      }
-    : null
-})
-/** What will go wrong with the chosen layer, poured for one piece. */
-const warnings = computed(() => {
-  const layer = draft.value.layers[chosen.value]
-  const resin = resins.byId.get(layer?.resinId ?? 0)
-  return layer && resin && need.value && pot.value && workshop.rules
-    ? checkPot(
-        layer,
-        { ...pot.value, depthMm: need.value.depthMm },
-        { resin, rules: workshop.rules, warmC: workshop.warmC, pigments: workshop.pigments },
-      )
-    : []
-})
-/** What the pours of the chosen layer leave in its cups, for one piece, ml. */
-const LEFT_ML = 0.05
-const leftMl = computed(() => poursOfPiece(asRecipe.value, chosen.value)?.leftMl ?? 0)
 function takeResin(resinId: number): void {
-  const layer = draft.value.layers[chosen.value]
-  if (layer) draft.value.layers[chosen.value] = { ...layer, resinId }
+  edits.takeResin(resinId)
   choosing.value = false
 }
-function removeLayer(index: number): void {
-  Object.assign(draft.value, courseWithoutLayer(draft.value, index))
-  chosen.value = Math.max(0, index - 1)
-}
-/** Whether something is wrong with the piece as a whole. */
-const hasPieceError = computed(() =>
-  ['name', 'mouldId', 'shape', 'others', 'footprintCm2', 'note'].some((field) =>
-    [...form.issues.value, ...complaints.value].some(({ path }) => path.startsWith(field)),
-  ),
-)
-/** The cup that is being worked on: that of the open pour, else the layer’s first. */
-const cupAt = computed(() => {
-  const entry = draft.value.course.find(({ key }) => key === openEntry.value)
-  const layer = draft.value.layers[chosen.value]
-  const at = layer?.cups.findIndex(
-    ({ key }) => entry?.layer === layer.key && key === entry.pour?.cup,
-  )
-  return at === undefined || at < 0 ? 0 : at
-})
-function openPour(key: string): void {
-  openEntry.value = key
-  const entry = draft.value.course.find((one) => one.key === key)
-  const at = draft.value.layers.findIndex((layer) => layer.key === entry?.layer)
-  if (at >= 0) chosen.value = at
-}
-function placePour(x: number, y: number): void {
-  placing.value = false
-  draft.value.course = draft.value.course.map((entry) =>
-    entry.key === openEntry.value && entry.pour
-      ? { ...entry, pour: { ...entry.pour, mark: { x, y } } }
-      : entry,
-  )
-}
+/** What pours leave is told from so much on, ml. */
+const LEFT_ML = 0.05
 </script>
 
 <template>
@@ -348,14 +188,16 @@ function placePour(x: number, y: number): void {
             v-if="drawable"
             :shape="draft.shape"
             :layers="drawn"
+            :front="draft.front"
+            :onto="ontoWord(draft)"
             :chosen="chosen"
             editable
             :dropping="dropping"
             class="sheet p-2"
             @choose="chosen = $event"
-            @level="moveLevel"
-            @drop="dropLayer"
-            @place="placeInclusion"
+            @level="edits.moveLevel"
+            @drop="edits.drop"
+            @place="edits.placeInclusion"
           />
           <FaceDrawing
             v-if="drawable"
@@ -363,8 +205,8 @@ function placePour(x: number, y: number): void {
             :recipe="asRecipe"
             :chosen="openEntry"
             :placing="placing"
-            @choose="openPour"
-            @place="placePour"
+            @choose="edits.openPour"
+            @place="edits.placePour"
           />
           <p v-if="!drawable" class="sheet p-6 text-soft">
             The cutaway is drawn as soon as all measures are numbers.
@@ -394,7 +236,8 @@ function placePour(x: number, y: number): void {
           <p v-if="noRoom" role="status" class="wrong">{{ noRoom }}</p>
           <p v-if="complaint" role="status" class="wrong">{{ inOwnWords(complaint.message) }}</p>
           <p v-else-if="sized.ok && sized.value.capacityMl" class="text-soft">
-            Holds {{ figure(sized.value.capacityMl, 'ml', 1) }} to the brim; one
+            {{ draft.others.length > 0 ? 'The first piece holds' : 'Holds' }}
+            {{ figure(sized.value.capacityMl, 'ml', 1) }} to the brim; one
             {{ draft.others.length > 0 ? 'set' : 'piece' }} takes
             {{
               figure(
@@ -406,6 +249,12 @@ function placePour(x: number, y: number): void {
             of resin.
           </p>
           <RecipeCost v-if="!complaint" :recipe="asRecipe" />
+          <PinnedPictures
+            v-if="opened"
+            :to="{ recipeId: opened.id }"
+            :may="session.may('write recipes')"
+            :of="draft.name"
+          />
         </div>
         <section class="min-w-0" aria-label="Layers from the face backwards">
           <PieceFields
@@ -430,7 +279,7 @@ function placePour(x: number, y: number): void {
                 :style="{ background: drawn[i]?.tint }"
               />{{ i + 1 }} {{ layer.name }}
             </button>
-            <button type="button" class="quiet slim" @click="addLayer">Add a layer</button>
+            <button type="button" class="quiet slim" @click="edits.add">Add a layer</button>
           </div>
           <p v-if="errorAt('layers')" class="wrong">{{ errorAt('layers') }}</p>
           <p v-if="leftMl > LEFT_ML" role="status" class="mb-2 border-l-4 border-hands pl-3">
@@ -457,43 +306,17 @@ function placePour(x: number, y: number): void {
               :work-min="pot?.workMin ?? null"
               :error-at="layerError(chosen)"
             />
-            <div class="mt-4 flex flex-wrap gap-2 border-t border-hair pt-3 whitespace-nowrap">
-              <button
-                type="button"
-                class="quiet slim inline-flex items-center gap-1"
-                :disabled="chosen === 0"
-                @click="move(chosen, -1)"
-              >
-                <ArrowUp :size="16" /> to the face
-              </button>
-              <button
-                type="button"
-                class="quiet slim inline-flex items-center gap-1"
-                :disabled="chosen === draft.layers.length - 1"
-                @click="move(chosen, 1)"
-              >
-                <ArrowDown :size="16" /> to the back
-              </button>
-              <button type="button" class="quiet slim" :disabled="!need" @click="choosing = true">
-                which resin?
-              </button>
-              <button
-                type="button"
-                class="quiet slim inline-flex items-center gap-1"
-                :disabled="!canSplit"
-                @click="split"
-              >
-                <SplitSquareVertical :size="16" /> split in two
-              </button>
-              <button
-                type="button"
-                class="quiet slim ml-auto inline-flex items-center gap-1"
-                :disabled="draft.layers.length === 1"
-                @click="removeLayer(chosen)"
-              >
-                <Trash2 :size="16" /> remove
-              </button>
-            </div>
+            <LayerTools
+              :front="draft.front"
+              :at="chosen"
+              :of="draft.layers.length"
+              :can-split="canSplit"
+              :can-choose="need !== null"
+              @move="edits.move(chosen, $event)"
+              @choose="choosing = true"
+              @split="edits.split"
+              @remove="edits.remove(chosen)"
+            />
           </div>
           <h2 class="mt-6 mb-1">The course of work</h2>
           <CourseList
@@ -503,6 +326,7 @@ function placePour(x: number, y: number): void {
             :layer-key="draft.layers[chosen]?.key ?? ''"
             :placing="placing"
             :error-at="errorAt"
+            :wrong-in="wrongIn"
             @placing="placing = $event"
           />
         </section>

@@ -3,7 +3,7 @@ import { lagCircle } from '../proof/lagCircle'
 import { modelOf, type Model, type ModelTask } from '../model/model'
 import type { Interval, Pin, PlannedTask, PlanRequest } from '../model/types'
 import { windowsOf, type Windows } from '../model/windows'
-import { NONE, Workshop } from '../model/workshop'
+import { NONE, noHolds, Workshop } from '../model/workshop'
 
 /** Starts are tried so many minutes apart. */
 const STEP_MIN = 5
@@ -133,7 +133,7 @@ function freeStarts(
   { model, task }: RoomScene,
   [from, to]: Interval,
 ): Interval[] {
-  const workshop = new Workshop(model, new Float64Array(model.tasks.length))
+  const workshop = new Workshop(model, noHolds(model))
   const at = new Map(planned.map((one) => [one.id, one]))
   const makers = new Map(model.request.makers.map((maker, i) => [maker.id, i]))
   for (const { index, id, spots } of model.tasks) {
@@ -165,7 +165,7 @@ function freeStarts(
     if (!workshop.find(task, minute) || workshop.foundStart > latest) break
     const found = workshop.foundStart
     workshop.put(task.index, found, task.attended ? workshop.foundMaker : NONE, workshop.foundSpot)
-    const clashes = workshop.mouldClash(task) !== NONE
+    const clashes = workshop.holdClash(task) !== NONE
     workshop.remove(task.index)
     const last = free.at(-1)
     if (!clashes && last && found === minute && found - last[1] <= STEP_MIN) last[1] = found

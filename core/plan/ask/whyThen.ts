@@ -36,14 +36,14 @@ export function whyThen(request: PlanRequest, planned: readonly PlannedTask[]): 
       const held = inTheWay(uses.moulds.get(task.mould.id), room)
       if (held) return ['mould', name(held)]
     }
+    if (own.place !== null && (task.durationMin > 0 || task.place?.untilTask)) {
+      const lying = inTheWay(
+        uses.places.get(own.place),
+        (areas.get(own.place) ?? 0) - (task.place?.areaCm2 ?? 0),
+      )
+      if (lying) return ['place', name(lying)]
+    }
     if (task.durationMin > 0) {
-      if (own.place !== null) {
-        const lying = inTheWay(
-          uses.places.get(own.place),
-          (areas.get(own.place) ?? 0) - (task.place?.areaCm2 ?? 0),
-        )
-        if (lying) return ['place', name(lying)]
-      }
       const working = own.station === null ? null : inTheWay(uses.stations.get(own.station), 0)
       if (working) return ['station', name(working)]
       const room = uses.roomOf(index)

@@ -50,7 +50,12 @@ export function occupancyOf(request: PlanRequest, planned: readonly PlannedTask[
     const use = { task: i, from: at.startMin, to: at.endMin, amount: 1 }
     note(occupancy.makers, at.maker, use)
     note(occupancy.stations, at.station, use)
-    note(occupancy.places, at.place, { ...use, amount: task.place?.areaCm2 ?? 0 })
+    const lifting = planned[indexOf.get(task.place?.untilTask ?? '') ?? i]
+    note(occupancy.places, at.place, {
+      ...use,
+      to: lifting === at ? at.endMin : Math.max(at.endMin, lifting?.startMin ?? at.endMin),
+      amount: task.place?.areaCm2 ?? 0,
+    })
     if (task.dust) note(occupancy.dusty, roomOf(i), use)
     if (task.openWet) note(occupancy.wet, roomOf(i), use)
     if (task.mould) {

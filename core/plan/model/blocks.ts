@@ -2,7 +2,7 @@ import type { Edge, Model } from './model'
 import type { Windows } from './windows'
 
 /**
- * Tasks that are placed together: tied by maximum lags, by moulds held between them, or by a circle
+ * Tasks that are placed together: tied by maximum lags, by what is held between them, or by a circle
  * of these.
  */
 export interface Block {
@@ -21,13 +21,13 @@ export interface Block {
 
 /**
  * Groups tasks into blocks and orders the blocks. Blocks are the strongly connected parts of the
- * graph in which minimum lags point forward, and maximum lags (two edges each) and held moulds both
- * ways (Tarjan 1972), so what is left between blocks is an order without circles. Lags to a task
+ * graph in which minimum lags point forward, and maximum lags (two edges each) and holds both ways
+ * (Tarjan 1972), so what is left between blocks is an order without circles. Lags to a task
  * that can start at one minute only tie nothing together: they already stand in the windows.
- * @param ties `lags` for the smallest blocks; `moulds` for those that also hold all tasks between
- *   which a mould is held
+ * @param ties `lags` for the smallest blocks; `holds` for those that also hold all tasks between
+ *   which a mould is held or a place kept
  */
-export function blocksOf(model: Model, windows: Windows, ties: 'lags' | 'moulds'): Block[] {
+export function blocksOf(model: Model, windows: Windows, ties: 'lags' | 'holds'): Block[] {
   const isFixed = model.tasks.map(
     ({ index }) => windows.settled && windows.earliest[index] === windows.latest[index],
   )
@@ -36,11 +36,13 @@ export function blocksOf(model: Model, windows: Windows, ties: 'lags' | 'moulds'
     edges.map((own) => own.filter(isFree)),
   ) as [Edge[][], Edge[][]]
   const neighbours = outgoing.map((own) => own.map((edge) => edge.to))
-  for (const task of model.tasks) {
-    if (ties === 'lags' || !task.mould || task.mould.until === task.index) continue
-    neighbours[task.index]?.push(task.mould.until)
-    neighbours[task.mould.until]?.push(task.index)
-  }
+  if (ties === 'holds')
+    model.holders.forEach((holders, until) => {
+      for (const holder of holders) {
+        neighbours[holder]?.push(until)
+        neighbours[until]?.push(holder)
+      }
+    })
   const groups = stronglyConnected(neighbours)
   const blockOf = new Int32Array(model.tasks.length)
   groups.forEach((group, i) => group.forEach((task) => (blockOf[task] = i)))

@@ -1,7 +1,7 @@
 import { blocksOf, type Block } from './blocks'
 import type { Model } from './model'
 import type { Windows } from './windows'
-import { NONE, Workshop } from './workshop'
+import { NONE, noHolds, Workshop, type LeastHolds } from './workshop'
 
 /**
  * A block that keeps failing is given up after this many raises per task, or placings anew per
@@ -27,10 +27,11 @@ export const copyOf = ({ start, maker, spot }: Placements): Placements => ({
 })
 
 /**
- * A block that can only be placed together with others because of a mould they hold between them.
+ * A block that can only be placed together with others because of a mould or a place they hold
+ * between them.
  */
 interface Bundle {
-  /** All tasks of its blocks, tied by lags and moulds. */
+  /** All tasks of its blocks, tied by lags and holds. */
   whole: Block
   blocks: number[]
 }
@@ -49,9 +50,9 @@ export interface Checkpoint {
  * Serial schedule generation for minimum and maximum lags. Where a task finds room only after the
  * latest start that a task already placed in its block allows, that task is raised by the
  * difference and everything of the block from there on is placed anew (the unscheduling step of
- * Franck, Neumann and Schwindt, 2001). A mould is taken to be held for the shortest time its waits
- * allow until the task that gives it back is placed. Where that task then comes too late for the
- * next use of the mould, all blocks tied by the mould are placed anew, together.
+ * Franck, Neumann and Schwindt, 2001). A mould is taken to be held, and a place to be kept, for the
+ * shortest time its waits allow until the task that gives it back is placed. Where that task then
+ * comes too late for the next use, all blocks tied by the hold are placed anew, together.
  */
 export class Draft {
   readonly workshop: Workshop
@@ -60,7 +61,7 @@ export class Draft {
   /** Blocks before this position in the sequence stay as they are. */
   floor = 0
   /**
-   * The blocks that `place` placed together, because of a mould; empty where it placed one after
+   * The blocks that `place` placed together, because of a hold; empty where it placed one after
    * another.
    */
   together: readonly number[] = []
@@ -71,13 +72,13 @@ export class Draft {
   notBefore: Float64Array | null = null
   readonly isPlaced: Uint8Array
   readonly blockOf: Int32Array
-  private readonly leastHoldMin: Float64Array
+  private readonly least: LeastHolds
   private readonly bundles: Bundle[] = []
   /** By block: its bundle, or `NONE`. */
   private readonly bundleOf: Int32Array
   /** By task: a start it may not come before, while its block is being placed. */
   private readonly atLeast: Float64Array
-  /** Whether the last block that was not placed failed for a mould that another block holds. */
+  /** Whether the last block that was not placed failed for what another block holds. */
   private clashed = false
 
   constructor(
@@ -91,15 +92,15 @@ export class Draft {
     this.blockOf = new Int32Array(size)
     for (const block of blocks) for (const task of block.tasks) this.blockOf[task] = block.index
     this.bundleOf = new Int32Array(blocks.length).fill(NONE)
-    const wholes = blocksOf(model, windows, 'moulds')
+    const wholes = blocksOf(model, windows, 'holds')
     for (const whole of wholes) {
       const own = [...new Set(whole.tasks.map((task) => this.blockOf[task]!))]
       if (own.length < 2) continue
       for (const block of own) this.bundleOf[block] = this.bundles.length
       this.bundles.push({ whole, blocks: own })
     }
-    this.leastHoldMin = leastHolds(model, wholes)
-    this.workshop = new Workshop(model, this.leastHoldMin)
+    this.least = leastHolds(model, wholes)
+    this.workshop = new Workshop(model, this.least)
   }
 
   /**
@@ -159,7 +160,7 @@ export class Draft {
   newCheckpoint(): Checkpoint {
     return {
       position: 0,
-      workshop: new Workshop(this.model, this.leastHoldMin),
+      workshop: new Workshop(this.model, this.least),
       isPlaced: new Uint8Array(this.blocks.length),
     }
   }
@@ -220,15 +221,15 @@ export class Draft {
       )
         return this.giveUp(block, i)
       workshop.put(task.index, start, maker, spot)
-      if (workshop.mouldClash(task) !== NONE) return this.giveUp(block, i + 1)
+      if (workshop.holdClash(task) !== NONE) return this.giveUp(block, i + 1)
     }
     this.isPlaced[index] = 1
     this.sequence.push(index)
     return true
   }
 
-  /** Blocks that a held mould ties to this one, itself among them. */
-  tiedByMould(index: number): readonly number[] {
+  /** Blocks that a hold ties to this one, itself among them. */
+  tiedByHold(index: number): readonly number[] {
     return this.bundles[this.bundleOf[index]!]?.blocks ?? [index]
   }
 
@@ -271,7 +272,7 @@ export class Draft {
           workshop.foundSpot,
         )
         i++
-        const clash = workshop.mouldClash(task)
+        const clash = workshop.holdClash(task)
         if (clash === NONE) continue
         first = tasks.indexOf(clash)
         start = workshop.foundStart
@@ -318,18 +319,18 @@ export class Draft {
   }
 }
 
-/**
- * By task with a mould: the least minutes from its start to the end of the task that gives the
- * mould back.
- */
-function leastHolds({ tasks }: Model, wholes: readonly Block[]): Float64Array {
-  const holds = new Float64Array(tasks.length)
+/** The least minutes to the end of the task that gives a mould back, and to the start of one that lifts. */
+function leastHolds(model: Model, wholes: readonly Block[]): LeastHolds {
+  const { tasks } = model
+  const least = noHolds(model)
   for (const { tasks: own, distance } of wholes) {
+    const far = (i: number, until: number) => distance[i * own.length + own.indexOf(until)]!
     own.forEach((index, i) => {
-      const until = tasks[index]?.mould?.until ?? index
-      const far = distance[i * own.length + own.indexOf(until)]!
-      holds[index] = Math.max(0, far + tasks[until]!.duration)
+      const { mould, liesUntil } = tasks[index]!
+      const until = mould?.until ?? index
+      least.mouldMin[index] = Math.max(0, far(i, until) + tasks[until]!.duration)
+      least.placeMin[index] = Math.max(0, far(i, liesUntil))
     })
   }
-  return holds
+  return least
 }

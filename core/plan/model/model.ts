@@ -34,6 +34,8 @@ export interface ModelTask {
   makers: number[]
   spots: Spot[]
   areaCm2: number
+  /** The task whose start frees its place; itself where its own end does. */
+  liesUntil: number
   mould: { index: number; count: number; until: number } | null
   dust: boolean
   openWet: boolean
@@ -58,7 +60,7 @@ export interface Model {
   /** The same as columns. */
   shiftMinutes: ShiftMinutes[]
   rooms: string[]
-  /** Tasks whose mould is held until the end of this task. */
+  /** By task: the others whose mould is held until its end, or whose place until its start. */
   holders: number[][]
 }
 
@@ -108,6 +110,7 @@ export function modelOf(request: PlanRequest, pins: readonly Pin[] = []): Model 
       makers: pin?.maker ? able.filter((maker) => request.makers[maker]?.id === pin.maker) : able,
       spots: spotsOf(task),
       areaCm2: task.place?.areaCm2 ?? 0,
+      liesUntil: task.place?.untilTask ? known(taskIndex, task.place.untilTask) : index,
       mould: task.mould
         ? {
             index: known(mouldIndex, task.mould.id),
@@ -150,7 +153,8 @@ export function modelOf(request: PlanRequest, pins: readonly Pin[] = []): Model 
   }
   for (const task of tasks) {
     model.jobs[task.job]?.tasks.push(task.index)
-    if (task.mould) model.holders[task.mould.until]?.push(task.index)
+    for (const until of new Set([task.mould?.until ?? task.index, task.liesUntil]))
+      if (until !== task.index) model.holders[until]?.push(task.index)
   }
   for (const edge of edges) {
     model.incoming[edge.to]?.push(edge)

@@ -36,7 +36,8 @@ export interface PlanTask {
   attended: boolean
   skill?: string | null
   station?: string | null
-  place?: { kind: string; areaCm2: number } | null
+  /** Kept until `untilTask` begins, where that is later than its own end. */
+  place?: { kind: string; areaCm2: number; untilTask?: string | null } | null
   mould?: { id: string; count?: number | null; untilTask?: string | null } | null
   dust?: boolean | null
   openWet?: boolean | null

@@ -4,6 +4,18 @@ import { Hands, Shared, Single } from './timeline'
 /** Not placed, or nobody and nowhere. */
 export const NONE = -1
 
+/** Least minutes from a task's start for which its mould is held, and its place kept, by task. */
+export interface LeastHolds {
+  mouldMin: Float64Array
+  placeMin: Float64Array
+}
+
+/** Nothing is known of how long anything is held. */
+export const noHolds = ({ tasks }: Model): LeastHolds => ({
+  mouldMin: new Float64Array(tasks.length),
+  placeMin: new Float64Array(tasks.length),
+})
+
 /** What is taken of hands, stations, places, moulds and clean air while a plan is being made. */
 export class Workshop {
   /** By task; `NONE` while it is not placed. */
@@ -27,16 +39,17 @@ export class Workshop {
   private readonly moulds: Shared[]
   private readonly dusty: Shared[]
   private readonly wet: Shared[]
-  /** Until when each placed task holds its mould. */
+  /** Until when each placed task holds its mould, and keeps its place. */
   private readonly heldUntil: Int32Array
+  private readonly liesUntil: Int32Array
 
   /**
-   * @param leastHoldMin by task: its mould is held at least so long, because of the waits until it
-   * is given back
+   * @param least by task: its mould is held, and its place kept, at least so long, because of the
+   * waits until they are given back
    */
   constructor(
     private readonly model: Model,
-    private readonly leastHoldMin: Float64Array,
+    private readonly least: LeastHolds,
   ) {
     const { request } = model
     this.hands = model.shiftMinutes.map((shifts) => new Hands(shifts))
@@ -50,6 +63,7 @@ export class Workshop {
     this.maker = new Int32Array(model.tasks.length).fill(NONE)
     this.spot = new Int32Array(model.tasks.length)
     this.heldUntil = new Int32Array(model.tasks.length)
+    this.liesUntil = new Int32Array(model.tasks.length)
   }
 
   /** Becomes like another workshop of the same model. */
@@ -58,6 +72,7 @@ export class Workshop {
     this.maker.set(other.maker)
     this.spot.set(other.spot)
     this.heldUntil.set(other.heldUntil)
+    this.liesUntil.set(other.liesUntil)
     for (let i = 0; i < this.hands.length; i++) this.hands[i]!.copyFrom(other.hands[i]!)
     for (let i = 0; i < this.stations.length; i++) this.stations[i]!.copyFrom(other.stations[i]!)
     for (let i = 0; i < this.places.length; i++) this.places[i]!.copyFrom(other.places[i]!)
@@ -123,7 +138,12 @@ export class Workshop {
       if (spot.station !== NONE)
         start = this.stations[spot.station]!.earliestFit(start, duration, before)
       if (spot.place !== NONE)
-        start = this.places[spot.place]!.earliestFit(start, duration, task.areaCm2, before)
+        start = this.places[spot.place]!.earliestFit(
+          start,
+          this.lieOf(task, start),
+          task.areaCm2,
+          before,
+        )
       if (mould !== null)
         start = this.moulds[mould.index]!.earliestFit(
           start,
@@ -151,8 +171,16 @@ export class Workshop {
   private holdOf(task: ModelTask, start: number): number {
     const mould = task.mould as NonNullable<ModelTask['mould']>
     const until = this.start[mould.until]!
-    if (until === NONE) return Math.max(task.duration, this.leastHoldMin[task.index]!)
+    if (until === NONE) return Math.max(task.duration, this.least.mouldMin[task.index]!)
     return Math.max(task.duration, until + this.model.tasks[mould.until]!.duration - start)
+  }
+
+  /** How long a task starting then would keep its place, as far as is known yet. */
+  private lieOf({ index, duration, liesUntil }: ModelTask, start: number): number {
+    if (liesUntil === index) return duration
+    const lifted = this.start[liesUntil]!
+    if (lifted === NONE) return Math.max(duration, this.least.placeMin[index]!)
+    return Math.max(duration, lifted - start)
   }
 
   put(index: number, start: number, maker: number, spot: number): void {
@@ -164,7 +192,7 @@ export class Workshop {
     const at = task.spots[spot]!
     if (maker !== NONE) this.hands[maker]!.take(start, end)
     if (at.station !== NONE) this.stations[at.station]!.take(start, end)
-    if (at.place !== NONE) this.places[at.place]!.take(start, end, task.areaCm2)
+    if (at.place !== NONE) this.lie(task, start, at.place)
     if (at.room !== NONE && task.dust) this.dusty[at.room]!.take(start, end, 1)
     if (at.room !== NONE && task.openWet) this.wet[at.room]!.take(start, end, 1)
     if (task.mould !== null) this.hold(task, start)
@@ -180,7 +208,7 @@ export class Workshop {
     const maker = this.maker[index]!
     if (maker !== NONE) this.hands[maker]!.giveBack(start, end)
     if (at.station !== NONE) this.stations[at.station]!.giveBack(start, end)
-    if (at.place !== NONE) this.places[at.place]!.take(start, end, -task.areaCm2)
+    if (at.place !== NONE) this.places[at.place]!.take(start, this.liesUntil[index]!, -task.areaCm2)
     if (at.room !== NONE && task.dust) this.dusty[at.room]!.take(start, end, -1)
     if (at.room !== NONE && task.openWet) this.wet[at.room]!.take(start, end, -1)
     if (task.mould !== null)
@@ -196,37 +224,60 @@ export class Workshop {
     this.moulds[mould.index]!.take(start, until, mould.count)
   }
 
-  /** Moulds that wait for this task are held longer, or shorter, once it moves. */
+  private lie(task: ModelTask, start: number, place: number): void {
+    const until = start + this.lieOf(task, start)
+    this.liesUntil[task.index] = until
+    this.places[place]!.take(start, until, task.areaCm2)
+  }
+
+  /** The place that a placed task keeps until another begins; `NONE` where its own end frees it. */
+  private keptPlace(task: ModelTask): number {
+    return task.liesUntil === task.index ? NONE : task.spots[this.spot[task.index]!]!.place
+  }
+
+  /** Moulds and places that wait for this task are held longer, or shorter, once it moves. */
   private stretchHolds(until: ModelTask): void {
     const holders = this.model.holders[until.index]!
     for (let i = 0; i < holders.length; i++) {
       const index = holders[i]!
       const start = this.start[index]!
       const holder = this.model.tasks[index]!
-      if (start === NONE || holder.mould === null || index === until.index) continue
-      this.moulds[holder.mould.index]!.take(start, this.heldUntil[index]!, -holder.mould.count)
-      this.hold(holder, start)
+      if (start === NONE) continue
+      if (holder.mould?.until === until.index) {
+        this.moulds[holder.mould.index]!.take(start, this.heldUntil[index]!, -holder.mould.count)
+        this.hold(holder, start)
+      }
+      const place = holder.liesUntil === until.index ? this.keptPlace(holder) : NONE
+      if (place !== NONE) {
+        this.places[place]!.take(start, this.liesUntil[index]!, -holder.areaCm2)
+        this.lie(holder, start, place)
+      }
     }
   }
 
   /**
-   * Finds a task whose mould is now held across somebody else's hold.
+   * Finds a task whose mould is now held, or whose place kept, across somebody else's hold.
    * @param until the task that was just placed
    * @returns the task, with the minute it would have to start at in `foundStart`; or `NONE`
    */
-  mouldClash(until: ModelTask): number {
+  holdClash(until: ModelTask): number {
     const holders = this.model.holders[until.index]!
     for (let i = 0; i < holders.length; i++) {
       const index = holders[i]!
       const start = this.start[index]!
-      const { mould } = this.model.tasks[index]!
-      if (start === NONE || mould === null) continue
-      const moulds = this.moulds[mould.index]!
-      const held = this.heldUntil[index]!
-      if (!moulds.isOver(start, held)) continue
-      moulds.take(start, held, -mould.count)
-      this.foundStart = moulds.earliestFit(start, held - start, mould.count, Infinity)
-      moulds.take(start, held, mould.count)
+      if (start === NONE) continue
+      const task = this.model.tasks[index]!
+      const place = this.keptPlace(task)
+      this.foundStart = start
+      if (task.mould !== null)
+        this.foundStart = freeFrom(
+          this.moulds[task.mould.index]!,
+          start,
+          this.heldUntil[index]!,
+          task.mould.count,
+        )
+      if (place !== NONE && this.foundStart === start)
+        this.foundStart = freeFrom(this.places[place]!, start, this.liesUntil[index]!, task.areaCm2)
       if (this.foundStart > start) return index
     }
     return NONE
@@ -240,11 +291,15 @@ export class Workshop {
     const start = this.start[other]!
     if (start >= to || start === NONE || other === task.index) return false
     const one = this.model.tasks[other]!
-    if (start + one.duration <= from && (one.mould === null || this.heldUntil[other]! <= from))
-      return false
+    const kept = this.keptPlace(one)
+    const isOver = start + one.duration <= from
+    const holds = one.mould !== null && this.heldUntil[other]! > from
+    const lies = kept !== NONE && this.liesUntil[other]! > from
+    if (isOver && !holds && !lies) return false
     if (task.mould !== null && one.mould !== null && task.mould.index === one.mould.index)
       return true
-    if (start + one.duration <= from) return false
+    if (lies && task.spots.some(({ place }) => place === kept)) return true
+    if (isOver) return false
     const maker = this.maker[other]!
     if (maker !== NONE && task.makers.includes(maker)) return true
     const at = one.spots[this.spot[other]!]!
@@ -261,4 +316,16 @@ export class Workshop {
     }
     return false
   }
+}
+
+/**
+ * From when on something could be held so long, were it not held already.
+ * @returns `start` where nobody else's hold is crossed
+ */
+function freeFrom(shared: Shared, start: number, until: number, amount: number): number {
+  if (!shared.isOver(start, until)) return start
+  shared.take(start, until, -amount)
+  const free = shared.earliestFit(start, until - start, amount, Infinity)
+  shared.take(start, until, amount)
+  return free
 }

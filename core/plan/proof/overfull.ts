@@ -74,15 +74,16 @@ function fewest(active: readonly Claim[], capacity: number): Claim[] {
 }
 
 function limited({ request, tasks }: Model, { earliest, latest }: Windows): Limited[] {
-  const claim = (task: ModelTask, amount: number, until = task): Claim => ({
+  /** @param untilMin held at least so long, were its own end no later */
+  const claim = (task: ModelTask, amount: number, untilMin = 0): Claim => ({
     task: task.index,
     amount,
     from: elementAt(latest, task.index),
-    to: Math.max(
-      elementAt(earliest, task.index) + task.duration,
-      elementAt(earliest, until.index) + until.duration,
-    ),
+    to: Math.max(elementAt(earliest, task.index) + task.duration, untilMin),
   })
+  const endOf = (index: number) => elementAt(earliest, index) + elementAt(tasks, index).duration
+  const liftedFrom = ({ index, liesUntil }: ModelTask) =>
+    liesUntil === index ? 0 : elementAt(earliest, liesUntil)
   const asked = (task: ModelTask) => request.tasks[task.index]
   const groups = new Map(
     tasks.filter((task) => task.attended).map(({ makers }) => [makers.join(), makers]),
@@ -113,14 +114,14 @@ function limited({ request, tasks }: Model, { earliest, latest }: Windows): Limi
         capacity,
         claims: tasks
           .filter((task) => asked(task)?.place?.kind === kind)
-          .map((task) => claim(task, task.areaCm2)),
+          .map((task) => claim(task, task.areaCm2, liftedFrom(task))),
       }
     }),
     ...request.moulds.map(({ id, count }, index): Limited => ({
       limit: { of: 'mould', id },
       capacity: count,
       claims: tasks.flatMap((task) =>
-        task.mould?.index === index ? [claim(task, task.mould.count, tasks[task.mould.until])] : [],
+        task.mould?.index === index ? [claim(task, task.mould.count, endOf(task.mould.until))] : [],
       ),
     })),
   ]

@@ -26,10 +26,10 @@ const KINDS = [refillJob, refillPair, refillJobs]
 /** What is taken out with a block that finds no place, by how often it found none. */
 const LOOSENINGS: readonly ((draft: Draft, failed: number) => readonly number[])[] = [
   (_, failed) => [failed],
-  (draft, failed) => draft.tiedByMould(failed),
+  (draft, failed) => draft.tiedByHold(failed),
   ...[180, 720, 1440, 4320].map((reachMin) => (draft: Draft, failed: number) => [
-    ...draft.tiedByMould(failed),
-    ...inTheWayOf(draft, draft.tiedByMould(failed), reachMin),
+    ...draft.tiedByHold(failed),
+    ...inTheWayOf(draft, draft.tiedByHold(failed), reachMin),
   ]),
   (draft) => draft.blocks.map((block) => block.index),
 ]

@@ -91,7 +91,7 @@ function windowsThatClose(model: Model): Window[] {
     .sort((x, y) => y.width - x.width)
 }
 
-/** Whose mould others hold until it ends stays: they would hold it longer. */
+/** What others hold something for until it comes stays: they would hold it longer. */
 function latestOf(
   model: Model,
   windows: Windows,
@@ -99,7 +99,7 @@ function latestOf(
   task: number,
 ): number {
   const { job, duration } = model.tasks[task]!
-  if (model.holders[task]?.some((holder) => holder !== task)) return NONE
+  if (model.holders[task]!.length > 0) return NONE
   return Math.min(windows.latest[task]!, jobEnds[job]! - duration)
 }
 

@@ -42,7 +42,21 @@ const USES: Record<KeptKind, Query[]> = {
           .select(db.raw("CONCAT('', number) AS name")) as unknown as Promise<{ name: string }[]>,
     ),
   ],
-  materials: [],
+  materials: [
+    named(
+      'recipe',
+      (db, workspaceId, id) =>
+        db('recipe_materials')
+          .join('recipes', 'recipes.id', 'recipe_materials.recipe_id')
+          .where({
+            'recipe_materials.workspace_id': workspaceId,
+            'recipe_materials.material_id': id,
+          })
+          .where('recipes.archived', false)
+          .distinct('recipes.name as name')
+          .limit(MOST_NAMED) as Promise<{ name: string }[]>,
+    ),
+  ],
   customers: [
     named(
       'order',
@@ -62,6 +76,16 @@ const USES: Record<KeptKind, Query[]> = {
           .where({ workspace_id: workspaceId, mould_id: id, archived: false })
           .limit(MOST_NAMED)
           .select('name') as Promise<{ name: string }[]>,
+    ),
+    named(
+      'recipe',
+      (db, workspaceId, id) =>
+        db('recipe_forms')
+          .join('recipes', 'recipes.id', 'recipe_forms.recipe_id')
+          .where({ 'recipe_forms.workspace_id': workspaceId, 'recipe_forms.mould_id': id })
+          .where('recipes.archived', false)
+          .distinct('recipes.name as name')
+          .limit(MOST_NAMED) as Promise<{ name: string }[]>,
     ),
   ],
   resins: [

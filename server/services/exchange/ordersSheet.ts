@@ -101,6 +101,7 @@ export async function ordersSheet(db: Db, who: Who, timeZone: string): Promise<S
       minute: AFTERNOON,
       state: 'accepted',
       colours: '',
+      wish: '',
       note: '',
       ownerId: null,
       lines: [{ recipeId: 0, quantity: 1 }],

@@ -1,4 +1,6 @@
 import type { PlanQuestionView } from '../../../shared/types/plan'
+import { jointKey } from '../../../core/question'
+import { MS_PER_MIN } from '../../../core/units'
 import { database } from '../../db/database'
 import { getKeptPlan } from '../../db/plans'
 import { titleFor } from '../rights'
@@ -16,7 +18,7 @@ export async function planQuestion(who: Who, now: Date): Promise<PlanQuestionVie
   const planned = lines.filter((line) => keep.lineIds.has(line.id))
   const asked = ask(
     planned,
-    { sandLines: new Set(keep.sandLines), boxLines: new Set(keep.boxLines) },
+    { sanded: new Set(keep.sandedJoints.map(jointKey)), boxLines: new Set(keep.boxLines) },
     1,
   )
   const tasks = keptTasks(keep, origin)
@@ -38,6 +40,11 @@ export async function planQuestion(who: Who, now: Date): Promise<PlanQuestionVie
     ),
     pins: [...begun, ...pinsOf(keep.terms, origin)],
     titles: Object.fromEntries([...meaning].map(([id, { title }]) => [id, title])),
+    lost: question.lost.map(({ lineId, title, dueMin }) => ({
+      title,
+      of: titleOfLine.get(lineId) ?? '',
+      dueAt: new Date(origin.getTime() + dueMin * MS_PER_MIN).toISOString(),
+    })),
     promises: Object.fromEntries(
       request.tasks.flatMap(({ id, job }) => {
         const title = titleOfLine.get(meaning.get(id)?.lineId ?? 0)

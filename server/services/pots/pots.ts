@@ -1,6 +1,6 @@
 import { issue } from '../../../core/result'
 import { checkGathering } from '../../../core/pot'
-import { layerDepthMm } from '../../../core/recipe'
+import { deepestMm } from '../../../core/recipe'
 import type { Portion } from '../../../core/trade'
 import type { GatherFields } from '../../../shared/schemas/pots'
 import type { Pot } from '../../../shared/types/pots'
@@ -41,7 +41,7 @@ async function withLayers(db: Db, who: Who, pots: readonly rows.StoredPot[]): Pr
           isOwn: may(who, 'pour pots', [ownerId]),
           recipeId,
           recipeName: recipe.name,
-          depthMm: layerDepthMm(recipe, portion.layer),
+          depthMm: deepestMm(recipe, portion.layer),
         },
       ]
     }),

@@ -1,20 +1,19 @@
 import { issue } from '../../../core/result'
-import { checkCourse, checkCups } from '../../../core/recipe'
+import { checkBending, checkCourse, checkCups } from '../../../core/recipe'
 import type { Recipe } from '../../../core/trade'
 import type { RecipeFields } from '../../../shared/schemas/recipes'
 import type { RecipeRow, RecipeVersion } from '../../../shared/types/recipes'
 import { database } from '../../db/database'
 import * as rows from '../../db/recipes'
-import * as versions from '../../db/recipeVersions'
 import { listResins } from '../../db/resins'
+import * as versions from '../../db/recipeVersions'
 import type { Db } from '../../db/rows'
-import { listMoulds } from '../../db/moulds'
-import { listPigments } from '../../db/workshop'
 import { AppError } from '../AppError'
 import { changedFields, tell } from '../../events/tell'
 import { arrangePots } from '../pots/arrangePots'
 import { found, inTurn, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
+import { strayPointers } from './pointers'
 
 const NAME_TAKEN = issue('name', 'name-taken', { what: 'recipe' })
 
@@ -23,7 +22,8 @@ export const listRecipes = (who: Who): Promise<RecipeRow[]> =>
 
 /** A recipe that cannot be sized, or points outside the workshop, is never stored. */
 async function checkRecipe(db: Db, who: Who, fields: RecipeFields): Promise<void> {
-  const wrong = checkCourse(fields)
+  const resins = new Map((await listResins(db, who.workspaceId)).map((resin) => [resin.id, resin]))
+  const wrong = [...checkCourse(fields), ...checkBending(fields, resins)]
   if (wrong.length > 0)
     throw new AppError('invalid-input', 'The work cannot be done in this order.', { issues: wrong })
   const sized = checkCups({ ...fields, id: 0 })
@@ -31,43 +31,7 @@ async function checkRecipe(db: Db, who: Who, fields: RecipeFields): Promise<void
     throw new AppError(sized.code, 'The recipe cannot be filled as it stands.', {
       issues: sized.issues,
     })
-  const ids = (list: readonly { id: number }[]) => new Set(list.map((one) => one.id))
-  const [resins, pigments, moulds] = [
-    ids(await listResins(db, who.workspaceId)),
-    ids(await listPigments(db, who.workspaceId)),
-    ids(await listMoulds(db, who.workspaceId)),
-  ]
-  const issues = fields.layers.flatMap((layer, i) => [
-    ...(resins.has(layer.resinId)
-      ? []
-      : [issue(`layers[${i}].resinId`, 'not-in-stores', { what: 'resin' })]),
-    ...layer.cups.flatMap((cup, j) =>
-      cup.pigments.flatMap((one, k) =>
-        pigments.has(one.pigmentId)
-          ? []
-          : [
-              issue(`layers[${i}].cups[${j}].pigments[${k}].pigmentId`, 'not-in-stores', {
-                what: 'pigment',
-              }),
-            ],
-      ),
-    ),
-  ])
-  issues.push(
-    ...fields.course.flatMap(({ pour }, i) =>
-      (pour?.drops ?? []).flatMap((one, j) =>
-        pigments.has(one.pigmentId)
-          ? []
-          : [
-              issue(`course[${i}].pour.drops[${j}].pigmentId`, 'not-in-stores', {
-                what: 'pigment',
-              }),
-            ],
-      ),
-    ),
-  )
-  if (fields.mouldId !== null && !moulds.has(fields.mouldId))
-    issues.push(issue('mouldId', 'not-in-stores', { what: 'mould' }))
+  const issues = await strayPointers(db, who.workspaceId, fields)
   if (issues.length > 0)
     throw new AppError('invalid-input', 'The recipe points to something the stores do not have.', {
       issues,

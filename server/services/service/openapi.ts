@@ -273,6 +273,30 @@ export const ROUTES: Record<string, Route> = {
     summary: 'Change an order, with the version that was read',
     body: asSchema(orderSchema),
   },
+  'GET /api/orders/{id}/pictures': {
+    action: 'see orders',
+    summary: 'What is pinned to an order: drawings and photographs',
+  },
+  'POST /api/orders/{id}/pictures': {
+    action: 'change orders',
+    summary: 'Pin a picture to an order',
+    sends: 'image/*',
+  },
+  'GET /api/recipes/{id}/pictures': {
+    action: 'see recipes',
+    summary: 'What is pinned to a recipe: drawings and photographs',
+  },
+  'POST /api/recipes/{id}/pictures': {
+    action: 'write recipes',
+    summary: 'Pin a picture to a recipe',
+    sends: 'image/*',
+  },
+  'GET /api/pinned/{id}': {
+    action: 'see orders',
+    summary: 'A pinned picture',
+    answers: 'image/webp',
+  },
+  'DELETE /api/pinned/{id}': { action: 'change orders', summary: 'Take a pinned picture off' },
   'GET /api/recipes': { action: 'see recipes', summary: 'All recipes with layers and steps' },
   'POST /api/recipes': {
     action: 'write recipes',

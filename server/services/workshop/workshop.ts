@@ -1,22 +1,23 @@
 import type { Workshop } from '../../../shared/types/workshop'
 import { database } from '../../db/database'
-import { listWorkshopHours } from '../../db/house'
+import { HOUSE_TABLES, listWorkshopHours } from '../../db/house'
 import { listMoulds } from '../../db/moulds'
 import { listPeople } from '../../db/people'
 import { getWorkspace, listPigments, listPlaces } from '../../db/workshop'
-import { mouldFor, pigmentFor, rulesFor } from '../prices'
+import { materialFor, mouldFor, pigmentFor, rulesFor } from '../prices'
 import type { Who } from '../Who'
 
 /** What every screen needs to draw and to compute. */
 export async function getWorkshop(who: Who): Promise<Workshop> {
   const db = database()
-  const [workspace, people, hours, places, moulds, pigments] = await Promise.all([
+  const [workspace, people, hours, places, moulds, pigments, materials] = await Promise.all([
     getWorkspace(db, who.workspaceId),
     listPeople(db, who.workspaceId),
     listWorkshopHours(db, who.workspaceId),
     listPlaces(db, who.workspaceId),
     listMoulds(db, who.workspaceId),
     listPigments(db, who.workspaceId),
+    HOUSE_TABLES.materials.list(db, who.workspaceId),
   ])
   return {
     ...workspace,
@@ -26,5 +27,9 @@ export async function getWorkshop(who: Who): Promise<Workshop> {
     places,
     moulds: moulds.map((mould) => mouldFor(who, mould)),
     pigments: pigments.map((pigment) => pigmentFor(who, pigment)),
+    materials: materials.map(({ id, name, unit, packSize, packPrice, archivedAt }) => ({
+      ...materialFor(who, { id, name, unit, packSize, packPrice }),
+      isArchived: archivedAt !== null,
+    })),
   }
 }

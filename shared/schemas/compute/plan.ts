@@ -26,7 +26,11 @@ const task = () =>
     attended: flag().required(),
     skill: id().optional().nullable(),
     station: id().optional().nullable(),
-    place: exact({ kind: id(), areaCm2: notNegative().required() }).nullable(),
+    place: exact({
+      kind: id(),
+      areaCm2: notNegative().required(),
+      untilTask: id().optional().nullable(),
+    }).nullable(),
     mould: exact({
       id: id(),
       count: maybeWhole().min(1),
@@ -37,7 +41,12 @@ const task = () =>
   }).required()
 
 interface Loose {
-  tasks: { id: string; job: string; mould?: { id: string; untilTask?: string | null } | null }[]
+  tasks: {
+    id: string
+    job: string
+    mould?: { id: string; untilTask?: string | null } | null
+    place?: { untilTask?: string | null } | null
+  }[]
 }
 
 /** Every id stands once, and every id that is pointed to is there. */
@@ -66,6 +75,7 @@ function checkIds(value: PlanRequest | undefined, context: TestContext) {
     known(jobs, one?.job, `tasks[${i}].job`, 'job')
     known(moulds, one?.mould?.id, `tasks[${i}].mould.id`, 'mould')
     known(tasks, one?.mould?.untilTask, `tasks[${i}].mould.untilTask`, 'task')
+    known(tasks, one?.place?.untilTask, `tasks[${i}].place.untilTask`, 'task')
   })
   const lags = Array.isArray(value.lags) ? value.lags : []
   lags.forEach((lag, i) => {

@@ -1,4 +1,11 @@
-import { isOfClock, type PlanLine, type PlanQuestion } from '../../../../core/question'
+import {
+  isOfClock,
+  jointKey,
+  jointOfKey,
+  type JointKey,
+  type PlanLine,
+  type PlanQuestion,
+} from '../../../../core/question'
 import type { Pin, PlanAnswer, PlannedTask, PlanRequest } from '../../../../core/plan'
 import type { Order } from '../../../../shared/types/orders'
 import type { Situation } from '../situation/situation'
@@ -83,9 +90,17 @@ function withAgain(
   const own = where.lines.filter((line) => !before.has(line.id))
   const like = (some: ReadonlySet<number>) =>
     new Set(some.has(last) ? own.map((line: PlanLine) => line.id) : [])
+  const sandedLike = (some: ReadonlySet<JointKey>) =>
+    new Set(
+      [...some]
+        .map(jointOfKey)
+        .flatMap(({ lineId, layerId }) =>
+          lineId === last ? own.map((line) => jointKey({ lineId: line.id, layerId })) : [],
+        ),
+    )
   const { request: alone } = where.ask(
     own,
-    { sandLines: like(paths.sandLines), boxLines: like(paths.boxLines) },
+    { sanded: sandedLike(paths.sanded), boxLines: like(paths.boxLines) },
     ITERATIONS,
   )
   const known = new Set(request.tasks.map((task) => task.id))
@@ -109,7 +124,7 @@ function withAgain(
   }
 }
 
-/** What ends or gives a mould back after a minute, with what it gives it back with; and what is waited for. */
+/** What ends, or gives back a mould or place, after a minute, with what it gives it back with; and what is waited for. */
 function lastingAfter(
   minute: number,
   plan: PlanAnswer,
@@ -118,9 +133,9 @@ function lastingAfter(
 ): Set<string> {
   const later = new Set(plan.tasks.filter((task) => task.endMin > minute).map((task) => task.id))
   return new Set(
-    request.tasks.flatMap(({ id, mould }) => {
-      const until = mould?.untilTask ?? id
-      return later.has(id) || later.has(until) || awaited.has(id) ? [id, until] : []
+    request.tasks.flatMap(({ id, mould, place }) => {
+      const held = [id, mould?.untilTask ?? id, place?.untilTask ?? id]
+      return awaited.has(id) || held.some((task) => later.has(task)) ? held : []
     }),
   )
 }

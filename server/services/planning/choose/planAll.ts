@@ -1,4 +1,4 @@
-import { leaveTime, type LinePaths, type PlanLine } from '../../../../core/question'
+import { jointKey, leaveTime, type LinePaths, type PlanLine } from '../../../../core/question'
 import type { Pin, PlanAnswer, PlannedTask, PlanRequest, PlanWork } from '../../../../core/plan'
 import { refuse, type Result } from '../../../../core/result'
 import { MINUTES_PER_DAY } from '../../../../core/units'
@@ -137,7 +137,7 @@ async function pathsOf(
   const askAlone = (
     line: PlanLine,
     iterations: number,
-    paths: LinePaths = { sandLines: none, boxLines: none },
+    paths: LinePaths = { sanded: new Set(), boxLines: none },
     edgeLines: ReadonlySet<number> = none,
   ) => leaveTime(ask([line], paths, iterations), { edgeLines, planned: [] })
   const solveAlone = (request: PlanRequest) =>
@@ -167,12 +167,13 @@ async function pathsOf(
     })
     if (inPart) chosen.impossible.set(line.id, [inPart])
   }
-  const [sanded, heated] = [new Set(keep?.sandLines), new Set(keep?.boxLines)]
+  const heated = new Set(keep?.boxLines)
+  const kept = new Set(lines.filter(isKnown).map(({ id }) => id))
   const idsOf = (some: readonly PlanLine[]) => some.map((line) => line.id)
   return {
-    sandLines: new Set([
-      ...chosen.sandLines,
-      ...idsOf(lines.filter((line) => isKnown(line) && sanded.has(line.id))),
+    sanded: new Set([
+      ...chosen.sanded,
+      ...(keep?.sandedJoints ?? []).filter(({ lineId }) => kept.has(lineId)).map(jointKey),
     ]),
     boxLines: new Set(
       idsOf(lines.filter((line) => (isKnown(line) || isBegun(line)) && heated.has(line.id))),

@@ -1,6 +1,6 @@
 import {
   isInBox,
-  mayBeSanded,
+  openJoints,
   type LinePaths,
   type PlanLine,
   type PlanQuestion,
@@ -28,8 +28,8 @@ export async function planTogether(
   solve: (question: PlanQuestion, edgeLines: ReadonlySet<number>) => Promise<Result<PlanAnswer>>,
   gives = true,
 ): Promise<Together> {
-  const [sandLines, boxLines, edgeLines, impossible] = [
-    new Set(chosen.sandLines),
+  const [sanded, boxLines, edgeLines, impossible] = [
+    new Set(chosen.sanded),
     new Set(chosen.boxLines),
     new Set(chosen.edgeLines),
     new Map(chosen.impossible),
@@ -37,15 +37,16 @@ export async function planTogether(
   for (;;) {
     const question = ask(
       lines.filter((line) => !impossible.has(line.id)),
-      { sandLines, boxLines },
+      { sanded, boxLines },
     )
     const solved = await solve(question, edgeLines)
     const stuck = solved.ok ? undefined : stuckLine(solved.issues, question, lines)
     if (solved.ok || !stuck || !gives)
-      return { question, solved, paths: { sandLines, boxLines, edgeLines, impossible } }
+      return { question, solved, paths: { sanded, boxLines, edgeLines, impossible } }
+    const left = openJoints(stuck).filter((joint) => !sanded.has(joint))
     if (!edgeLines.has(stuck.id)) edgeLines.add(stuck.id)
     else if (boxLines.has(stuck.id) && !isInBox(stuck)) boxLines.delete(stuck.id)
-    else if (mayBeSanded(stuck) && !sandLines.has(stuck.id)) sandLines.add(stuck.id)
+    else if (left.length > 0) for (const joint of left) sanded.add(joint)
     else impossible.set(stuck.id, solved.issues)
   }
 }

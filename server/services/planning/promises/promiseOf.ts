@@ -1,4 +1,4 @@
-import { asInstant, type PlanQuestion } from '../../../../core/question'
+import { asInstant, jointOfKey, type PlanQuestion } from '../../../../core/question'
 import type { PlanAnswer } from '../../../../core/plan'
 import type { Issue } from '../../../../core/result'
 import type { Order } from '../../../../shared/types/orders'
@@ -30,7 +30,9 @@ export function promiseOf(
     orderId: order.id,
     title: order.title,
     promisedAt: order.promisedAt,
-    usesSand: order.lines.some((line) => paths.sandLines.has(line.id)),
+    usesSand: [...paths.sanded].some((key) =>
+      order.lines.some((line) => line.id === jointOfKey(key).lineId),
+    ),
     usesBox: order.lines.some((line) => paths.boxLines.has(line.id)),
     isMade: false,
     pieces: null,

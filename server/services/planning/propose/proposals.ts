@@ -137,7 +137,7 @@ function storedOutcome(
   return {
     objective: worked.objective,
     promises: worked.promises,
-    sandLines: worked.sandLines,
+    sandedJoints: worked.sandedJoints,
     boxLines: worked.boxLines,
     mixes: worked.mixes,
     terms: ask.terms,
@@ -207,7 +207,7 @@ export async function acceptProposal(who: Who, id: number, now: Date): Promise<P
       objective: outcome.objective,
       promises: outcome.promises,
       terms: outcome.terms,
-      sandLines: outcome.sandLines,
+      sandedJoints: outcome.sandedJoints,
       boxLines: outcome.boxLines,
       tasks: await stillThere(
         trx,

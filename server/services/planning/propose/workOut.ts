@@ -2,11 +2,13 @@ import { DateTime } from 'luxon'
 import {
   isBoxTask,
   isOfClock,
+  jointOfKey,
   makerId,
   mouldId,
   placeId,
   plainSkill,
   stationId,
+  type Joint,
   type PlanQuestion,
 } from '../../../../core/question'
 import { checkPlan, type PlanAnswer, type PlanRequest } from '../../../../core/plan'
@@ -25,7 +27,7 @@ export interface WorkedOut {
   objective: PlanAnswer['objective']
   promises: PromiseRow[]
   tasks: NewPlanTask[]
-  sandLines: number[]
+  sandedJoints: Joint[]
   boxLines: number[]
   /** Pots that it takes to be mixed as one; it holds only once they are. */
   mixes: GatheredMix[]
@@ -96,7 +98,7 @@ export async function workOut(asked: Situation, options: PlanAllOptions): Promis
       : { weightedTardinessMin: 0, weightedCompletionMin: 0, makespanMin: 0 },
     promises: orders.map((order) => promiseOf(order, context)),
     tasks: solved.ok ? storedTasks(solved.value, question, situation) : [],
-    sandLines: [...paths.sandLines],
+    sandedJoints: [...paths.sanded].map(jointOfKey),
     boxLines: [...paths.boxLines],
     mixes,
   }

@@ -40,6 +40,7 @@ export function supposedOrders(orders: readonly Order[], suppose: readonly Suppo
       customer: '',
       state: 'asked',
       colours: '',
+      wish: '',
       note: '',
       ownerId: null,
       promisedAt: wanted[0]?.promisedAt ?? NO_DATE,

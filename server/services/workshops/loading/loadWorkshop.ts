@@ -24,6 +24,8 @@ type Row = Record<string, unknown>
 /** So many numbers are left for what others add meanwhile. */
 const MARGIN = 100_000
 const ROWS_AT_A_TIME = 200
+/** Tables whose rows are long: they go one by one. */
+const PICTURES = new Set(['photos', 'pinned_pictures'])
 const MOST_BEFORE_READY = 99
 /** In the workshop that they are of, letters are sent or not; here none goes out again. */
 const UNSENT = 'It had not gone out when the workshop was written to a file.'
@@ -101,7 +103,7 @@ async function bringRest(file: WorkshopFile, move: Move, by: number, now: Date):
     for (let at = 0; at < rows.length; at += ROWS_AT_A_TIME) {
       const some = rows.slice(at, at + ROWS_AT_A_TIME)
       const placed = some.map((row) => adapted(movedRow(row, table.columns, move)))
-      await insertOwned(database(), table.name, placed, table.name === 'photos' ? 1 : undefined)
+      await insertOwned(database(), table.name, placed, PICTURES.has(table.name) ? 1 : undefined)
       brought += some.length
       const share = Math.floor((brought / all) * MOST_BEFORE_READY)
       if (!(await setFurnished(database(), workspaceId, share)))

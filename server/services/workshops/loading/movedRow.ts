@@ -11,7 +11,7 @@ export interface Move {
 /** Columns that name tasks of a plan, by the rows that these are of. */
 const TASK_NAMES = new Set(['task_key', 'with_key', 'taskKey'])
 /** JSON columns that are a list of rows. */
-const ROW_LISTS = new Set(['sand_lines', 'box_lines'])
+const ROW_LISTS = new Set(['box_lines'])
 
 const moved = (value: unknown, { by }: Move): unknown =>
   typeof value === 'number' && value > 0 ? value + by : value

@@ -1,0 +1,235 @@
+import { entryTitle } from '../recipe'
+import type { Entry } from '../trade'
+import type { Asked } from './asked'
+import { joinWait, openingOf } from './joints'
+import { begunFrom, hardeningOf, nextOf, waitOf } from './lying'
+import { mouldId } from './ids'
+import type { PlanLine } from './planLine'
+import { chunks, numbersOf, overlap, rangesOf, type Range, type Stint } from './stints'
+
+/** A step on some pieces, in as many goes as it takes; what it leaves dries, or is away. */
+export function addStep(
+  asked: Asked,
+  line: PlanLine,
+  step: Entry,
+  ranges: readonly Range[],
+): Stint[] {
+  return ranges
+    .flatMap((range) => chunks(range, step))
+    .map(({ first, pieces, minutes }) => {
+      const title = entryTitle(step, line.recipe)
+      const key = `${step.key}.${first}`
+      const id = asked.add(
+        line,
+        key,
+        { kind: 'step', title, personId: step.personId },
+        {
+          durationMin: minutes,
+          attended: true,
+          skill: step.skill,
+          station: step.stationKind,
+          dust: step.dust,
+        },
+      )
+      addHelpers(asked, line, step, { key, own: id, title, durationMin: minutes })
+      const leave = addAway(asked, line, step, { first, pieces }, id)
+      const stint = { first, pieces, enter: id, leave, dryMin: step.dryMin }
+      asked.note(line, step, stint)
+      return stint
+    })
+}
+
+/**
+ * Where several do it together each of the others has a task beside it: all begin with one that takes
+ * no time.
+ * @param key of the task of the first of them, whose id is `own`
+ */
+export function addHelpers(
+  asked: Asked,
+  line: PlanLine,
+  { hands = 1 }: Entry,
+  {
+    key,
+    own,
+    title,
+    durationMin,
+  }: { key: string; own: string; title: string; durationMin: number },
+): void {
+  if (hands === 1) return
+  const naming = { kind: 'step', title: `${title}, helping` } as const
+  const together = asked.add(line, `t-${key}`, naming, { durationMin: 0, attended: false })
+  asked.lag(together, own, 0, 0)
+  for (let helper = 2; helper <= hands; helper++)
+    asked.lag(
+      together,
+      asked.add(line, `t-${key}.${helper}`, naming, { durationMin, attended: true }),
+      0,
+      0,
+    )
+}
+
+/** It is away so long, as with the post, before anything else is done with it. */
+function addAway(
+  asked: Asked,
+  line: PlanLine,
+  step: Entry,
+  { first }: Range,
+  from: string,
+): string {
+  if (step.awayMin <= 0) return from
+  const title = `${entryTitle(step, line.recipe)}: away`
+  const away = asked.add(
+    line,
+    `w-${step.key}.${first}`,
+    { kind: 'harden', title },
+    { durationMin: Math.ceil(step.awayMin), attended: false },
+  )
+  asked.lag(from, away)
+  return away
+}
+
+/** The work on a layer before the next is poured, once it is as hard as the work and the joint ask. */
+export function prepareLayer(
+  asked: Asked,
+  line: PlanLine,
+  index: number,
+  curing: Stint[],
+): Stint[] {
+  const begun = begunFrom(line, index)
+  const [poured, open] = [true, false].map((isPoured) =>
+    curing.flatMap((stint) =>
+      rangesOf(numbersOf(stint).filter((number) => begun.has(number) === isPoured)).map(
+        (range): Stint => ({ ...stint, ...range }),
+      ),
+    ),
+  ) as [Stint[], Stint[]]
+  if (open.length === 0) return curing
+  const steps = asked.courseOf(line.recipe).before[index] ?? []
+  const hardening = hardeningOf(asked, line, index - 1, open)
+  let before = open
+  for (const step of steps) {
+    const hard = hardening(nextOf(step, line))
+    before = asked.follow([...before, ...hard], addStep(asked, line, step, before))
+    bendInTime(asked, line, index - 1, step, before)
+  }
+  const joint = {
+    key: `j${index}`,
+    title: line.recipe.layers[index]?.name ?? '',
+    waitsFor: joinWait(asked, line, index),
+  }
+  return [...poured, ...before, ...hardening(joint)]
+}
+
+/** Demoulding and finishing, each after its own milestone. */
+export function finish(asked: Asked, line: PlanLine, curing: Stint[]): Stint[] {
+  if (curing.length === 0) return []
+  const last = line.recipe.layers.length - 1
+  const hardening = hardeningOf(asked, line, last, curing)
+  let before = curing
+  for (const step of asked.courseOf(line.recipe).after) {
+    const hard = hardening(nextOf(step, line))
+    const isOut = (stint: Stint) =>
+      step.demoulds && numbersOf(stint).every((number) => line.demoulded.has(number))
+    const left = before.filter((stint) => !isOut(stint))
+    if (left.length > 0)
+      before = [
+        ...before.filter(isOut),
+        ...asked.follow([...before, ...hard], addStep(asked, line, step, left)),
+      ]
+    bendInTime(asked, line, last, step, before)
+  }
+  return before.map((stint) => addDrying(asked, line, stint))
+}
+
+/** Somebody has to come at the hour at which it bends where that is not sure for longer, minutes. */
+const BEND_MIN = 120
+
+/**
+ * What is to be bent is bent before it is too hard for that. Where it may be too hard in the warmth
+ * before it is surely firm in the cold, it is done as soon as it is: the witness then has the last
+ * word.
+ */
+function bendInTime(
+  asked: Asked,
+  line: PlanLine,
+  index: number,
+  step: Entry,
+  stints: readonly Stint[],
+): void {
+  if (step.waitsFor !== 'bendFrom' || openingOf(asked, line, index) === null) return
+  const layer = line.recipe.layers[index]
+  const closes = Math.max(
+    waitOf(asked, layer, 'bendTo').notBeforeMin,
+    waitOf(asked, layer, 'bendFrom').surelyByMin + BEND_MIN,
+  )
+  const pour = asked.courseOf(line.recipe).work[index]?.pouring.at(-1)
+  for (const stint of stints) {
+    for (const earlier of pour ? asked.doneOn(line, pour.key, stint) : [])
+      asked.lag(earlier.leave, stint.enter, 0, closes)
+    for (const pot of asked.potsOf(line, index))
+      if (pot.pouredMin !== null && overlap({ first: pot.firstPiece, pieces: pot.pieces }, stint))
+        asked.startsAt(stint.enter, 0, Math.max(0, Math.floor(pot.pouredMin + closes)))
+  }
+}
+
+/** What the last step left dries before a piece is ready. */
+function addDrying(asked: Asked, line: PlanLine, stint: Stint): Stint {
+  const { first, pieces, leave, dryMin = 0 } = stint
+  if (dryMin <= 0) return stint
+  const drying = asked.add(
+    line,
+    `d.${first}`,
+    { kind: 'harden', title: `${asked.titleOf(leave)} dries` },
+    { durationMin: Math.ceil(dryMin), attended: false },
+  )
+  asked.lag(leave, drying)
+  return { first, pieces, enter: drying, leave: drying }
+}
+
+/** What an entry must come after, and within, are windows from each task of the other on its pieces. */
+export function keepTimes(asked: Asked, line: PlanLine): void {
+  for (const entry of line.recipe.course)
+    for (const later of asked.doneOn(line, entry.key, { first: 1, pieces: line.quantity })) {
+      const inside = later.insideMin ?? 0
+      const between = ({ afterMin = 0 }: Stint, minutes: number) =>
+        Math.max(0, minutes - inside - afterMin)
+      for (const { of, mostMin } of entry.within)
+        for (const earlier of asked.doneOn(line, of, later))
+          asked.lag(earlier.leave, later.enter, 0, Math.floor(between(earlier, mostMin)))
+      for (const { of, leastMin } of entry.after)
+        for (const earlier of asked.doneOn(line, of, later))
+          asked.lag(earlier.leave, later.enter, Math.ceil(between(earlier, leastMin)))
+    }
+}
+
+/** Forms and level places that an entry keeps until another gives them back. */
+export function keepPlaces(asked: Asked, line: PlanLine): void {
+  for (const entry of line.recipe.course)
+    for (const [i, keep] of entry.keeps.entries())
+      for (const stint of asked.doneOn(line, entry.key, { first: 1, pieces: line.quantity })) {
+        const { first, pieces, leave } = stint
+        const untilTask = asked.lastOn(line, keep.until, stint)
+        if (keep.what === 'form') {
+          const form = keep.mouldId === null ? null : mouldId.of(keep.mouldId)
+          // A form that was removed since is nobody's to hold.
+          if (form !== null && asked.options.workroom.moulds.some(({ id }) => id === form))
+            asked.hold(stint.enter, { id: form, count: pieces }, untilTask)
+          continue
+        }
+        const lying = asked.add(
+          line,
+          `l${i}-${entry.key}.${first}`,
+          { kind: 'harden', title: `lies after ${entryTitle(entry, line.recipe)}` },
+          {
+            durationMin: 0,
+            attended: false,
+            place: {
+              kind: 'rack',
+              areaCm2: line.recipe.footprintCm2 * pieces,
+              untilTask,
+            },
+          },
+        )
+        asked.lag(leave, lying, 0, 0)
+      }
+}

@@ -1,0 +1,198 @@
+import { entryTitle } from '../recipe'
+import { CARRYING, type Awaited, type Entry, type Layer } from '../trade'
+import type { Asked } from './asked'
+import { boxWait, isWorthHeating } from './boxCure'
+import { cureWait, type CureWait } from './cureWait'
+import { openingOf } from './joints'
+import type { HeatedBox, PlanLine, PlanPot } from './planLine'
+import { numbersOf, overlap, rangeOf, type Range, type Stint } from './stints'
+import { BOX, keyOf } from './taskNames'
+
+/** A poured piece is on its rack within these minutes. */
+export const TO_RACK_MIN = 10
+
+export function waitOf(asked: Asked, layer: Layer | undefined, milestone: Awaited): CureWait {
+  const { workroom, rules } = asked.options
+  return cureWait(asked.resinOf(layer), milestone, workroom.range, rules.cureMarginPct)
+}
+
+/** The heated box, where a layer's cure goes on in it once nothing moves any more. */
+function boxOf(asked: Asked, line: PlanLine, index: number): HeatedBox | null {
+  const { paths, workroom } = asked.options
+  const opening = openingOf(asked, line, index)
+  const heats = paths.boxLines.has(line.id) || line.recipe.layers[index]?.isHeated === true
+  return heats && opening !== null && isWorthHeating(opening) ? workroom.box : null
+}
+
+export function boxTimes(
+  asked: Asked,
+  line: PlanLine,
+  index: number,
+  milestone = openingOf(asked, line, index),
+): { rackMin: number; boxMin: number } | null {
+  const box = boxOf(asked, line, index)
+  const { workroom, rules } = asked.options
+  const resin = asked.resinOf(line.recipe.layers[index])
+  return box && milestone && boxWait(resin, milestone, workroom.range, box, rules.cureMarginPct)
+}
+
+/**
+ * Minutes from the pour of a layer after which a milestone is surely reached, where its cure is
+ * planned.
+ */
+export function reachedMin(
+  asked: Asked,
+  line: PlanLine,
+  index: number,
+  milestone: Awaited,
+): number {
+  const times = boxTimes(asked, line, index, milestone)
+  return times
+    ? times.rackMin + times.boxMin
+    : waitOf(asked, line.recipe.layers[index], milestone).surelyByMin
+}
+
+/**
+ * Carrying a pot's pieces into the heated box and the rest of their cure there, where it is planned
+ * so. @returns the task that ends the cure
+ */
+export function addBox(
+  asked: Asked,
+  line: PlanLine,
+  pot: PlanPot,
+  index: number,
+  curing: string,
+): string {
+  const layer = line.recipe.layers[index]
+  const times = boxTimes(asked, line, index)
+  if (!times || !layer) return curing
+  asked.usesBox = true
+  const durationMin =
+    pot.heatedUntilMin === null ? times.boxMin : Math.max(0, Math.ceil(pot.heatedUntilMin))
+  const heating = asked.add(
+    line,
+    keyOf(layer, pot, BOX),
+    { kind: 'cure', title: `${layer.name} cures in the warm`, potId: pot.id },
+    {
+      durationMin,
+      attended: false,
+      place: { kind: 'box', areaCm2: line.recipe.footprintCm2 * pot.pieces },
+    },
+  )
+  if (pot.heatedUntilMin !== null) {
+    asked.liesAlready(heating)
+    asked.heatedUntilMin = Math.max(asked.heatedUntilMin, durationMin)
+    return heating
+  }
+  const carrying = asked.add(
+    line,
+    keyOf(layer, pot, 'carry'),
+    { kind: 'step', title: `${layer.name} into the heated box`, potId: pot.id },
+    { durationMin: CARRYING.batchMin, attended: true },
+  )
+  const range = rangeOf(pot)
+  asked.follow(
+    [{ ...range, enter: curing, leave: curing, lies: curing }],
+    [{ ...range, enter: carrying, leave: carrying }],
+  )
+  asked.lag(carrying, heating, 0, TO_RACK_MIN)
+  return heating
+}
+
+/** What is done next on some pieces, and what they must have reached for it. */
+export interface Next {
+  key: string
+  title: string
+  waitsFor: Awaited | null
+}
+export const nextOf = (entry: Entry, line: PlanLine): Next => ({
+  key: entry.key,
+  title: entryTitle(entry, line.recipe),
+  waitsFor: entry.waitsFor,
+})
+
+/**
+ * The hardening that work waits for after a layer's cure, each up to its own milestone. Pieces
+ * harden from their pour on, whatever is done to them meanwhile: one hardening follows the other,
+ * and the work only waits for its own.
+ * @returns for each piece of work in turn the stints it waits for
+ */
+export function hardeningOf(
+  asked: Asked,
+  line: PlanLine,
+  index: number,
+  curing: readonly Stint[],
+): (next: Next) => Stint[] {
+  let lying = curing
+  let reached = openingOf(asked, line, index)
+  return (next) => {
+    const { waitsFor } = next
+    if (
+      waitsFor === null ||
+      reached === null ||
+      reachedMin(asked, line, index, waitsFor) <= reachedMin(asked, line, index, reached)
+    )
+      return []
+    const from = reached
+    reached = waitsFor
+    lying = lying.map((stint) => addHardening(asked, line, index, stint, [from, waitsFor], next))
+    return [...lying]
+  }
+}
+
+/**
+ * What goes on lying from one milestone to the next: on the rack as long as it takes since the pour,
+ * in the heated box no longer than it would on the rack.
+ */
+function addHardening(
+  asked: Asked,
+  line: PlanLine,
+  index: number,
+  stint: Stint,
+  [from, to]: [Awaited, Awaited],
+  next: Next,
+): Stint {
+  const { first, pieces } = stint
+  const kind = boxOf(asked, line, index) ? 'box' : 'rack'
+  asked.usesBox ||= kind === 'box'
+  const poured = pouredMin(asked, line, index, stint)
+  const lasts = reachedMin(asked, line, index, to) - reachedMin(asked, line, index, from)
+  const leftTo = (milestone: Awaited) =>
+    Math.max(0, Math.ceil(poured + waitOf(asked, line.recipe.layers[index], milestone).surelyByMin))
+  const durationMin =
+    poured === Infinity
+      ? lasts
+      : kind === 'box'
+        ? Math.min(lasts, leftTo(to))
+        : leftTo(to) - leftTo(from)
+  const id = asked.add(
+    line,
+    `h-${next.key}.${first}`,
+    { kind: 'harden', title: `hardens for ${next.title}` },
+    { durationMin, attended: false, place: { kind, areaCm2: line.recipe.footprintCm2 * pieces } },
+  )
+  asked.liesOn(stint, id)
+  return { first, pieces, enter: id, leave: id, lies: id }
+}
+
+/**
+ * When the last of some pieces was poured, minutes from the plan's start; infinite while one of them
+ * is not.
+ */
+function pouredMin(asked: Asked, line: PlanLine, index: number, pieces: Range): number {
+  const poured = asked
+    .potsOf(line, index)
+    .filter((pot) => overlap(rangeOf(pot), pieces))
+    .map((pot) => pot.pouredMin ?? Infinity)
+  return poured.length === 0 ? Infinity : Math.max(...poured)
+}
+
+/** Numbers of the pieces of which a layer, or one above it, is poured. */
+export function begunFrom({ recipe, pots }: PlanLine, index: number): Set<number> {
+  const layers = new Set(recipe.layers.slice(index).map((layer) => layer.id))
+  return new Set(
+    pots
+      .filter((pot) => pot.pouredMin !== null && layers.has(pot.layerId))
+      .flatMap((pot) => numbersOf(rangeOf(pot))),
+  )
+}

@@ -1,0 +1,38 @@
+/** What the Yard keeps beside resin, pigment and moulds. */
+export const MATERIALS = [
+  { name: 'Brook pebbles', kind: 'stones', unit: 'g', pack_size: 2000, pack_price: '11.00' },
+  { name: 'Copper leaf', kind: 'leaf', unit: 'sheet', pack_size: 25, pack_price: '9.50' },
+  { name: 'Oak board, planed', kind: 'wood', unit: 'piece', pack_size: 1, pack_price: '14.80' },
+  {
+    name: 'Primed canvas, small',
+    kind: 'canvas',
+    unit: 'piece',
+    pack_size: 5,
+    pack_price: '12.00',
+  },
+  { name: 'Birch panel', kind: 'wood', unit: 'piece', pack_size: 1, pack_price: '9.20' },
+  { name: 'Hard oil', kind: 'oil', unit: 'ml', pack_size: 750, pack_price: '23.00' },
+  { name: 'Paste wax', kind: 'wax', unit: 'g', pack_size: 400, pack_price: '13.50' },
+  { name: 'Painter’s tape', kind: 'tape', unit: 'm', pack_size: 50, pack_price: '4.90' },
+  { name: 'Texture film', kind: 'film', unit: 'sheet', pack_size: 10, pack_price: '16.00' },
+  { name: 'Brushed latex', kind: 'latex', unit: 'ml', pack_size: 500, pack_price: '12.40' },
+  { name: 'Threaded insert', kind: 'hardware', unit: 'piece', pack_size: 50, pack_price: '8.00' },
+  {
+    name: 'Brass hanging ring',
+    kind: 'hardware',
+    unit: 'piece',
+    pack_size: 20,
+    pack_price: '9.00',
+  },
+  { name: 'Fine sand', kind: 'sand', unit: 'g', pack_size: 2500, pack_price: '6.40' },
+  { name: 'Fine paper', kind: 'paper', unit: 'sheet', pack_size: 50, pack_price: '21.00' },
+  { name: 'Acrylic paint', kind: 'paint', unit: 'ml', pack_size: 120, pack_price: '6.60' },
+  { name: 'Pressed fern', kind: 'plants', unit: 'piece', pack_size: 12, pack_price: '10.20' },
+  {
+    name: 'Silicone for moulds',
+    kind: 'silicone',
+    unit: 'g',
+    pack_size: 1000,
+    pack_price: '24.00',
+  },
+] as const
