@@ -8,7 +8,6 @@ import type {
   Dose,
   DoseUnit,
   Entry,
-  LayerWork,
   Pigment,
   Portion,
   Resin,

@@ -10,7 +10,10 @@ test('a board is begun from a base, coated on half, set with stones that stand p
   const field = (label: string) => page.getByLabel(label, { exact: true })
   const course = page.getByRole('list', { name: 'The course of work' }).getByRole('listitem')
   const cost = page.getByText('a good piece costs').locator('..')
-  const costed = async () => Number((await cost.innerText()).match(/\d+\.\d\d/)?.[0])
+  const costed = async () => {
+    await expect(page.locator('dl').filter({ has: cost })).toHaveAttribute('aria-busy', 'false')
+    return Number((await cost.innerText()).match(/\d+\.\d\d/)?.[0])
+  }
 
   await test.step('the base and a coat on half of its face', async () => {
     await page.goto('/recipes/new')

@@ -31,7 +31,8 @@ test('a run that was begun before powders were wetted first goes on', () => {
     { ...cup, name: 'moss', doses: [{ ...moss, name: 'Moss mica', counted: null }] },
     { ...cup, name: 'clear', doses: null },
   ]
-  expect(wettedBy(runTargetsUnwetted({ ...BEGUN, cups, pours: [] }))).toEqual([
+  const unwetted = { ...BEGUN, cups, pours: [] }
+  expect(wettedBy(runTargetsUnwetted(unwetted))).toEqual([
     ['moss', [null]],
     ['clear', undefined],
   ])

@@ -11,6 +11,7 @@ const still = refDebounced(
   computed(() => recipe),
   STILL_MS,
 )
+const isBehind = computed(() => still.value !== recipe)
 const workshop = useWorkshopStore()
 const mould = computed(() => workshop.moulds.get(recipe.mouldId ?? 0) ?? null)
 const typed = ref<number>()
@@ -31,7 +32,7 @@ const priced = computed<PricedRules | null>(() => {
 
 <template>
   <div v-if="cost && priced" class="flex flex-wrap items-end gap-x-6 gap-y-2">
-    <dl class="flex gap-x-6">
+    <dl class="flex gap-x-6" :aria-busy="isBehind">
       <div>
         <dt class="text-soft">a good piece costs</dt>
         <dd><WhyNumber large :why="whyCostPerGood(cost, pieces, priced)" /></dd>
