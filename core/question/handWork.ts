@@ -56,13 +56,16 @@ export function addHelpers(
   }: { key: string; own: string; title: string; durationMin: number },
 ): void {
   if (hands === 1) return
-  const naming = { kind: 'step', title: `${title}, helping` } as const
-  const together = asked.add(line, `t-${key}`, naming, { durationMin: 0, attended: false })
+  const naming = (role: string) => ({ kind: 'step', title: `${title}, ${role}` }) as const
+  const together = asked.add(line, `t-${key}`, naming('all of them'), {
+    durationMin: 0,
+    attended: false,
+  })
   asked.lag(together, own, 0, 0)
   for (let helper = 2; helper <= hands; helper++)
     asked.lag(
       together,
-      asked.add(line, `t-${key}.${helper}`, naming, { durationMin, attended: true }),
+      asked.add(line, `t-${key}.${helper}`, naming('helping'), { durationMin, attended: true }),
       0,
       0,
     )
