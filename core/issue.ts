@@ -47,6 +47,8 @@ export interface IssueParams {
   'samples-out-of-range': { most: number }
 
   'starts-before-profile': null
+  'milestone-unknown': null
+  'window-backwards': null
 
   'outline-crosses': null
   'inclusions-exceed-layer': { inclusionsMl: number; layerMl: number }
@@ -202,6 +204,12 @@ export interface IssueParams {
   'owner-unknown': null
   'place-unknown': null
   'not-yet': null
+  'work-unknown': null
+  'only-so-many-pieces': { pieces: number }
+  'not-here-any-more': null
+  'say-why': null
+  'put-off-until': null
+  'answer-asked': { question: string }
   /** Layers that the log of a piece does not know of. */
   'layers-missing': { layers: string[] }
   /** Layers that lie below those of a pot and are not poured, with the orders they are for. */

@@ -28,6 +28,7 @@ export const EVENT_KINDS = {
   plan: ['made', 'accepted', 'brought back'],
   proposal: ['asked', 'worked out', 'let go'],
   run: ['begun', 'gone on', 'poured', 'given up'],
+  work: ['begun', 'done', 'skipped', 'put off', 'taken back'],
   piece: ['demoulded', 'judged', 'taken back', 'moved', 'noted', 'photographed'],
 } as const
 

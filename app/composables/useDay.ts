@@ -1,6 +1,8 @@
 import type { Ref } from 'vue'
 import { comesIfOrdered } from '~~/core/question'
 import { shortages } from '~~/core/pot'
+import type { PlanTaskRow } from '~~/shared/types/plan'
+import { isPutOff, isToldOver } from '~/utils/workWords'
 
 interface UseDayOptions {
   /** The present moment, milliseconds since 1970. */
@@ -23,19 +25,28 @@ export function useDay({ now, personId }: UseDayOptions) {
 
   const hands = computed(() =>
     tasks.value
-      .filter((task) => task.attended && Date.parse(task.endAt) > now.value && isShown(task))
+      .filter(
+        (task) =>
+          task.attended &&
+          !isToldOver(task) &&
+          (Date.parse(task.endAt) > now.value || task.told?.kind === 'begun') &&
+          isShown(task),
+      )
       .slice(0, SHOWN),
   )
-  /** What the plan has behind it and nobody has begun: a pot that should be mixed and is not. */
+  /** What the plan has behind it, and nobody has told as done or begun. */
   const overdue = computed(() =>
     tasks.value.filter(
-      (task) =>
-        task.kind === 'mix' &&
-        plan.potById.get(task.potId ?? 0)?.state === 'planned' &&
-        Date.parse(task.endAt) < now.value &&
-        isShown(task),
+      (task) => Date.parse(task.endAt) < now.value && isOpen(task) && isShown(task),
     ),
   )
+  /** A pot that should be mixed and is not, or other work of which nothing was told. */
+  const isOpen = (task: PlanTaskRow) =>
+    task.does
+      ? task.attended &&
+        (task.told === null || task.told.kind === 'put off') &&
+        !isPutOff(task, now.value)
+      : task.kind === 'mix' && plan.potById.get(task.potId ?? 0)?.state === 'planned'
   const openings = computed(() => openingsAhead(racks.pieces, now.value).slice(0, SHOWN))
   /** Resins of which the pots still to be mixed ask for more than the stores hold. */
   const shortOf = computed(() =>

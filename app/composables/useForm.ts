@@ -18,6 +18,8 @@ export function useForm<T extends object, R>({ schema, send, done }: UseFormOpti
   const issues = ref<{ path: string; message: string }[]>([])
   const failure = ref('')
   const conflict = ref<unknown>(null)
+  /** It looks wrong and can be true: whoever says that it is so is believed. */
+  const doubted = ref(false)
   const sending = ref(false)
 
   const errorAt = (path: string) => issues.value.find((issue) => issue.path === path)?.message
@@ -25,6 +27,7 @@ export function useForm<T extends object, R>({ schema, send, done }: UseFormOpti
     issues.value = []
     failure.value = ''
     conflict.value = null
+    doubted.value = false
   }
 
   async function submit(draft: object): Promise<void> {
@@ -44,6 +47,7 @@ export function useForm<T extends object, R>({ schema, send, done }: UseFormOpti
       if (!(error instanceof ProblemError)) throw error
       issues.value = error.problem.issues
       failure.value = error.problem.title
+      doubted.value = error.problem.code === 'say-so'
       if (error.problem.status === 409) conflict.value = error.problem.current
     } finally {
       sending.value = false
@@ -53,6 +57,7 @@ export function useForm<T extends object, R>({ schema, send, done }: UseFormOpti
     issues: readonly(issues),
     failure: readonly(failure),
     conflict,
+    doubted: readonly(doubted),
     sending: readonly(sending),
     errorAt,
     submit,

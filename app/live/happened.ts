@@ -1,4 +1,5 @@
 import { createEventHook } from '@vueuse/core'
+import { watch } from 'vue'
 import type { LiveEvent } from '~~/shared/events'
 
 const happened = createEventHook<LiveEvent>()
@@ -45,9 +46,11 @@ export function readAgain(read: () => Promise<unknown>): () => void {
 }
 
 /**
- * Keeps what a store holds as it is at the server.
+ * Keeps what a store holds as it is at the server. What happens while it is being read for the first
+ * time may be missing from what is read: it is read once more after that.
  * @param concerns which events it is about
- * @param read reads it again; only once it was read at all
+ * @param isRead whether it was read at all, and nothing stands in the way of reading it
+ * @param read reads it again
  */
 export function keepLive(
   concerns: (event: LiveEvent) => boolean,
@@ -55,10 +58,18 @@ export function keepLive(
   read: () => Promise<unknown>,
 ): void {
   const again = readAgain(read)
-  onHappened((event) => {
-    if (isRead() && concerns(event)) again()
-  })
-  onLost(() => {
+  let missed = false
+  const readSoon = () => {
     if (isRead()) again()
+    else missed = true
+  }
+  onHappened((event) => {
+    if (concerns(event)) readSoon()
+  })
+  onLost(readSoon)
+  watch(isRead, (is) => {
+    if (!is || !missed) return
+    missed = false
+    again()
   })
 }

@@ -24,6 +24,7 @@ const today = computed(() => local(new Date(now.value).toISOString()).toFormat('
       ></PlaceHead
     >
     <StartList />
+    <ToldLast />
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the day …</p>
     <div v-else class="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">

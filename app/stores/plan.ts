@@ -37,6 +37,10 @@ export const usePlanStore = defineStore('plan', () => {
     proposal.value = null
     pots.value = await api.get<Pot[]>('/api/pots')
   }
+  /** The plan that holds, as it stands now. */
+  function see(next: PlanView | null): void {
+    plan.value = next
+  }
   async function whilePlanning(work: () => Promise<void>): Promise<void> {
     planning.value = true
     try {
@@ -94,7 +98,7 @@ export const usePlanStore = defineStore('plan', () => {
     pots.value = await api.get<Pot[]>('/api/pots')
   }
   keepLive(
-    ({ subject }) => subject === 'plan',
+    ({ subject }) => subject === 'plan' || subject === 'work',
     () => loaded.value && !planning.value,
     load,
   )
@@ -120,6 +124,7 @@ export const usePlanStore = defineStore('plan', () => {
     accept,
     restore,
     hold,
+    see,
   }
 })
 

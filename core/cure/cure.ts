@@ -37,13 +37,14 @@ export function cure(request: CureRequest): Result<CureAnswer> {
   return answer({ reachedMin, inCupWorkMin })
 }
 
-/** The temperature that holds at a minute at or after the first entry. */
-function temperatureAt(profile: readonly TemperatureStep[], minute: number): number {
+/** The temperature that holds at a minute at or after the first entry, °C. */
+export function temperatureAt(profile: readonly TemperatureStep[], minute: number): number {
   const current = profile.findLast((step) => step.fromMin <= minute)
   return current?.tempC ?? NaN
 }
 
-function reached(
+/** When the rate's integral from the start equals so many minutes at the reference. */
+export function reached(
   minutes: number,
   resin: CureResin,
   profile: readonly TemperatureStep[],

@@ -1,5 +1,6 @@
 export { ORDINARY_ROOM_C, roomRange } from './roomRange'
 export { cure } from './cure'
+export { cureBand, type CureBandRequest } from './cureBand'
 export { climateOn, type Season } from './season'
 export { rateAt } from './rateAt'
 export {

@@ -1,6 +1,6 @@
 import { MINUTES_PER_DAY } from '../units'
 import { attendance, SAME_MIN } from './attendance'
-import { normalNumbers } from './normal'
+import { normalNumbers } from '../normal'
 import { returnsOf } from './returns'
 import type { Link, Scene, Store } from './sceneOf'
 import type { Chance } from './types'

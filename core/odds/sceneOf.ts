@@ -1,5 +1,5 @@
 import type { Interval, PlannedTask, PlanRequest } from '../plan'
-import { logDeviation, normalQuantile } from './normal'
+import { logDeviation, normalQuantile } from '../normal'
 import type { Chance } from './types'
 
 /** A lag between two tasks, by their places in the request. */

@@ -2,7 +2,7 @@ import type { PlanLag, PlanTask } from '../plan'
 import { courseParts, type CourseParts } from '../recipe'
 import type { Entry, Layer, Recipe, Resin } from '../trade'
 import { makersFor, skillFor } from './hands'
-import { makerId } from './ids'
+import { makerId, type MakerId } from './ids'
 import { partJobs } from './partJobs'
 import type {
   LostVisit,
@@ -13,6 +13,7 @@ import type {
   PlanQuestion,
   TaskKind,
   TaskMeaning,
+  TaskWork,
 } from './planLine'
 import { overlap, type Range, type Stint } from './stints'
 import { CLOCK, jobOf } from './taskNames'
@@ -34,6 +35,8 @@ interface Naming {
   potId?: number | null
   /** Only this person does it. */
   personId?: number | null
+  /** What hands tell of it. */
+  does?: TaskWork
 }
 
 /** A plan request as it is put together, line by line. */
@@ -51,6 +54,9 @@ export class Asked {
   /** By mould: how many hold something that is poured. */
   private readonly held = new Map<string, number>()
   private readonly underWay = new Set<string>()
+  private readonly inHands = new Map<string, MakerId>()
+  /** By line and entry: when it was done to some pieces, for what follows within a time. */
+  private readonly past = new Map<string, (Range & { atMin: number })[]>()
   private readonly courses = new Map<Recipe, CourseParts>()
   /** By line and entry: the tasks that do it, for what follows within a time or until then. */
   private readonly done = new Map<string, Stint[]>()
@@ -70,6 +76,7 @@ export class Asked {
       parts: this.parts,
       lost: this.lost,
       underWay: this.underWay,
+      inHands: this.inHands,
       request: {
         horizonMin: options.horizonMin,
         makers: makersFor(options.workroom, namesPeople(options.lines)),
@@ -97,7 +104,7 @@ export class Asked {
   add(
     line: PlanLine,
     key: string,
-    { kind, title, potId = null, personId = null }: Naming,
+    { kind, title, potId = null, personId = null, does }: Naming,
     task: Omit<PlanTask, 'id' | 'job'>,
   ): string {
     const id = `${jobOf(line)}.${key}`
@@ -110,7 +117,7 @@ export class Asked {
         skill: skillFor(task.skill ?? null, { owner, personId }, this.options.workroom),
       }),
     })
-    this.meaning.set(id, { lineId: line.id, potId, kind, title })
+    this.meaning.set(id, { lineId: line.id, potId, kind, title, ...(does && { does }) })
     return id
   }
 
@@ -152,6 +159,11 @@ export class Asked {
     this.underWay.add(task)
   }
 
+  /** Somebody has it in hands. */
+  isInHandsOf(task: string, maker: MakerId): void {
+    this.inHands.set(task, maker)
+  }
+
   follow(before: readonly Stint[], stints: Stint[]): Stint[] {
     for (const stint of stints)
       for (const earlier of before)
@@ -186,6 +198,19 @@ export class Asked {
   note(line: PlanLine, entry: Entry, stint: Stint): void {
     const key = `${line.id} ${entry.key}`
     this.done.set(key, [...(this.done.get(key) ?? []), stint])
+  }
+
+  /** An entry has been done to some pieces, at a minute of the plan's clock. */
+  notePast(line: PlanLine, entry: Entry, range: Range & { atMin: number }): void {
+    const key = `${line.id} ${entry.key}`
+    this.past.set(key, [...(this.past.get(key) ?? []), range])
+  }
+
+  /** When an entry was done to some pieces. */
+  pastOn(line: PlanLine, entryKey: string, range: Range): number[] {
+    return (this.past.get(`${line.id} ${entryKey}`) ?? [])
+      .filter((one) => overlap(one, range))
+      .map(({ atMin }) => atMin)
   }
 
   /** The tasks that do an entry on some of its pieces. */

@@ -2,41 +2,124 @@ import { entryTitle } from '../recipe'
 import type { Entry } from '../trade'
 import type { Asked } from './asked'
 import { joinWait, openingOf } from './joints'
-import { begunFrom, hardeningOf, nextOf, waitOf } from './lying'
+import { begunFrom } from './begunFrom'
+import { hardeningOf, nextOf, waitOf } from './lying'
 import { mouldId } from './ids'
 import type { PlanLine } from './planLine'
 import { chunks, numbersOf, overlap, rangesOf, type Range, type Stint } from './stints'
+import { inTurn, standing, type Told, type ToldRange } from './told'
 
-/** A step on some pieces, in as many goes as it takes; what it leaves dries, or is away. */
-export function addStep(
+/** Pieces that come to a step: which, what came before it, and what it waits for besides. */
+interface Coming {
+  ranges: readonly Range[]
+  before: readonly Stint[]
+  hard?: readonly Stint[]
+  /** The layer of theirs that was poured last; null before the first. */
+  layer?: number | null
+}
+
+/**
+ * Takes pieces through a step, in as many goes as it takes; what it leaves dries, or is away. What
+ * hands have told as done is done.
+ * @returns the pieces as they go on
+ */
+export function goThrough(
   asked: Asked,
   line: PlanLine,
   step: Entry,
-  ranges: readonly Range[],
+  { ranges, before, hard = [], layer = null }: Coming,
 ): Stint[] {
-  return ranges
-    .flatMap((range) => chunks(range, step))
-    .map(({ first, pieces, minutes }) => {
-      const title = entryTitle(step, line.recipe)
-      const key = `${step.key}.${first}`
-      const id = asked.add(
-        line,
-        key,
-        { kind: 'step', title, personId: step.personId },
-        {
-          durationMin: minutes,
-          attended: true,
-          skill: step.skill,
-          station: step.stationKind,
-          dust: step.dust,
-        },
-      )
-      addHelpers(asked, line, step, { key, own: id, title, durationMin: minutes })
-      const leave = addAway(asked, line, step, { first, pieces }, id)
-      const stint = { first, pieces, enter: id, leave, dryMin: step.dryMin }
-      asked.note(line, step, stint)
-      return stint
-    })
+  const { open, over } = standing(asked, line, step, ranges)
+  const goes = open.flatMap((range) =>
+    chunks(range, step).map((go) => addGo(asked, line, step, range, go)),
+  )
+  // What has begun waits for nothing any more, whatever has not been told.
+  asked.follow(
+    [...before, ...hard],
+    goes.filter(({ isBegun }) => !isBegun),
+  )
+  if (layer !== null) bendInTime(asked, line, layer, step, goes)
+  return [...goes, ...over.flatMap((range) => leaveDone(asked, line, step, range, before))]
+}
+
+/** One go of a step; what has been begun goes on for what is left of it. */
+function addGo(
+  asked: Asked,
+  line: PlanLine,
+  step: Entry,
+  { told }: ToldRange,
+  { first, pieces, minutes }: Range & { minutes: number },
+): Stint {
+  const title = entryTitle(step, line.recipe)
+  const key = `${step.key}.${first}`
+  const isBegun = told?.kind === 'begun'
+  const durationMin = isBegun ? Math.max(1, Math.ceil(minutes + told.atMin)) : minutes
+  const does = { ...inTurn(step.key), first, pieces, asks: step.asks }
+  const id = asked.add(
+    line,
+    key,
+    { kind: 'step', title, personId: step.personId, does },
+    {
+      durationMin,
+      attended: true,
+      skill: step.skill,
+      station: step.stationKind,
+      dust: step.dust,
+    },
+  )
+  if (isBegun) asked.isInHandsOf(id, told.maker)
+  if (told?.untilMin) asked.startsAt(id, Math.max(0, Math.ceil(told.untilMin)))
+  addHelpers(asked, line, step, { key, own: id, title, durationMin })
+  const leave = addAway(asked, line, step, { first, pieces }, id)
+  const stint = { first, pieces, enter: id, leave, dryMin: step.dryMin, isBegun }
+  asked.note(line, step, stint)
+  return stint
+}
+
+/** What is done is planned no more; what it left goes on drying, or is still away. */
+function leaveDone(
+  asked: Asked,
+  line: PlanLine,
+  step: Entry,
+  range: Range & { told: Told },
+  before: readonly Stint[],
+): Stint[] {
+  const drying = addRestOfDrying(asked, line, step, range)
+  const came = before.flatMap((stint) =>
+    rangesOf(numbersOf(stint).filter((number) => overlap(range, { first: number, pieces: 1 }))).map(
+      (part): Stint => ({
+        ...stint,
+        ...part,
+        ...(drying !== null && { beside: [...(stint.beside ?? []), drying] }),
+      }),
+    ),
+  )
+  const { first, pieces } = range
+  return came.length === 0 && drying !== null
+    ? [{ first, pieces, enter: drying, leave: drying }]
+    : came
+}
+
+/** @returns the task that what is done still dries, or is away, in; null where that is over */
+function addRestOfDrying(
+  asked: Asked,
+  line: PlanLine,
+  step: Entry,
+  { first, pieces, told: { kind, atMin } }: Range & { told: Told },
+): string | null {
+  if (kind === 'skipped') return null
+  asked.notePast(line, step, { first, pieces, atMin })
+  const durationMin = Math.ceil(atMin + step.awayMin + step.dryMin)
+  if (durationMin <= 0) return null
+  const title = `${entryTitle(step, line.recipe)}${step.awayMin > 0 ? ': away' : ' dries'}`
+  const drying = asked.add(
+    line,
+    `d-${step.key}.${first}`,
+    { kind: 'harden', title },
+    { durationMin, attended: false },
+  )
+  asked.liesAlready(drying)
+  return drying
 }
 
 /**
@@ -112,8 +195,7 @@ export function prepareLayer(
   let before = open
   for (const step of steps) {
     const hard = hardening(nextOf(step, line))
-    before = asked.follow([...before, ...hard], addStep(asked, line, step, before))
-    bendInTime(asked, line, index - 1, step, before)
+    before = goThrough(asked, line, step, { ranges: before, before, hard, layer: index - 1 })
   }
   const joint = {
     key: `j${index}`,
@@ -134,12 +216,8 @@ export function finish(asked: Asked, line: PlanLine, curing: Stint[]): Stint[] {
     const isOut = (stint: Stint) =>
       step.demoulds && numbersOf(stint).every((number) => line.demoulded.has(number))
     const left = before.filter((stint) => !isOut(stint))
-    if (left.length > 0)
-      before = [
-        ...before.filter(isOut),
-        ...asked.follow([...before, ...hard], addStep(asked, line, step, left)),
-      ]
-    bendInTime(asked, line, last, step, before)
+    const on = { ranges: left, before, hard, layer: last }
+    if (left.length > 0) before = [...before.filter(isOut), ...goThrough(asked, line, step, on)]
   }
   return before.map((stint) => addDrying(asked, line, stint))
 }
@@ -193,15 +271,22 @@ function addDrying(asked: Asked, line: PlanLine, stint: Stint): Stint {
 export function keepTimes(asked: Asked, line: PlanLine): void {
   for (const entry of line.recipe.course)
     for (const later of asked.doneOn(line, entry.key, { first: 1, pieces: line.quantity })) {
+      if (later.isBegun) continue
       const inside = later.insideMin ?? 0
       const between = ({ afterMin = 0 }: Stint, minutes: number) =>
         Math.max(0, minutes - inside - afterMin)
-      for (const { of, mostMin } of entry.within)
+      for (const { of, mostMin } of entry.within) {
         for (const earlier of asked.doneOn(line, of, later))
           asked.lag(earlier.leave, later.enter, 0, Math.floor(between(earlier, mostMin)))
-      for (const { of, leastMin } of entry.after)
+        for (const atMin of asked.pastOn(line, of, later))
+          asked.startsAt(later.enter, 0, Math.max(0, Math.floor(atMin + mostMin - inside)))
+      }
+      for (const { of, leastMin } of entry.after) {
         for (const earlier of asked.doneOn(line, of, later))
           asked.lag(earlier.leave, later.enter, Math.ceil(between(earlier, leastMin)))
+        for (const atMin of asked.pastOn(line, of, later))
+          asked.startsAt(later.enter, Math.max(0, Math.ceil(atMin + leastMin - inside)))
+      }
     }
 }
 

@@ -20,10 +20,12 @@ export {
   TASK_KINDS,
   type TaskKind,
   type TaskMeaning,
+  type TaskWork,
   type Workroom,
   type HeatedBox,
 } from './planLine'
 export { planRequest } from './planRequest'
 export { rangesOf } from './stints'
 export { whatIsMissing, type Missing } from './whatIsMissing'
+export type { Told, ToldWork } from './told'
 export { boxTaskOf, CLOCK, isBoxTask, isColdBox, isOfClock, withRowsRenamed } from './taskNames'

@@ -1,4 +1,5 @@
 import { entryTitle } from '../recipe'
+import { WORK_OF_LAYERS, type Doing } from '../run'
 import { CARRYING, type Awaited, type Entry, type Layer } from '../trade'
 import type { Asked } from './asked'
 import { boxWait, isWorthHeating } from './boxCure'
@@ -7,6 +8,7 @@ import { openingOf } from './joints'
 import type { HeatedBox, PlanLine, PlanPot } from './planLine'
 import { numbersOf, overlap, rangeOf, type Range, type Stint } from './stints'
 import { BOX, keyOf } from './taskNames'
+import { toldOf } from './told'
 
 /** A poured piece is on its rack within these minutes. */
 export const TO_RACK_MIN = 10
@@ -67,8 +69,10 @@ export function addBox(
   const times = boxTimes(asked, line, index)
   if (!times || !layer) return curing
   asked.usesBox = true
-  const durationMin =
-    pot.heatedUntilMin === null ? times.boxMin : Math.max(0, Math.ceil(pot.heatedUntilMin))
+  const doing = { what: WORK_OF_LAYERS.carrying, visit: null, layer: layer.key }
+  const range = rangeOf(pot)
+  const outMin = carriedUntil(line, doing, range, times.boxMin) ?? pot.heatedUntilMin
+  const durationMin = outMin === null ? times.boxMin : Math.max(0, Math.ceil(outMin))
   const heating = asked.add(
     line,
     keyOf(layer, pot, BOX),
@@ -79,7 +83,7 @@ export function addBox(
       place: { kind: 'box', areaCm2: line.recipe.footprintCm2 * pot.pieces },
     },
   )
-  if (pot.heatedUntilMin !== null) {
+  if (outMin !== null) {
     asked.liesAlready(heating)
     asked.heatedUntilMin = Math.max(asked.heatedUntilMin, durationMin)
     return heating
@@ -87,16 +91,28 @@ export function addBox(
   const carrying = asked.add(
     line,
     keyOf(layer, pot, 'carry'),
-    { kind: 'step', title: `${layer.name} into the heated box`, potId: pot.id },
+    {
+      kind: 'step',
+      title: `${layer.name} into the heated box`,
+      potId: pot.id,
+      does: { ...doing, ...range, asks: null },
+    },
     { durationMin: CARRYING.batchMin, attended: true },
   )
-  const range = rangeOf(pot)
   asked.follow(
     [{ ...range, enter: curing, leave: curing, lies: curing }],
     [{ ...range, enter: carrying, leave: carrying }],
   )
   asked.lag(carrying, heating, 0, TO_RACK_MIN)
   return heating
+}
+
+/** When pieces that hands have told to be in the heated box have been there as long as they need. */
+function carriedUntil(line: PlanLine, doing: Doing, range: Range, boxMin: number): number | null {
+  const told = numbersOf(range).map((number) => toldOf(line, doing, number))
+  return told.every((one) => one?.kind === 'done')
+    ? Math.max(...told.map((one) => (one?.atMin ?? 0) + boxMin))
+    : null
 }
 
 /** What is done next on some pieces, and what they must have reached for it. */
@@ -185,14 +201,4 @@ function pouredMin(asked: Asked, line: PlanLine, index: number, pieces: Range): 
     .filter((pot) => overlap(rangeOf(pot), pieces))
     .map((pot) => pot.pouredMin ?? Infinity)
   return poured.length === 0 ? Infinity : Math.max(...poured)
-}
-
-/** Numbers of the pieces of which a layer, or one above it, is poured. */
-export function begunFrom({ recipe, pots }: PlanLine, index: number): Set<number> {
-  const layers = new Set(recipe.layers.slice(index).map((layer) => layer.id))
-  return new Set(
-    pots
-      .filter((pot) => pot.pouredMin !== null && layers.has(pot.layerId))
-      .flatMap((pot) => numbersOf(rangeOf(pot))),
-  )
 }

@@ -1,7 +1,9 @@
 import type { Interval, PlanMaker, PlanMould, PlanPlace, PlanRequest, PlanStation } from '../plan'
 import type { TemperatureRange } from './cureWait'
-import type { Recipe, Resin, StudioRules } from '../trade'
+import type { Doing, DoneTo } from '../run'
+import type { Asking, Recipe, Resin, StudioRules } from '../trade'
 import type { MakerId, MouldId, PlaceId, StationId } from './ids'
+import type { ToldWork } from './told'
 
 /** What a pot pours for one line: a pot can serve several, and then each of them names it. */
 export interface PlanPot {
@@ -41,6 +43,8 @@ export interface PlanLine {
   demoulded: ReadonlySet<number>
   /** Numbers of the pieces that turned out good; nothing more is planned for them. */
   good: ReadonlySet<number>
+  /** What hands have told of its work; absent where they have told nothing. */
+  told?: ToldWork
   promisedMin: number
   weight: number
   /**
@@ -58,6 +62,14 @@ export interface TaskMeaning {
   potId: number | null
   kind: TaskKind
   title: string
+  /** What hands tell of it; absent for what is told at the bench, and for what lies. */
+  does?: TaskWork
+}
+
+/** Work on some pieces of a line that can be told as done. */
+export interface TaskWork extends Doing, DoneTo {
+  /** What is asked when it is done. */
+  asks: Asking | null
 }
 
 /** Some pieces of a line that one task makes ready. */
@@ -83,6 +95,8 @@ export interface PlanQuestion {
   readonly lost: readonly LostVisit[]
   /** Tasks that the log knows to be under way when the plan begins. */
   readonly underWay: ReadonlySet<string>
+  /** Tasks that somebody has told as begun, and in whose hands they are. */
+  readonly inHands: ReadonlyMap<string, MakerId>
 }
 
 /**

@@ -1,7 +1,7 @@
 import { elementAt } from '../elementAt'
 import { Asked } from './asked'
-import { addStep, finish, keepPlaces, keepTimes, prepareLayer } from './handWork'
-import { begunFrom } from './lying'
+import { finish, goThrough, keepPlaces, keepTimes, prepareLayer } from './handWork'
+import { begunFrom } from './begunFrom'
 import type { PlanLine, PlanOptions, PlanPot, PlanQuestion } from './planLine'
 import { addPot, keepMoulds } from './resinWork'
 import { numbersOf, overlap, rangeOf, rangesOf, type Stint } from './stints'
@@ -34,7 +34,7 @@ function addLine(asked: Asked, line: PlanLine): void {
   let before: Stint[] = []
   if (fresh.length > 0)
     for (const step of asked.courseOf(recipe).before[0] ?? [])
-      before = asked.follow(before, addStep(asked, line, step, fresh))
+      before = goThrough(asked, line, step, { ranges: fresh, before })
   recipe.layers.forEach((_, i) => {
     if (i > 0) before = prepareLayer(asked, line, i, before)
     const stints = asked

@@ -1,4 +1,5 @@
 import { passesOf } from '../recipe'
+import { WORK_OF_LAYERS } from '../run'
 import { POURING, SANDING, type Entry, type Layer } from '../trade'
 import type { Asked, Mixing } from './asked'
 import { addHelpers } from './handWork'
@@ -8,6 +9,7 @@ import { mouldId } from './ids'
 import type { PlanLine, PlanPot } from './planLine'
 import { LONGEST_STINT_MIN, overlap, rangeOf, type Range, type Stint } from './stints'
 import { jobOf, keyOf } from './taskNames'
+import { notOver } from './told'
 
 /** A cup that may be poured stands no longer than this, minutes; a starting value. */
 const STANDS_MIN = 10
@@ -256,10 +258,13 @@ function addVisits(
   return (asked.courseOf(line.recipe).visits[index] ?? []).flatMap((step) =>
     step.at.flatMap((at, i) => {
       const due = pot.pouredMin === null ? at : Math.ceil(pot.pouredMin + at)
-      if (due < 0) return []
+      const doing = { what: step.key, visit: i, layer: layer.key }
+      const left = notOver(line, doing, rangeOf(pot))
+      const pieces = left.reduce((sum, range) => sum + range.pieces, 0)
+      if (due < 0 || pieces === 0) return []
       const durationMin = Math.min(
         LONGEST_STINT_MIN,
-        Math.max(1, Math.ceil(step.batchMin + step.pieceMin * pot.pieces)),
+        Math.max(1, Math.ceil(step.batchMin + step.pieceMin * pieces)),
       )
       const senseMin = makesSenseFor(step)
       const isLost =
@@ -274,7 +279,13 @@ function addVisits(
       const visit = asked.add(
         line,
         key,
-        { kind: 'step', title: step.name, potId: pot.id, personId: step.personId },
+        {
+          kind: 'step',
+          title: step.name,
+          potId: pot.id,
+          personId: step.personId,
+          does: { ...doing, ...rangeOf(pot), asks: step.asks },
+        },
         {
           durationMin,
           attended: true,
@@ -310,10 +321,13 @@ function addSanding(
   const sanded = at === null ? undefined : line.recipe.layers[at]
   if (at === null || !sanded) return cured.leave
   const layer = line.recipe.layers[index] as Layer
+  const doing = { what: WORK_OF_LAYERS.sanding, visit: null, layer: layer.key }
+  if (notOver(line, doing, rangeOf(pot)).length === 0) return cured.leave
+  const does = { ...doing, ...rangeOf(pot), asks: null }
   const sanding = asked.add(
     line,
     keyOf(layer, pot, 'sand'),
-    { kind: 'sand', title: `sand and wipe ${sanded.name}`, potId: pot.id },
+    { kind: 'sand', title: `sand and wipe ${sanded.name}`, potId: pot.id, does },
     {
       durationMin: Math.min(LONGEST_STINT_MIN, Math.ceil(SANDING.pieceMin * pot.pieces)),
       attended: true,

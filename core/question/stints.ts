@@ -27,6 +27,8 @@ export interface Stint extends Range {
   insideMin?: number
   /** Minutes of the task that come after it. */
   afterMin?: number
+  /** Somebody has told that it has begun. */
+  isBegun?: boolean
 }
 
 /** Whether two ranges share a piece. */

@@ -7,5 +7,18 @@ export {
   type PieceState,
 } from './foldPiece'
 export { foldRun } from './foldRun'
+export {
+  doingKey,
+  foldWork,
+  isOver,
+  WORK_KINDS,
+  WORK_OF_LAYERS,
+  type Doing,
+  type DoneTo,
+  type FoldedWork,
+  type WorkEvent,
+  type WorkKind,
+  type WorkState,
+} from './foldWork'
 export { RUN_EVENT_KINDS, type RunEventKind, type RunStepKind } from './kinds'
 export type * from './types'

@@ -143,6 +143,34 @@ export async function getOrder(db: Db, workspaceId: number, id: number): Promise
   return order ?? null
 }
 
+/** A line as work on it is told. */
+export interface StoredLine {
+  id: number
+  orderId: number
+  ownerId: number | null
+  recipeId: number
+  recipeVersion: number | null
+  quantity: number
+}
+/** Those of these lines that are there. */
+export const listLines = async (
+  db: Db,
+  workspaceId: number,
+  ids: readonly number[],
+): Promise<StoredLine[]> =>
+  (await db('order_lines')
+    .join('orders', 'orders.id', 'order_lines.order_id')
+    .where('order_lines.workspace_id', workspaceId)
+    .whereIn('order_lines.id', [...ids])
+    .select(
+      'order_lines.id',
+      'order_lines.order_id as orderId',
+      'orders.owner_id as ownerId',
+      'order_lines.recipe_id as recipeId',
+      'order_lines.recipe_version as recipeVersion',
+      'order_lines.quantity',
+    )) as StoredLine[]
+
 /** Whose each of these orders is. */
 export async function ownersByOrder(
   db: Db,

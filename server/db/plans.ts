@@ -2,6 +2,7 @@ import type { PlanObjective } from '../../core/plan'
 import type { Joint } from '../../core/question'
 import type { PlanTaskRow, PlanView } from '../../shared/types/plan'
 import { jointsSchema, lineIdsSchema, promisesSchema } from '../../shared/schemas/plans'
+import { taskWorkSchema } from '../../shared/schemas/work'
 import { NO_TERMS, termsSchema, type PlanTerms } from '../../shared/schemas/planTerms'
 import type { PromiseRow } from '../../shared/types/promises'
 import { jsonColumn } from './jsonColumn'
@@ -20,11 +21,12 @@ const promisesColumn = jsonColumn({
       before.map((promise) => ({ isMade: false, usesBox: false, odds: null, ...promise })),
   ],
 })
+const doesColumn = jsonColumn({ name: 'plan_tasks.does', schema: taskWorkSchema })
 const sandedColumn = jsonColumn({ name: 'plans.sanded_joints', schema: jointsSchema })
 const boxLinesColumn = jsonColumn({ name: 'plans.box_lines', schema: lineIdsSchema })
 
 /** A task as a plan stores it. */
-export type NewPlanTask = Omit<PlanTaskRow, 'startAt' | 'endAt' | 'station'> & {
+export type NewPlanTask = Omit<PlanTaskRow, 'startAt' | 'endAt' | 'station' | 'told'> & {
   startAt: Date
   endAt: Date
   stationId: number | null
@@ -81,6 +83,7 @@ export async function insertPlan(db: Db, workspaceId: number, plan: NewPlan): Pr
     place_id: task.placeId,
     binding: task.binding,
     with_key: task.withKey,
+    does: task.does && doesColumn.write(task.does),
   }))
   for (let from = 0; from < rows.length; from += ROWS_PER_INSERT)
     await db('plan_tasks').insert(rows.slice(from, from + ROWS_PER_INSERT))
@@ -196,6 +199,7 @@ interface TaskColumns {
   place_id: number | null
   binding: PlanTaskRow['binding']
   with_key: string | null
+  does: string | null
 }
 
 /** The newest plan with all its tasks by start, or null before the first. */
@@ -242,6 +246,8 @@ export async function getNewestPlan(db: Db, workspaceId: number): Promise<PlanVi
       placeId: row.place_id,
       binding: row.binding,
       withKey: row.with_key,
+      does: row.does === null ? null : doesColumn.read(row.does),
+      told: null,
     })),
   }
 }

@@ -21,7 +21,8 @@ import {
   promisesSchema,
 } from '../../shared/schemas/plans'
 import { termsSchema } from '../../shared/schemas/planTerms'
-import { schemaOf } from '../../shared/schemas/typed'
+import { orNull, schemaOf } from '../../shared/schemas/typed'
+import { taskWorkSchema } from '../../shared/schemas/work'
 import type { GatheredMix, MovedTask } from '../../shared/types/proposals'
 import { jsonColumn } from './jsonColumn'
 import type { NewPlan } from './plans'
@@ -63,6 +64,7 @@ const task = () =>
     placeId: id().nullable().defined(),
     binding: oneOf(BINDINGS).required(),
     withKey: text(200).nullable().defined(),
+    does: orNull(taskWorkSchema),
   }).required()
 
 export const outcomeColumn = jsonColumn({
@@ -90,6 +92,11 @@ export const outcomeColumn = jsonColumn({
     ({ sandLines: _sanded, ...before }: { sandLines: number[] }) => ({
       ...before,
       sandedJoints: [],
+    }),
+    // What hands tell of a task is told of what is planned since.
+    ({ tasks, ...before }: { tasks: object[] }) => ({
+      ...before,
+      tasks: tasks.map((one) => ({ does: null, ...one })),
     }),
   ],
 })

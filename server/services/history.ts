@@ -39,7 +39,9 @@ async function requireSeen(who: Who, subject: Subject, id: number): Promise<void
   if (may(who, 'see orders', [null])) return
   const db = database()
   switch (subject) {
+    // Work is told of the order that it is done for.
     case 'order':
+    case 'work':
       return requireMay(who, 'see orders', [
         found(await getOrder(db, who.workspaceId, id), 'order').ownerId,
       ])

@@ -60,6 +60,12 @@ export const notNegative = () => num().min(0)
 export const whole = () => num().integer()
 export const flag = () => boolean().strict()
 export const text = (most = 200) => string().strict().max(most)
+/** A key that a sender made up for what it sends. */
+export const uuid = () =>
+  text(36).matches(
+    /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/,
+    'must be a UUID',
+  )
 /** Words that the application put together itself: as long as what they list. */
 export const told = () => text(1_000_000).defined('is missing')
 /** A name that somebody must be able to read back: not empty, not only blanks. */

@@ -14,6 +14,7 @@ import {
   positive,
   text,
   told,
+  uuid,
   whole,
 } from './fields'
 import { narrowed, schemaOf } from './typed'
@@ -21,11 +22,6 @@ import { narrowed, schemaOf } from './typed'
 /** A run event as it travels: the key makes sending it twice harmless. */
 export type KeyedRunEvent = RunEvent & { key: string }
 
-const uuid = () =>
-  text(36).matches(
-    /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/,
-    'must be a UUID',
-  )
 const runEvent = (at = givenInstantMs()) =>
   narrowed<KeyedRunEvent>()(
     exact({

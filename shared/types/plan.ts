@@ -1,5 +1,6 @@
 import type { Binding, Pin, PlanRequest, PlannedTask } from '../../core/plan'
-import type { TaskKind } from '../../core/question'
+import type { TaskKind, TaskWork } from '../../core/question'
+import type { WorkState } from '../../core/run'
 import type { PlanTerms } from '../schemas/planTerms'
 import type { PromiseRow } from './promises'
 
@@ -18,6 +19,17 @@ export interface PlanTaskRow {
   placeId: number | null
   binding: Binding
   withKey: string | null
+  /** What hands tell of it; null for what is told at the bench, and for what lies. */
+  does: TaskWork | null
+  /** What they have told; null where that is nothing. */
+  told: TaskTold | null
+}
+/** How work stands, on all of its pieces. */
+export interface TaskTold {
+  kind: WorkState['kind']
+  at: string
+  personId: number
+  untilAt: string | null
 }
 
 export interface PlanView {

@@ -169,6 +169,13 @@ const WORDS: Words = {
     'worked out': 'a plan was worked out',
     'let go': 'let a plan go',
   },
+  work: {
+    begun: 'began work on it',
+    done: 'did work on it',
+    skipped: 'skipped work on it',
+    'put off': 'put work on it off',
+    'taken back': 'took back what was told of its work',
+  },
   run: {
     begun: 'began the pot',
     'gone on': 'went on with the pot',

@@ -39,6 +39,8 @@ const ISSUE_WORDS: OtherWords = {
   'stl-empty': () => 'holds no triangle',
   'samples-out-of-range': ({ most }) => `must be a whole number from 1 to ${most}`,
 
+  'milestone-unknown': () => 'is not among the milestones of this resin',
+  'window-backwards': () => 'must not come before what opens it',
   'starts-before-profile': () => 'lies before the first temperature of the profile',
 
   'outline-crosses': () => 'the outline crosses or touches itself',
@@ -163,6 +165,13 @@ const ISSUE_WORDS: OtherWords = {
   'keeps-recipe': () => 'has been begun already; add a line of its own for another recipe',
   'owner-unknown': () => 'names somebody who is not in the workshop',
   'place-unknown': () => 'names a place that does not exist',
+  'work-unknown': () => 'is no work of this order any more: its recipe has changed, or it is gone',
+  'only-so-many-pieces': ({ pieces }) =>
+    `must be among the ${pieces} ${pieces === 1 ? 'piece' : 'pieces'} of this line`,
+  'not-here-any-more': () => 'is nobody of this workshop',
+  'say-why': () => 'is missing: say why in a few words',
+  'put-off-until': () => 'must be later than now: say until when',
+  'answer-asked': ({ question }) => `is asked: ${question}`,
   'not-yet': () =>
     'cannot have happened: it lies more than a day ahead; see what time this device shows',
   'layers-missing': ({ layers }) =>

@@ -53,6 +53,30 @@ describe('what is read again', () => {
   })
 })
 
+test('what happens while a store is read for the first time is read after it', async () => {
+  const [{ keepLive, itHappened }, { ref }] = await Promise.all([
+    import('../../app/live/happened'),
+    import('vue'),
+  ])
+  const isRead = ref(false)
+  let reads = 0
+  keepLive(
+    ({ subject }) => subject === 'piece',
+    () => isRead.value,
+    () => Promise.resolve(reads++),
+  )
+  await itHappened(event('piece', 1))
+  await itHappened(event('resin', 1))
+  await wait(SETTLED_MS)
+  expect(reads).toBe(0)
+  isRead.value = true
+  await wait(SETTLED_MS)
+  expect(reads).toBe(1)
+  await itHappened(event('piece', 1))
+  await wait(SETTLED_MS)
+  expect(reads).toBe(2)
+})
+
 describe('orders that others take and change', () => {
   const aStore = async () => {
     const [{ useOrderStore }, { itHappened, itIsLost }] = await Promise.all([

@@ -39,6 +39,8 @@ const task = (
   placeId: null,
   binding: 'none',
   withKey: null,
+  does: null,
+  told: null,
   ...changes,
 })
 const promise = (

@@ -11,6 +11,7 @@ const task = (id: string, durationMin: number) => ({
 const question = (lags: PlanLag[]): PlanQuestion => ({
   parts: new Map(),
   lost: [],
+  inHands: new Map(),
   underWay: new Set(),
   meaning: new Map(
     ['face', 'back'].map((id) => [

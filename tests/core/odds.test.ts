@@ -11,7 +11,7 @@ import {
   type OddsAnswer,
   type OddsRequest,
 } from '../../core/odds'
-import { normalQuantile } from '../../core/odds/normal'
+import { normalQuantile } from '../../core/normal'
 import { plan, type PlanAnswer, type PlannedTask, type PlanRequest } from '../../core/plan'
 
 const neverAsked = {

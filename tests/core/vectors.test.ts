@@ -6,31 +6,40 @@ import { issueWords } from '../../shared/words'
 
 const firstSegment = (path: string) => path.split(/[.[]/)[0]
 
-describe.each(['mix', 'rescue', 'tint', 'ladder', 'size', 'outline', 'cure', 'cost', 'split'])(
-  '%s',
-  (operation) => {
-    test.each(readVectors(operation).map((vector) => [vector.id, vector] as const))(
-      '%s',
-      (_id, vector) => {
-        const result = compute(operation, JSON.parse(vector.requestText), 0)
-        if (!vector.error) {
-          expect(
-            result.ok ? differsAt(vector.answer, result.value, vector.tolerance) : result,
-          ).toBeNull()
-          return
-        }
-        expect(result.ok).toBe(false)
-        if (result.ok) return
-        expect(result.code).toBe(vector.error.code)
-        expect(result.issues.every((issue) => issueWords(issue) !== '')).toBe(true)
-        if (vector.error.paths)
-          expect(new Set(result.issues.map((issue) => firstSegment(issue.path)))).toEqual(
-            new Set(vector.error.paths.map(firstSegment)),
-          )
-      },
-    )
-  },
-)
+describe.each([
+  'mix',
+  'rescue',
+  'tint',
+  'ladder',
+  'size',
+  'outline',
+  'cure',
+  'cure-band',
+  'cautions',
+  'cost',
+  'split',
+])('%s', (operation) => {
+  test.each(readVectors(operation).map((vector) => [vector.id, vector] as const))(
+    '%s',
+    (_id, vector) => {
+      const result = compute(operation, JSON.parse(vector.requestText), 0)
+      if (!vector.error) {
+        expect(
+          result.ok ? differsAt(vector.answer, result.value, vector.tolerance) : result,
+        ).toBeNull()
+        return
+      }
+      expect(result.ok).toBe(false)
+      if (result.ok) return
+      expect(result.code).toBe(vector.error.code)
+      expect(result.issues.every((issue) => issueWords(issue) !== '')).toBe(true)
+      if (vector.error.paths)
+        expect(new Set(result.issues.map((issue) => firstSegment(issue.path)))).toEqual(
+          new Set(vector.error.paths.map(firstSegment)),
+        )
+    },
+  )
+})
 
 describe('pots', () => {
   interface Grouping {

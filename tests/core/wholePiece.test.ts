@@ -1,48 +1,15 @@
 import { describe, expect, test } from '@jest/globals'
 import { costBatch } from '../../core/pot'
-import {
-  makerId,
-  mouldId,
-  openJoints,
-  placeId,
-  planRequest,
-  stationId,
-  type JointKey,
-  type PlanLine,
-} from '../../core/question'
-import { checkPlan, plan } from '../../core/plan'
+import { makerId, mouldId, openJoints } from '../../core/question'
 import { checkBending, checkCourse, inclusionMl, layerBelow, sizePiece } from '../../core/recipe'
-import {
-  newMix,
-  newPour,
-  newStep,
-  type Entry,
-  type Layer,
-  type Material,
-  type Recipe,
-  type StepKind,
-} from '../../core/trade'
-import { layer, recipe, resin, rules, step } from '../fixtures/studio'
+import { newStep, type Entry, type Layer, type Material, type Recipe } from '../../core/trade'
+import { entries, made, planned, withCourse, work, workroom } from '../fixtures/planned'
+import { recipe, resin, rules, step } from '../fixtures/studio'
 
 const sized = (one: Recipe) => {
   const answer = sizePiece(one)
   if (!answer.ok) throw new Error(JSON.stringify(answer.issues))
   return answer.value.layers
-}
-/** A recipe whose layers and course are changed after it is made. */
-const made = (
-  layers: (Partial<Layer> & { name: string })[],
-  more: Partial<Recipe> = {},
-): Recipe => {
-  const plain = recipe({
-    layers: layers.map(({ name }, i) => layer({ id: i + 1, name })),
-    steps: [],
-  })
-  return {
-    ...plain,
-    ...more,
-    layers: plain.layers.map((one, i) => ({ ...one, ...layers[i] })),
-  }
 }
 const COAT = { coat: { thicknessMm: 2, sideHeightMm: 10, sideThicknessMm: 1 } }
 
@@ -92,95 +59,6 @@ describe('what a layer lies on', () => {
     expect(board.layers.map((_, i) => layerBelow(board, i))).toEqual([null, 0, null])
   })
 })
-
-const days = Array.from({ length: 40 }, (_, day): [number, number] => [
-  day * 1440 + 480,
-  day * 1440 + 1080,
-])
-const workroom = {
-  makers: [1, 2].map((id) => ({
-    id: makerId.of(id),
-    skills: ['pour', 'finish', 'paint', 'pack'],
-    shifts: days,
-  })),
-  stations: ['bench', 'pour table', 'sander', 'finishing bench'].map((kind, i) => ({
-    id: stationId.of(i + 1),
-    kind,
-    room: i < 2 ? 'pour' : 'finish',
-  })),
-  places: [{ id: placeId.of(1), kind: 'rack', room: 'pour', areaCm2: 2000 }],
-  moulds: [1, 2].map((id) => ({ id: mouldId.of(id), count: 4 })),
-  ownOnly: [],
-  range: { coldC: 20, warmC: 20 },
-  box: null,
-}
-function planned(
-  one: Recipe,
-  {
-    sanded = [],
-    quantity = 1,
-    where = {},
-    paths = {},
-  }: {
-    sanded?: JointKey[]
-    quantity?: number
-    where?: Partial<typeof workroom>
-    paths?: Partial<PlanLine>
-  } = {},
-) {
-  const line: PlanLine = {
-    id: 1,
-    recipe: one,
-    owner: null,
-    quantity,
-    promisedMin: 20_000,
-    weight: 1,
-    inParts: false,
-    demoulded: new Set(),
-    good: new Set(),
-    pots: one.layers.map(({ id }, i) => ({
-      id: i + 1,
-      layerId: id,
-      firstPiece: 1,
-      pieces: quantity,
-      stirMin: 4,
-      restMin: 6,
-      pourMin: 4,
-      workMin: 40,
-      pouredMin: null,
-      heatedUntilMin: null,
-    })),
-    ...paths,
-  }
-  const question = planRequest({
-    horizonMin: 40 * 1440,
-    lines: [line],
-    resins: new Map([[1, resin]]),
-    workroom: { ...workroom, ...where },
-    rules,
-    paths: { sanded: new Set(sanded), boxLines: new Set() },
-    iterations: 10,
-    seed: 1,
-  })
-  const solved = plan(question.request, { now: () => 0, startedAt: 0 })
-  const at = (title: string) => {
-    if (!solved.ok) throw new Error(JSON.stringify(solved.issues))
-    expect(checkPlan(question.request, solved.value.tasks)).toEqual([])
-    const task = solved.value.tasks.find(({ id }) => question.meaning.get(id)?.title === title)
-    if (!task) throw new Error(`no task ${title}`)
-    return task
-  }
-  const asked = (title: string) =>
-    question.request.tasks.find(({ id }) => question.meaning.get(id)?.title === title)
-  return { line, question, solved, at, asked }
-}
-const entries = (...kinds: [StepKind, Partial<Entry>][]): Entry[] =>
-  kinds.map(([kind, changes], i) => ({ ...newStep(kind, `s${i}`, null), ...changes }))
-const withCourse = (one: Recipe, course: Entry[]): Recipe => ({ ...one, course })
-const work = (key: string, at: number): Entry[] => [
-  newMix(`m${at}`, key, { stirMin: 4, secondCup: false }),
-  newPour(`p${at}`, key, { cup: 'c1' }, 4),
-]
 
 describe('what several do together', () => {
   const bent = (hands?: number) =>

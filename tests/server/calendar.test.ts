@@ -28,6 +28,8 @@ const task = (changes: Partial<PlanTaskRow> = {}): PlanTaskRow => ({
   placeId: null,
   binding: 'lag',
   withKey: null,
+  does: null,
+  told: null,
   ...changes,
 })
 const source = (changes: Partial<CalendarSource> = {}): CalendarSource => ({

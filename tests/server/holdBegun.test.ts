@@ -12,6 +12,7 @@ const question = (
   meaning: new Map(),
   parts: new Map(),
   lost: [],
+  inHands: new Map(),
   underWay: new Set(underWay),
   request: {
     horizonMin: HORIZON,

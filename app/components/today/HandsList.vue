@@ -5,11 +5,17 @@ import type { PlanTaskRow } from '~~/shared/types/plan'
 const { tasks, now } = defineProps<{ tasks: readonly PlanTaskRow[]; now: number }>()
 const plan = usePlanStore()
 const workshop = useWorkshopStore()
-const { clock, local } = useWhen()
+const { clock, local, short } = useWhen()
 
 const orderTitle = computed(
   () => new Map((plan.plan?.promises ?? []).map((promise) => [promise.orderId, promise.title])),
 )
+/** What somebody has told of it and is not over. */
+function standsWords({ told }: PlanTaskRow): string {
+  if (told?.kind === 'begun')
+    return `begun ${clock(told.at)}, ${workshop.people.get(told.personId)?.name ?? ''}`
+  return told?.kind === 'put off' && told.untilAt ? `put off until ${short(told.untilAt)}` : ''
+}
 const today = computed(() => local(new Date(now).toISOString()))
 const rows = computed(() =>
   tasks.map((task) => {
@@ -27,6 +33,7 @@ const rows = computed(() =>
       order: orderTitle.value.get(task.orderId),
       where: task.station ? `${who}, ${task.station}` : who,
       bench: task.kind === 'mix' && pot ? `/bench/${task.potId}` : null,
+      stands: standsWords(task),
     }
   }),
 )
@@ -50,12 +57,15 @@ const rows = computed(() =>
         ><span :class="{ 'font-semibold': !row.isNow }">{{ row.task.title }}</span
         >{{ ' ' }} <span class="font-normal text-soft">{{ row.order }}</span><br /><span
           class="text-sm font-normal text-soft"
-          >{{ row.where }}</span
+          >{{ row.where
+          }}<template v-if="row.stands"
+            >; <span class="font-semibold text-ink">{{ row.stands }}</span></template
+          ></span
         ></span
       >
       <NuxtLink v-if="row.bench" :to="row.bench" class="quiet slim inline-grid place-content-center"
         >bench</NuxtLink
-      ><span v-else />
+      ><TaskActs v-else-if="row.task.does" :task="row.task" /><span v-else />
     </li>
   </ol>
 </template>

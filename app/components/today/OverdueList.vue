@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import type { PlanTaskRow } from '~~/shared/types/plan'
 
-/** Pots that should have been mixed by now. */
+/** What should have been done by now. */
 const { tasks } = defineProps<{ tasks: readonly PlanTaskRow[] }>()
 const plan = usePlanStore()
 const workshop = useWorkshopStore()
 const { short } = useWhen()
 const rows = computed(() =>
-  tasks.flatMap((task) => {
+  tasks.map((task) => {
     const pot = plan.potById.get(task.potId ?? 0)
     const who = workshop.people.get(task.personId ?? 0)?.name
-    return pot ? [{ task, pot, due: `should have been done ${short(task.endAt)}, ${who}` }] : []
+    return { task, pot, due: `should have been done ${short(task.endAt)}, ${who}` }
   }),
 )
 </script>
@@ -24,12 +24,15 @@ const rows = computed(() =>
         :key="task.key"
         class="grid grid-cols-[2rem_minmax(0,1fr)_auto] items-center gap-3 border-b border-hair py-1.5"
       >
-        <PotMark :letter="pot.letter" :tint="pot.tint" />
+        <PotMark v-if="pot" :letter="pot.letter" :tint="pot.tint" /><span v-else />
         <span
           ><span class="font-semibold">{{ task.title }}</span
           >{{ ' ' }} <span class="text-soft">{{ due }}</span></span
         >
-        <NuxtLink :to="`/bench/${pot.id}`" class="quiet slim inline-grid place-content-center"
+        <TaskActs v-if="task.does" :task="task" /><NuxtLink
+          v-else-if="pot"
+          :to="`/bench/${pot.id}`"
+          class="quiet slim inline-grid place-content-center"
           >bench</NuxtLink
         >
       </li>

@@ -1,14 +1,15 @@
 import { said } from '../../../shared/words'
 import { ladder, tint } from '../../../core/colour'
 import { cost } from '../../../core/cost'
-import { cure } from '../../../core/cure'
+import { cautions } from '../../../core/caution'
+import { cure, cureBand } from '../../../core/cure'
 import { mix, rescue } from '../../../core/mix'
 import { odds } from '../../../core/odds'
 import { outline } from '../../../core/outline'
 import { plan } from '../../../core/plan'
 import { pots } from '../../../core/pots'
 import { checkLayer, chooseResin } from '../../../core/resin'
-import { issue, refuse, type Result } from '../../../core/result'
+import { answer, issue, refuse, type Result } from '../../../core/result'
 import { size } from '../../../core/size'
 import { split } from '../../../core/split'
 import { surplus } from '../../../core/surplus'
@@ -37,6 +38,8 @@ const OPERATIONS: Record<ComputeOperation, Operation> = {
   size: operation(COMPUTE_SCHEMAS.size, size),
   outline: operation(COMPUTE_SCHEMAS.outline, outline),
   cure: operation(COMPUTE_SCHEMAS.cure, cure),
+  'cure-band': operation(COMPUTE_SCHEMAS['cure-band'], cureBand),
+  cautions: operation(COMPUTE_SCHEMAS.cautions, (request) => answer(cautions(request))),
   pots: operation(COMPUTE_SCHEMAS.pots, pots),
   cost: operation(COMPUTE_SCHEMAS.cost, cost),
   plan: operation(COMPUTE_SCHEMAS.plan, (request, startedAt) =>

@@ -193,46 +193,64 @@ async function plannedFor(
  * Demoulds or judges a piece, or takes the last of these back; each is written in its log. What
  * failed gets pots to be made again from, and gives them back when that is taken back.
  */
-export async function actOnPiece(
+export const actOnPiece = (
   who: Who,
   id: number,
   act: Act,
-  input: { version: number; note: string; soItIs?: boolean },
+  input: Acting,
   now: Date,
-): Promise<PieceLog> {
-  return inTurn(who.workspaceId, async (trx) => {
-    const piece = await pieceFor(trx, who, id, 'work on pieces')
-    if (piece.version === input.version && !ALLOWED[act].includes(piece.state)) {
-      throw new AppError(
-        'invalid-input',
-        `This piece is ${piece.state}; it cannot be ${act === 'taken back' ? act : `made ${act}`} now.`,
-      )
-    }
-    const log = (await pieceLogs(trx, who.workspaceId, [id])).get(id) ?? []
-    const { state, placeId } = foldPiece([...log, { kind: act, at: now }])
-    const saved = await rows.updatePiece(
-      trx,
-      who.workspaceId,
-      { id, version: input.version },
-      { state, placeId },
-      now,
-    )
-    savedOrConflict(saved, await rows.getPiece(trx, who.workspaceId, id), 'piece')
-    if (FINISHES.includes(act) && !input.soItIs) await requireAllPoured(trx, who.workspaceId, piece)
-    await rows.addPieceEvents(trx, who.workspaceId, [
-      {
-        pieceId: id,
-        kind: act,
-        at: now,
-        plannedAt: await plannedFor(trx, who, piece, act),
-        personId: who.personId,
-        note: input.note,
-      },
-    ])
-    await arrangePots(trx, who.workspaceId, (line) => line.id === piece.orderLineId, now)
-    tellOf(trx, who, id, ACT_KINDS[act], now)
+): Promise<PieceLog> =>
+  inTurn(who.workspaceId, async (trx) => {
+    const lineId = await actIn(trx, who, { id, act, input }, now)
+    await arrangePots(trx, who.workspaceId, (line) => line.id === lineId, now)
     return readLog(trx, who, id)
   })
+
+interface Acting {
+  version: number
+  note: string
+  soItIs?: boolean
+}
+/**
+ * The same within a transaction that has taken the workshop's turn, for several pieces of a line.
+ * @returns the line
+ */
+export async function actIn(
+  trx: Db,
+  who: Who,
+  { id, act, input }: { id: number; act: Act; input: Acting },
+  now: Date,
+): Promise<number> {
+  const piece = await pieceFor(trx, who, id, 'work on pieces')
+  if (piece.version === input.version && !ALLOWED[act].includes(piece.state)) {
+    throw new AppError(
+      'invalid-input',
+      `This piece is ${piece.state}; it cannot be ${act === 'taken back' ? act : `made ${act}`} now.`,
+    )
+  }
+  const log = (await pieceLogs(trx, who.workspaceId, [id])).get(id) ?? []
+  const { state, placeId } = foldPiece([...log, { kind: act, at: now }])
+  const saved = await rows.updatePiece(
+    trx,
+    who.workspaceId,
+    { id, version: input.version },
+    { state, placeId },
+    now,
+  )
+  savedOrConflict(saved, await rows.getPiece(trx, who.workspaceId, id), 'piece')
+  if (FINISHES.includes(act) && !input.soItIs) await requireAllPoured(trx, who.workspaceId, piece)
+  await rows.addPieceEvents(trx, who.workspaceId, [
+    {
+      pieceId: id,
+      kind: act,
+      at: now,
+      plannedAt: await plannedFor(trx, who, piece, act),
+      personId: who.personId,
+      note: input.note,
+    },
+  ])
+  tellOf(trx, who, id, ACT_KINDS[act], now)
+  return piece.orderLineId
 }
 
 export async function movePiece(

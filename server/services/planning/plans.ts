@@ -1,13 +1,13 @@
 import type { PlanView } from '../../../shared/types/plan'
 import { database } from '../../db/database'
 import { ownersByOrder } from '../../db/orders'
-import { getNewestPlan } from '../../db/plans'
 import { may, withoutTitles } from '../rights'
+import { newestPlan } from './newestPlan'
 import type { Who } from '../Who'
 
 /** The plan that holds now; null before the first was made. */
 export async function currentPlan(who: Who): Promise<PlanView | null> {
-  const plan = await getNewestPlan(database(), who.workspaceId)
+  const plan = await newestPlan(database(), who.workspaceId)
   return plan && planFor(who, plan)
 }
 

@@ -8,7 +8,7 @@ import { numbersOf } from './portionsOf'
 /** When pieces last turned out so that they have to be made again, by line and number. */
 export type Failures = ReadonlyMap<string, Date>
 
-const keyOf = (lineId: number, number: number) => `${lineId}/${number}`
+export const failureKey = (lineId: number, number: number) => `${lineId}/${number}`
 
 export async function readFailures(
   db: Db,
@@ -19,7 +19,7 @@ export async function readFailures(
   return new Map(
     logs.flatMap(({ lineId, number, events }) => {
       const { failedAt } = foldPiece(events)
-      return failedAt ? [[keyOf(lineId, number), failedAt] as const] : []
+      return failedAt ? [[failureKey(lineId, number), failedAt] as const] : []
     }),
   )
 }
@@ -31,7 +31,7 @@ export function counting(pot: StoredPot, failures: Failures): StoredPot {
   const portions = pot.portions.flatMap((portion) => {
     const numbers = numbersOf(portion)
     const left = numbers.filter((number) => {
-      const failedAt = failures.get(keyOf(portion.lineId, number))
+      const failedAt = failures.get(failureKey(portion.lineId, number))
       return !failedAt || failedAt < pouredAt
     })
     if (left.length === numbers.length) return [portion]
@@ -54,7 +54,7 @@ export async function countingLayers(
   const failures = await readFailures(db, workspaceId, lineIds)
   const poured = await pouredLayers(db, workspaceId, lineIds)
   return poured.filter(({ lineId, number, at }) => {
-    const failedAt = failures.get(keyOf(lineId, number))
+    const failedAt = failures.get(failureKey(lineId, number))
     return !failedAt || failedAt < at
   })
 }

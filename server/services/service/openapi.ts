@@ -38,6 +38,7 @@ import { planAskSchema, restorePlanSchema } from '../../../shared/schemas/propos
 import { newRecipeSchema, recipeSchema } from '../../../shared/schemas/recipes'
 import { newResinSchema, resinSchema } from '../../../shared/schemas/resins'
 import { runEventsSchema, startRunSchema } from '../../../shared/schemas/runs'
+import { workSchema } from '../../../shared/schemas/work'
 
 interface Route {
   /** What of the table of rights it takes; null where nobody needs a right for it. */
@@ -409,6 +410,11 @@ export const ROUTES: Record<string, Route> = {
     action: 'pour pots',
     summary: 'Add to the log of a run; sending twice is harmless',
     body: asSchema(runEventsSchema),
+  },
+  'POST /api/work': {
+    action: 'work on pieces',
+    summary: 'Tell what hands did, or have begun, skipped or put off; sending twice is harmless',
+    body: asSchema(workSchema),
   },
   'GET /api/pieces': { action: 'see the racks', summary: 'What lies where, and what opens when' },
   'GET /api/pieces/{id}': { action: 'see pieces', summary: 'The log of a piece' },

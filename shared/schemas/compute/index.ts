@@ -1,7 +1,8 @@
 import type { Schema } from 'yup'
 import { ladderSchema, tintSchema } from './colour'
 import { costSchema } from './cost'
-import { cureSchema } from './cure'
+import { cautionsSchema } from './caution'
+import { cureBandSchema, cureSchema } from './cure'
 import { mixSchema, rescueSchema } from './mix'
 import { oddsSchema } from './odds'
 import { outlineSchema } from './outline'
@@ -24,6 +25,8 @@ export const COMPUTE_SCHEMAS = {
   size: sizeSchema,
   outline: outlineSchema,
   cure: cureSchema,
+  'cure-band': cureBandSchema,
+  cautions: cautionsSchema,
   pots: potsSchema,
   cost: costSchema,
   plan: planSchema,

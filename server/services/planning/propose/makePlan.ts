@@ -3,7 +3,7 @@ import type { PlanView } from '../../../../shared/types/plan'
 import { NO_TERMS } from '../../../../shared/schemas/planTerms'
 import type { AskKind } from '../../../../shared/schemas/proposals'
 import { database } from '../../../db/database'
-import { getKeptPlan, getNewestPlan, insertPlan, newestPlanId, ownIdOf } from '../../../db/plans'
+import { getKeptPlan, insertPlan, newestPlanId, ownIdOf } from '../../../db/plans'
 import { tell } from '../../../events/tell'
 import { AppError } from '../../AppError'
 import { inTurn } from '../../transactions'
@@ -12,6 +12,7 @@ import type { Weigh } from '../choose/oddsOf'
 import { arrangeAllPots } from '../../pots/arrangePots'
 import { readSituation } from '../situation/situation'
 import type { Solve } from '../choose/planAll'
+import { newestPlan } from '../newestPlan'
 import { workOut } from './workOut'
 
 /** Odds in this very thread, for where nobody waits. */
@@ -37,7 +38,7 @@ export async function makePlan(
 ): Promise<PlanView> {
   for (let tries = 0; tries < MOST_TRIES; tries++) {
     if (await planUponNewest(who, { solve, now, weigh, kind }))
-      return (await getNewestPlan(database(), who.workspaceId)) as PlanView
+      return (await newestPlan(database(), who.workspaceId)) as PlanView
   }
   throw new AppError(
     'conflict',

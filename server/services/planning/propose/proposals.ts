@@ -5,7 +5,6 @@ import type { GatheredMix, MovedTask, Proposal } from '../../../../shared/types/
 import { database } from '../../../db/database'
 import {
   getKeptPlan,
-  getNewestPlan,
   insertPlan,
   newestPlanId,
   ownIdOf,
@@ -27,6 +26,7 @@ import type { Who } from '../../Who'
 import type { Weigh } from '../choose/oddsOf'
 import { readSituation, type Situation } from '../situation/situation'
 import type { Solve } from '../choose/planAll'
+import { newestPlan } from '../newestPlan'
 import { workOut, type WorkedOut } from './workOut'
 import { MS_PER_DAY, MS_PER_MIN } from '../../../../core/units'
 
@@ -97,7 +97,7 @@ function viewOf({ workspaceId: _workspace, outcome, ...proposal }: rows.StoredPr
       })),
       tasks: outcome.tasks
         .filter((task) => task.endAt > task.startAt)
-        .map(({ stationId: _station, ...task }): PlanTaskRow => task),
+        .map(({ stationId: _station, ...task }): PlanTaskRow => ({ ...task, told: null })),
     },
   }
 }
@@ -232,7 +232,7 @@ export async function acceptProposal(who: Who, id: number, now: Date): Promise<P
       at: now,
     })
   })
-  return (await getNewestPlan(database(), workspaceId)) as PlanView
+  return (await newestPlan(database(), workspaceId)) as PlanView
 }
 
 /** What people would have done on the gathering table. */
@@ -253,7 +253,7 @@ async function stillThere(
   const wanted = [...new Set(tasks.flatMap((task) => (task.potId === null ? [] : [task.potId])))]
   const there = await existingPots(db, workspaceId, wanted)
   if (wanted.some((pot) => !there.has(pot)))
-    throw changedMeanwhile(await getNewestPlan(db, workspaceId))
+    throw changedMeanwhile(await newestPlan(db, workspaceId))
   return tasks
 }
 
@@ -267,7 +267,7 @@ async function requireNewest(
   expected: number | null,
 ): Promise<KeptPlan | null> {
   const holds = await getKeptPlan(db, workspaceId)
-  if ((holds?.id ?? null) !== expected) throw changedMeanwhile(await getNewestPlan(db, workspaceId))
+  if ((holds?.id ?? null) !== expected) throw changedMeanwhile(await newestPlan(db, workspaceId))
   return holds
 }
 
@@ -342,5 +342,5 @@ export async function restorePlan(
       at: now,
     })
   })
-  return (await getNewestPlan(db, workspaceId)) as PlanView
+  return (await newestPlan(db, workspaceId)) as PlanView
 }

@@ -152,6 +152,7 @@ function storedTasks(
         placeId: placeId.rowOrNull(task.place),
         binding: why.get(task.id)?.binding ?? 'none',
         withKey: why.get(task.id)?.with ?? null,
+        does: meaning.does ?? null,
       },
     ]
   })

@@ -4,8 +4,9 @@ import { foldPiece } from '../../../../core/run'
 import { countByState, logsOfMadeAgain } from '../../../db/pieceLogs'
 import type { Db } from '../../../db/rows'
 import { recentPours } from '../../../db/runs'
+import { recentWork } from '../../../db/work'
 
-/** The newest so many pours say how even hands work. */
+/** The newest so many pours, and as much other work, say how even hands work. */
 const POURS = 300
 /** A pour that took that many times as long or short was left standing, or its clock was. */
 const STRAYS = 5
@@ -18,8 +19,9 @@ export async function readExperience(
   workspaceId: number,
   yieldPct: number,
 ): Promise<OddsBasis> {
-  const [pours, states, madeAgain] = await Promise.all([
+  const [pours, work, states, madeAgain] = await Promise.all([
     recentPours(db, workspaceId, POURS),
+    recentWork(db, workspaceId, POURS),
     countByState(db, workspaceId),
     logsOfMadeAgain(db, workspaceId),
   ])
@@ -31,7 +33,7 @@ export async function readExperience(
       0,
     )
   const judged = good + (states.get('rework') ?? 0) + (states.get('lost') ?? 0) + failedBefore
-  const ratios = pours
+  const ratios = [...pours, ...work]
     .map(({ tookMin, plannedMin }) => tookMin / plannedMin)
     .filter((ratio) => ratio > 1 / STRAYS && ratio < STRAYS)
   return {

@@ -1,5 +1,12 @@
 import { potOf } from '../../../../core/pot'
-import { boxTaskOf, makerId, type PlanLine, type PlanPot } from '../../../../core/question'
+import {
+  boxTaskOf,
+  makerId,
+  type PlanLine,
+  type PlanPot,
+  type ToldWork,
+} from '../../../../core/question'
+import type { FoldedWork } from '../../../../core/run'
 import type { Order } from '../../../../shared/types/orders'
 import type { StoredPiece } from '../../../db/pieces'
 import type { StoredPot } from '../../../db/pots'
@@ -21,11 +28,13 @@ export interface LinesContext {
   origin: Date
   /** By task of the plan so far: when what lies in the heated box comes out of it. */
   heatedUntil: ReadonlyMap<string, Date>
+  /** By line: how its other work stands. */
+  work: ReadonlyMap<number, FoldedWork>
 }
 
 /** What is left to do of an order, line by line, as the plan request wants it. */
 export function planLines(order: Order, context: LinesContext): PlanLine[] {
-  const { shelf, pots, pieces, origin } = context
+  const { shelf, pots, pieces, origin, work } = context
   return order.lines.flatMap((line) => {
     const recipe = shelf.recipeOf(line)
     const own = pots
@@ -52,10 +61,30 @@ export function planLines(order: Order, context: LinesContext): PlanLine[] {
         good,
         demoulded: new Set([...numbersOf(['demoulded']), ...good]),
         pots: own,
+        told: toldWork(work.get(line.id), origin),
       },
     ]
   })
 }
+
+/** How work stands, on the plan's clock. */
+const toldWork = (work: FoldedWork | undefined, origin: Date): ToldWork =>
+  new Map(
+    [...(work ?? [])].map(([key, byPiece]) => [
+      key,
+      new Map(
+        [...byPiece].map(([number, { kind, at, untilAt, personId }]) => [
+          number,
+          {
+            kind,
+            atMin: minutesAt(origin, at),
+            untilMin: untilAt && minutesAt(origin, untilAt),
+            maker: makerId.of(personId),
+          },
+        ]),
+      ),
+    ]),
+  )
 
 /**
  * What a pot pours for one line; how long it is stirred, rests and stays workable hangs on all that

@@ -29,6 +29,7 @@ import { readExperience } from './experience'
 import { planLines } from './planLines'
 import { counting, readFailures } from '../../pots/failures'
 import { readShelf, type Shelf } from '../../pots/shelf'
+import { readWork } from '../../work/readWork'
 import { supposedOrders, supposedPots, withSupposedMoulds } from './suppose'
 import { withArrivals, resinArrivals } from './supplies'
 import { withShiftChanges } from './terms'
@@ -104,6 +105,7 @@ async function situationIn(
   )
   const lineIds = realLines.map((line) => line.id)
   const failures = await readFailures(db, workspaceId, lineIds)
+  const work = await readWork(db, workspaceId, lineIds, failures)
   const real = (await listPotsOfLines(db, workspaceId, lineIds)).map((pot) =>
     counting(pot, failures),
   )
@@ -113,7 +115,7 @@ async function situationIn(
   const basis = await readExperience(db, workspaceId, workspace.rules.yieldPct)
   const withOrders = (orders: readonly Order[], all: readonly StoredPot[]): Situation => {
     const lines = orders.flatMap((order) =>
-      planLines(order, { shelf, pots: all, pieces, origin, heatedUntil }),
+      planLines(order, { shelf, pots: all, pieces, origin, heatedUntil, work }),
     )
     const arrivals = resinArrivals(all, lines, shelf.resins, terms, origin)
     return {
@@ -214,7 +216,7 @@ export function holdBegun(
   earlier: readonly PlannedTask[],
   withHands = true,
 ): { question: PlanQuestion; pins: Pin[] } {
-  const { request, underWay } = question
+  const { request, underWay, inHands } = question
   const isSoon = ({ maker, startMin, endMin }: PlannedTask) =>
     maker === null ? startMin < 0 : withHands && endMin > 0 && startMin <= FROZEN_MIN
   const soon = new Map(earlier.filter(isSoon).map((task) => [task.id, task]))
@@ -231,8 +233,19 @@ export function holdBegun(
       (shifts.get(maker) ?? []).some(([from, to]) => from <= Math.max(0, startMin) && endMin <= to))
   const isAble = ableIn(request)
   const pins: Pin[] = []
+  /** Whoever has begun several goes on with one of them first. */
+  const busy = new Set<string>()
   const tasks = request.tasks.map((task) => {
     const held = soon.get(task.id)
+    const maker = inHands.get(task.id)
+    if (maker !== undefined) {
+      const goesOn = { id: task.id, maker, station: null, place: null }
+      if (!busy.has(maker) && isThere({ ...goesOn, startMin: 0, endMin: task.durationMin })) {
+        busy.add(maker)
+        pins.push({ task: task.id, startMin: 0, maker })
+      }
+      return task
+    }
     // What is poured is known from the log, which is better than what was planned; it comes before
     // all else.
     if (underWay.has(task.id)) pins.push({ task: task.id, startMin: 0, maker: null })

@@ -1,0 +1,1 @@
+export { CAUTION_STEPS, cautions, type CautionRequest, type CautionStep } from './cautions'
