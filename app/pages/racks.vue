@@ -11,7 +11,10 @@ const racks = useRackStore()
 const workshop = useWorkshopStore()
 const resins = useResinStore()
 const why = useWhyStore()
-const { ready, failure, again } = useLoading(() => Promise.all([racks.load(), resins.load()]))
+const plan = usePlanStore()
+const { ready, failure, again } = useLoading(() =>
+  Promise.all([racks.load(), resins.load(), plan.load()]),
+)
 const now = useTicking(30_000)
 const { short, dayAndClock } = useWhen()
 const chosenId = ref<number | null>(null)
@@ -150,6 +153,7 @@ const openingAt = (piece: PieceRow, milestone: Milestone) =>
             So it is
           </button>
         </p>
+        <ToldLast />
         <p v-if="said" role="status" class="mb-2">
           {{ said }}
           <button v-if="lastAct" type="button" class="link" @click="takeBack">Take it back</button>
@@ -192,6 +196,7 @@ const openingAt = (piece: PieceRow, milestone: Milestone) =>
               </button>
             </li>
           </ol>
+          <PieceTasks :piece="chosen" />
           <p v-if="!chosen.isOwn" class="mt-3 text-soft">
             It is somebody else’s; they, or a member of the workshop, take it off.
           </p>

@@ -11,6 +11,7 @@ export interface PieceRow {
   number: number
   state: PieceState
   orderId: number
+  orderLineId: number
   orderTitle: string
   /** Whether the reader may work on it. */
   isOwn: boolean
@@ -46,6 +47,7 @@ export interface PieceLog {
   piece: Omit<
     PieceRow,
     | 'openings'
+    | 'orderLineId'
     | 'layerName'
     | 'letter'
     | 'resinId'

@@ -18,6 +18,7 @@ const piece = (changes: Partial<PieceRow> = {}): PieceRow => ({
   number: 1,
   state: 'curing',
   orderId: 1,
+  orderLineId: 1,
   isOwn: true,
   orderTitle: '',
   recipeId: 1,

@@ -3,6 +3,7 @@ import type { PlanTaskRow } from '~~/shared/types/plan'
 import type { PlanPin } from '~~/shared/schemas/planTerms'
 import type { Pot } from '~~/shared/types/pots'
 import { whyThenWords } from '~~/shared/words'
+import { isToldOver, TOLD_WORDS } from '~/utils/workWords'
 
 /** One task of the plan: when, who, where, what holds it there; and the ways to change that. */
 const { task, holder, pot, pin, able, opensMs, closesMs, isCarried, verdictWords } = defineProps<{
@@ -47,6 +48,11 @@ const NUDGES = [
   { minutes: 15, words: '15 min later' },
   { minutes: 60, words: '1 h later' },
 ] as const
+const toldWords = computed(() =>
+  task.told
+    ? `It ${TOLD_WORDS[task.told.kind]}${task.told.untilAt ? ` until ${short(task.told.untilAt)}` : ''}, said by ${nameOf(task.told.personId)} ${short(task.told.at)}.`
+    : '',
+)
 /** Whether the reader may see whose it is. */
 const isKnown = (orderId: number) =>
   plan.plan?.promises.some((promise) => promise.orderId === orderId) ?? false
@@ -56,8 +62,12 @@ const isKnown = (orderId: number) =>
   <section class="sheet mb-4 p-4">
     <div class="flex items-start gap-3">
       <PotMark v-if="pot" :letter="pot.letter" :tint="pot.tint" />
-      <h2>{{ task.title }}</h2>
+      <h2 class="flex-1">{{ task.title }}</h2>
+      <TaskActs v-if="task.does && task.attended && !isToldOver(task)" :task="task" />
     </div>
+    <p v-if="task.told" class="font-semibold">
+      {{ toldWords }}
+    </p>
     <p class="mt-1">{{ dayAndClock(task.startAt) }} to {{ short(task.endAt) }}</p>
     <p class="text-soft">
       {{ task.attended ? nameOf(task.personId) : 'nobody needed'

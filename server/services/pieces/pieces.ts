@@ -109,6 +109,7 @@ export async function listLying(who: Who): Promise<PieceRow[]> {
         state: piece.state,
         version: piece.version,
         orderId: piece.orderId,
+        orderLineId: piece.orderLineId,
         orderTitle: titleFor(who, piece.ownerId, piece.orderTitle),
         isOwn: may(who, 'work on pieces', [piece.ownerId]),
         recipeId: piece.recipeId,

@@ -1,0 +1,97 @@
+import { expect, test, type Page } from '@playwright/test'
+import { signInAs } from './people'
+
+const openTask = (page: Page) =>
+  page
+    .getByRole('region', { name: 'Hands, now and next' })
+    .getByRole('button', { name: /: done$/ })
+    .first()
+const titleOf = async (page: Page) =>
+  ((await openTask(page).getAttribute('aria-label')) ?? '').replace(/: done$/, '')
+const choose = async (page: Page, name: string) => {
+  await page
+    .getByRole('region', { name: 'Hands, now and next' })
+    .getByRole('button', { name: /: more$/ })
+    .first()
+    .click()
+  await page.getByRole('menuitem', { name }).click()
+}
+
+test('work is begun, done by somebody else, taken back, skipped with a reason and put off, and the other screen sees it', async ({
+  page,
+  browser,
+}) => {
+  await signInAs(page, 'maren')
+  await page.goto('/')
+  const other = await (await browser.newContext()).newPage()
+  await signInAs(other, 'tobin')
+  await other.goto('/')
+  await expect(openTask(page)).toBeVisible()
+  const title = await titleOf(page)
+  const row = (one: Page) =>
+    one
+      .getByRole('region', { name: 'Hands, now and next' })
+      .getByRole('listitem')
+      .filter({ has: one.getByRole('button', { name: `${title}: done`, exact: true }) })
+  const count = await row(page).count()
+
+  await choose(page, 'begin')
+  await expect(row(page).first()).toContainText(/begun \d\d:\d\d, Maren Oakhollow/)
+  await expect(row(other).first()).toContainText(/begun \d\d:\d\d, Maren Oakhollow/)
+
+  await choose(page, 'done, with more to say …')
+  await page.getByLabel('Done by').selectOption('Wilda Sparrowfield')
+  await page.getByLabel('it took').fill('7')
+  await page.getByRole('button', { name: 'It is done' }).click()
+  await expect(page.getByText(`“${title}” is done.`)).toBeVisible()
+  await expect(row(page)).toHaveCount(count - 1)
+  await expect(row(other)).toHaveCount(count - 1)
+
+  await page.getByRole('button', { name: 'Take back' }).click()
+  await expect(row(page).first()).toContainText('begun')
+
+  await choose(page, 'skip …')
+  await page.getByRole('button', { name: 'Skip it' }).click()
+  await expect(page.getByText('is missing: say why in a few words')).toBeVisible()
+  await page.getByLabel('why').fill('it came so from the joiner')
+  await page.getByRole('button', { name: 'Skip it' }).click()
+  await expect(page.getByText(`“${title}” is skipped.`)).toBeVisible()
+  await page.getByRole('button', { name: 'Take back' }).click()
+
+  await choose(page, 'not now …')
+  await page.getByRole('button', { name: 'Put it off' }).click()
+  await expect(row(page).first()).toContainText('put off until')
+})
+
+test('what is done is no more in the plan that is made anew', async ({ page }) => {
+  await signInAs(page, 'maren')
+  await page.goto('/')
+  await expect(openTask(page)).toBeVisible()
+  const plan = async () =>
+    (await (await page.request.get('/api/plan')).json()) as {
+      tasks: {
+        key: string
+        title: string
+        orderLineId: number
+        does: { what: string; first: number } | null
+        told: object | null
+      }[]
+    }
+  const before = (await plan()).tasks.filter(({ told }) => told !== null).length
+  await openTask(page).click()
+  await expect(page.getByRole('button', { name: 'Take back' })).toBeVisible()
+  const told = (await plan()).tasks.filter((task) => task.told !== null)
+  expect(told).toHaveLength(before + 1)
+  const origin = new URL(page.url()).origin
+  const made = await page.request.post('/api/plan', { headers: { origin }, data: {} })
+  expect(made.ok()).toBe(true)
+  const done = told.find(({ told }) => (told as { kind: string }).kind === 'done')!
+  expect(
+    (await plan()).tasks.filter(
+      ({ orderLineId, does }) =>
+        orderLineId === done.orderLineId &&
+        does?.what === done.does?.what &&
+        does?.first === done.does?.first,
+    ),
+  ).toEqual([])
+})
