@@ -1,4 +1,5 @@
-import { planWork, seededRandom } from '../core/plan'
+import { planWork } from '../core/plan'
+import { seededRandom } from '../core/seededRandom'
 import type { RunEvent } from '../core/run'
 import { listLying, actOnPiece, notePiece } from '../server/services/pieces/pieces'
 import { makePlan } from '../server/services/planning/propose/makePlan'

@@ -72,6 +72,13 @@ export const HANDBOOK: readonly HandbookPage[] = [
         ],
       },
       {
+        title: 'All other work',
+        lines: [
+          'Today says what is next. Press “done” when it is; behind the dots stand begin, done by somebody else, not now and skip. What was a slip is taken back.',
+          'What is done stays done when the plan is made anew, and only dries. Begin as you begin: the minutes to the end are learned from.',
+        ],
+      },
+      {
         title: 'Afterwards',
         lines: [
           'Racks tells what may be demoulded, recoated or sanded from when.',

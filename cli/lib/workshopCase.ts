@@ -1,10 +1,5 @@
-import {
-  seededRandom,
-  type Interval,
-  type PlanLag,
-  type PlanRequest,
-  type PlanTask,
-} from '../../core/plan'
+import { type Interval, type PlanLag, type PlanRequest, type PlanTask } from '../../core/plan'
+import { seededRandom } from '../../core/seededRandom'
 import { MINUTES_PER_DAY } from '../../core/units'
 
 /** What kind of workshop a made-up planning case is about. */

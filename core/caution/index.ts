@@ -1,1 +1,1 @@
-export { CAUTION_STEPS, cautions, type CautionRequest, type CautionStep } from './cautions'
+export { CAUTION_STEPS, cautions, type CautionRequest } from './cautions'

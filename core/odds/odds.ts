@@ -1,5 +1,6 @@
 import { MINUTES_PER_HOUR } from '../units'
-import { seededRandom, type PlanJob } from '../plan'
+import type { PlanJob } from '../plan'
+import { seededRandom } from '../seededRandom'
 import { answer, type Result } from '../result'
 import { SAME_MIN } from './attendance'
 import { carryOut } from './carryOut'

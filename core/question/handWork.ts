@@ -5,9 +5,9 @@ import { joinWait, openingOf } from './joints'
 import { begunFrom } from './begunFrom'
 import { hardeningOf, nextOf, waitOf } from './lying'
 import { mouldId } from './ids'
-import type { PlanLine } from './planLine'
+import type { PlanLine, Told } from './planLine'
 import { chunks, numbersOf, overlap, rangesOf, type Range, type Stint } from './stints'
-import { inTurn, standing, type Told, type ToldRange } from './told'
+import { inTurn, standing, type ToldRange } from './told'
 
 /** Pieces that come to a step: which, what came before it, and what it waits for besides. */
 interface Coming {

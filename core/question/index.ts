@@ -21,11 +21,12 @@ export {
   type TaskKind,
   type TaskMeaning,
   type TaskWork,
+  type Told,
+  type ToldWork,
   type Workroom,
   type HeatedBox,
 } from './planLine'
 export { planRequest } from './planRequest'
 export { rangesOf } from './stints'
 export { whatIsMissing, type Missing } from './whatIsMissing'
-export type { Told, ToldWork } from './told'
 export { boxTaskOf, CLOCK, isBoxTask, isColdBox, isOfClock, withRowsRenamed } from './taskNames'

@@ -1,9 +1,8 @@
 import type { Interval, PlanMaker, PlanMould, PlanPlace, PlanRequest, PlanStation } from '../plan'
 import type { TemperatureRange } from './cureWait'
-import type { Doing, DoneTo } from '../run'
+import type { Doing, DoneTo, WorkState } from '../run'
 import type { Asking, Recipe, Resin, StudioRules } from '../trade'
 import type { MakerId, MouldId, PlaceId, StationId } from './ids'
-import type { ToldWork } from './told'
 
 /** What a pot pours for one line: a pot can serve several, and then each of them names it. */
 export interface PlanPot {
@@ -30,6 +29,18 @@ export interface PlanPot {
    */
   heatedUntilMin: number | null
 }
+
+/** How work on one piece stands, on the plan's clock. */
+export interface Told {
+  kind: WorkState['kind']
+  /** When it was done, begun or put off, minutes; mostly negative. */
+  atMin: number
+  /** Not before then, of what was put off. */
+  untilMin: number | null
+  maker: MakerId
+}
+/** By `doingKey` and number of the piece. */
+export type ToldWork = ReadonlyMap<string, ReadonlyMap<number, Told>>
 
 /** One line of an order with what is left to do of it. */
 export interface PlanLine {

@@ -1,22 +1,9 @@
-import { doingKey, isOver, type Doing, type WorkState } from '../run'
+import { doingKey, isOver, type Doing } from '../run'
 import type { Entry, Recipe } from '../trade'
 import type { Asked } from './asked'
-import type { MakerId } from './ids'
 import { begunFrom } from './begunFrom'
-import type { PlanLine } from './planLine'
+import type { PlanLine, Told } from './planLine'
 import { numbersOf, rangesOf, type Range } from './stints'
-
-/** How work on one piece stands, on the plan's clock. */
-export interface Told {
-  kind: WorkState['kind']
-  /** When it was done, begun or put off, minutes; mostly negative. */
-  atMin: number
-  /** Not before then, of what was put off. */
-  untilMin: number | null
-  maker: MakerId
-}
-/** By `doingKey` and number of the piece. */
-export type ToldWork = ReadonlyMap<string, ReadonlyMap<number, Told>>
 
 /** Pieces on which some work stands alike. */
 export interface ToldRange extends Range {

@@ -114,6 +114,26 @@ export const exactlyOne =
 
 export const list = <T>(of: ISchema<T>) => array().strict().of(of)
 
+/** How long something is searched for: in milliseconds, or in iterations. */
+export const searchLimit = () =>
+  exact({ ms: num().min(0), iterations: whole().min(1) })
+    .nullable()
+    .test(
+      'one',
+      'needs either ms or iterations',
+      (value) => value === undefined || value === null || exactlyOne('ms', 'iterations')(value),
+    )
+
+/** A list of things of which no two have the same id. */
+export const listOfOwn = <T extends { id: string }>(of: ISchema<T>) =>
+  list(of).test('ids', function (value) {
+    const ids = (value ?? []).map((one) => (one as T | null | undefined)?.id)
+    const twice = ids.findIndex((id, i) => ids.indexOf(id) < i)
+    return (
+      twice < 0 || this.createError({ path: `${this.path}[${twice}].id`, message: 'stands twice' })
+    )
+  })
+
 /** An object with any names, each value checked by the same schema. */
 export const byName = (of: Schema<unknown>) =>
   mixed<Record<string, number>>()

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { plan, seededRandom, type PlanLag, type PlanRequest } from '../../core/plan'
+import { plan, type PlanLag, type PlanRequest } from '../../core/plan'
+import { seededRandom } from '../../core/seededRandom'
 import { conflictOf } from '../../core/plan/proof/conflict'
 import { modelOf } from '../../core/plan/model/model'
 import { windowsOf } from '../../core/plan/model/windows'

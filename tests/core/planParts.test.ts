@@ -13,12 +13,12 @@ import { windowsOf } from '../../core/plan/model/windows'
 import {
   compareObjectives,
   objectiveOf,
-  seededRandom,
   type Interval,
   type PlanLag,
   type PlanRequest,
   type PlanTask,
 } from '../../core/plan'
+import { seededRandom } from '../../core/seededRandom'
 
 const DAYS: Interval[] = [
   [100, 200],

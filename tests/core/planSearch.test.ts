@@ -6,11 +6,11 @@ import {
   checkPlan,
   compareObjectives,
   plan,
-  seededRandom,
   type PlanAnswer,
   type PlanRequest,
   type PlanTask,
 } from '../../core/plan'
+import { seededRandom } from '../../core/seededRandom'
 import { blocksOf } from '../../core/plan/model/blocks'
 import { Draft } from '../../core/plan/model/draft'
 import { modelOf } from '../../core/plan/model/model'

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { returnsOf } from '../../core/odds/returns'
-import { seededRandom } from '../../core/plan'
+import { seededRandom } from '../../core/seededRandom'
 
 describe('what is given back, and when', () => {
   test('there is room at once, or when the first of those too many is back', () => {

@@ -6,7 +6,7 @@ import type { Model } from '../model/model'
 import { refillJob, refillJobs, refillPair, withFollowers, type Move } from '../search/moves'
 import { Score } from '../search/score'
 import { search } from '../search/search'
-import { seededRandom } from '../model/seededRandom'
+import { seededRandom } from '../../seededRandom'
 import type { Windows } from '../model/windows'
 import { NONE } from '../model/workshop'
 

@@ -17,7 +17,7 @@ import {
 } from './moves'
 import { compareObjectives } from '../model/objective'
 import { Score, TARDINESS_FACTOR } from './score'
-import { seededRandom } from '../model/seededRandom'
+import { seededRandom } from '../../seededRandom'
 import { firstDifference, lastDifference, mergedByStart } from './orders'
 import { hasOneStart, startingOrders } from './startingOrders'
 import type { PlanObjective } from '../model/types'

@@ -8,6 +8,7 @@ import { odds } from '../../../core/odds'
 import { outline } from '../../../core/outline'
 import { plan } from '../../../core/plan'
 import { pots } from '../../../core/pots'
+import { rack } from '../../../core/rack'
 import { checkLayer, chooseResin } from '../../../core/resin'
 import { answer, issue, refuse, type Result } from '../../../core/result'
 import { size } from '../../../core/size'
@@ -52,6 +53,9 @@ const OPERATIONS: Record<ComputeOperation, Operation> = {
   'water-fill': operation(COMPUTE_SCHEMAS['water-fill'], waterFill),
   rectify: operation(COMPUTE_SCHEMAS.rectify, rectify),
   split: operation(COMPUTE_SCHEMAS.split, split),
+  rack: operation(COMPUTE_SCHEMAS.rack, (request, startedAt) =>
+    rack(request, { now: () => performance.now(), startedAt }),
+  ),
 }
 
 const isOperation = (name: string): name is ComputeOperation => Object.hasOwn(OPERATIONS, name)

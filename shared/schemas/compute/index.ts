@@ -8,6 +8,7 @@ import { oddsSchema } from './odds'
 import { outlineSchema } from './outline'
 import { planSchema } from './plan'
 import { potsSchema } from './pots'
+import { rackSchema } from './rack'
 import { checkLayerSchema, chooseResinSchema, surplusSchema } from './resin'
 import { sizeSchema } from './size'
 import { splitSchema } from './split'
@@ -37,6 +38,7 @@ export const COMPUTE_SCHEMAS = {
   'water-fill': waterFillSchema,
   rectify: rectifySchema,
   split: splitSchema,
+  rack: rackSchema,
 } as const satisfies Record<string, Schema>
 
 export type ComputeOperation = keyof typeof COMPUTE_SCHEMAS

@@ -1,6 +1,6 @@
 import { ValidationError, type TestContext } from 'yup'
 import type { Interval, PlanRequest } from '../../../core/plan'
-import { exact, exactlyOne, flag, list, named, notNegative, num, whole } from '../fields'
+import { exact, flag, list, named, notNegative, num, searchLimit, whole } from '../fields'
 import { narrowed, schemaOf } from '../typed'
 
 const id = () => named(200)
@@ -119,13 +119,7 @@ export const planSchema = schemaOf<PlanRequest>()(
     lags: list(
       exact({ from: id(), to: id(), minMin: maybeWhole(), maxMin: maybeWhole() }).required(),
     ).required(),
-    limit: exact({ ms: num().min(0), iterations: whole().min(1) })
-      .nullable()
-      .test(
-        'one',
-        'needs either ms or iterations',
-        (value) => value === undefined || value === null || exactlyOne('ms', 'iterations')(value),
-      ),
+    limit: searchLimit(),
     seed: maybeWhole(),
   }).test('ids', checkIds),
 )

@@ -1,0 +1,2 @@
+export { rack } from './rack'
+export type * from './types'
