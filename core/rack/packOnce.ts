@@ -1,5 +1,6 @@
 import { elementAt } from '../elementAt'
 import { without, type Rect } from './freeSpace'
+import { fillFromFront } from './fillFromFront'
 import { TOLERANCE_MM, type Item } from './items'
 
 /** Where an item lies, on which shelf. */
@@ -12,13 +13,16 @@ export interface Spot extends Rect {
 /** How good a free rectangle is for something: the less the better, of equal ones by the second. */
 export type Rule = (free: Rect, width: number, depth: number) => [number, number]
 
-/** In which ways a place is chosen; each is good for other pieces. */
-export const RULES: readonly Rule[] = [
+/** In which ways a place is chosen on a shelf on which something lies; each is good for other pieces. */
+const RULES: readonly Rule[] = [
   ({ width, depth }, w, d) => [Math.min(width - w, depth - d), Math.max(width - w, depth - d)],
   ({ x, y }, _w, d) => [y + d, x],
   ({ x, y }, w) => [x + w, y],
   ({ width, depth }, w, d) => [width * depth - w * d, Math.min(width - w, depth - d)],
 ]
+
+/** One more way than there are rules: from the front, where nothing lies yet. */
+export const WAYS = RULES.length + 1
 
 type Fit = Rect & { isTurned: boolean; score: number; second: number }
 function bestIn(free: readonly Rect[], { width, depth, mayTurn }: Item, rule: Rule): Fit | null {
@@ -56,10 +60,18 @@ export function packOnce(
 ): Spot[] {
   const spots: Spot[] = []
   const waiting = [...order]
-  const choose = elementAt(RULES, rule)
+  const choose = elementAt(RULES, rule % RULES.length)
   for (const shelf of shelves) {
     let left: readonly Rect[] = elementAt(free, shelf)
     const able = waiting.filter((at) => elementAt(items, at).fits[shelf] === true)
+    const [whole] = left
+    if (rule === RULES.length && whole && left.length === 1) {
+      for (const { item, ...spot } of fillFromFront(items, able, whole)) {
+        spots.push({ ...spot, item, shelf })
+        waiting.splice(waiting.indexOf(item), 1)
+      }
+      continue
+    }
     while (able.length > 0 && left.length > 0) {
       let [bestAt, best, least, second] = [
         -1,

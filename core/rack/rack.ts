@@ -4,7 +4,7 @@ import { seededRandom } from '../seededRandom'
 import { boundOf } from './bound'
 import { without, type Rect } from './freeSpace'
 import { itemsOf, whyUnplaced, type Item } from './items'
-import { packOnce, RULES, type Making, type Spot } from './packOnce'
+import { packOnce, WAYS, type Making, type Spot } from './packOnce'
 import type { RackAnswer, RackRequest } from './types'
 
 /** Read for a limit in milliseconds only. */
@@ -18,7 +18,7 @@ const WEIGHT_SLACK = 1e-9
 /** How much an earlier place in the order may be worth: from nothing to all, mm. */
 const PULLS_MM = [0, 1, 5, 20, 100, 1e6]
 /** How often a worse layout is gone on from, at the beginning and at the end. */
-const WORSE_AT_FIRST = 0.02
+const WORSE_AT_FIRST = 0.03
 const WORSE_AT_LAST = 0.0005
 /** So often nothing better is found before it begins anew from the best. */
 const PATIENCE = 400
@@ -33,8 +33,8 @@ interface Layout extends Making {
  * Where pieces can lie: the most weight on the shelves, of equal weight on the fewest.
  * Every piece lies flat on one shelf with its edges along the shelf's, apart from others by the
  * clearance, no higher than there is room, and level where it needs that.
- * Source: greatest free rectangles filled in an order that is improved by exchanges (annealing); the
- * bound is the knapsack by area.
+ * Source: an order that is improved by exchanges (annealing), laid from the front by the skyline or
+ * into the greatest free rectangles; the bound is the knapsack by area.
  * @param request lengths in mm
  * @returns where each lies, which do not and why, and a bound that no layout exceeds
  * @throws nothing; the schema refuses what is none. The same request with a limit in iterations gives
@@ -131,10 +131,12 @@ function search(
   const widestFirst = shelves
     .map((_, i) => i)
     .sort((x, y) => areaOfShelf(free, y) - areaOfShelf(free, x))
-  const ways = RULES.flatMap((_, rule) => PULLS_MM.map((pullMm) => ({ rule, pullMm })))
-  let best = lay({ order: byArea, shelves: widestFirst, rule: 0, pullMm: 0 })
-  for (const way of ways) best = better(lay({ order: byArea, shelves: widestFirst, ...way }), best)
+  const ways = Array.from({ length: WAYS }, (_, rule) => rule).flatMap((rule) =>
+    PULLS_MM.map((pullMm) => ({ rule, pullMm })),
+  )
+  let best = lay({ order: byArea, shelves: widestFirst, rule: WAYS - 1, pullMm: 0 })
   let now = best
+  for (const way of ways) best = better(lay({ order: byArea, shelves: widestFirst, ...way }), best)
   let patience = PATIENCE
   const isDone = () =>
     best.weight >= bound - WEIGHT_SLACK * Math.max(1, bound) &&
@@ -172,7 +174,8 @@ const better = (x: Layout, y: Layout): Layout =>
 function changed({ order, shelves, rule, pullMm }: Layout, random: () => number): Making {
   const pick = (count: number) => Math.floor(random() * count)
   const way = random()
-  if (way < 0.04) return { order, shelves, rule: pick(RULES.length), pullMm }
+  if (way < 0.002) return { order, shelves, rule: pick(WAYS), pullMm }
+  if (rule !== WAYS - 1 && way < 0.2) return { order, shelves, rule: WAYS - 1, pullMm }
   if (way < 0.1) return { order, shelves, rule, pullMm: elementAt(PULLS_MM, pick(PULLS_MM.length)) }
   if (way < 0.2 && shelves.length > 1) {
     const [i, j] = [pick(shelves.length), pick(shelves.length)]

@@ -56,21 +56,10 @@ function broken({ shelves, pieces, clearanceMm }: RackRequest, answer: RackAnswe
 }
 
 const vectors = readVectors('rack')
-/** Where nothing of the best is left out within these few tries. */
-const REACHED = new Set([
-  'rack-two-dials',
-  'rack-every-reason',
-  'rack-one-shelf-is-enough',
-  'rack-may-not-turn',
-  'rack-weights-decide',
-  'rack-nothing',
-  'rack-six-fill-a-shelf',
-])
-
 describe('cases', () => {
-  test.each(vectors.map((vector) => [vector.id, vector] as const))('%s', (id, vector) => {
+  test.each(vectors.map((vector) => [vector.id, vector] as const))('%s', (_id, vector) => {
     const body = JSON.parse(vector.requestText) as RackRequest
-    const request = { ...body, limit: { iterations: 150 } }
+    const request = { ...body, limit: { iterations: 1500 } }
     if (vector.error) {
       const result = compute('rack', body, 0)
       expect(result).toMatchObject({ ok: false, code: vector.error.code })
@@ -82,11 +71,17 @@ describe('cases', () => {
     if (!result.ok) throw new Error(JSON.stringify(result.issues))
     expect(broken(request, result.value)).toEqual([])
     expect(result.value.bound).toBeGreaterThanOrEqual((vector.bestWeight ?? 0) - 1e-6)
-    if (REACHED.has(id)) expect(result.value.weight).toBeCloseTo(vector.bestWeight ?? NaN, 6)
+    const wanted = (vector.bestWeight ?? NaN) * (vector.leastShare ?? 1)
+    expect(result.value.weight).toBeGreaterThanOrEqual(wanted - 1e-6)
     if (vector.fewestShelves !== undefined)
       expect(new Set(result.value.placed.map(({ shelf }) => shelf)).size).toBe(vector.fewestShelves)
-    expect(rack(request, CLOCK)).toEqual(result)
   })
+})
+
+test('the same request with a limit in iterations gives the same answer', () => {
+  const { requestText } = vectors.find(({ id }) => id === 'rack-twelve-over-full')!
+  const request = { ...(JSON.parse(requestText) as RackRequest), limit: { iterations: 30 } }
+  expect(rack(request, CLOCK)).toEqual(rack(request, CLOCK))
 })
 
 test('why something is not placed: the first reason that holds', () => {

@@ -18,7 +18,7 @@ export async function newestPlan(db: Db, workspaceId: number): Promise<PlanView 
   }
 }
 
-/** What was told of a task on all of its pieces; where that differs, what was told of most is not it. */
+/** What was told of a task, where that is the same of all of its pieces. */
 function toldOf({ does }: PlanTaskRow, work: FoldedWork | undefined): TaskTold | null {
   if (!does || !work) return null
   const byPiece = work.get(doingKey(does))
