@@ -27,6 +27,6 @@ export {
   type HeatedBox,
 } from './planLine'
 export { planRequest } from './planRequest'
-export { rangesOf } from './stints'
+export { numbersOf, rangesOf } from './stints'
 export { whatIsMissing, type Missing } from './whatIsMissing'
 export { boxTaskOf, CLOCK, isBoxTask, isColdBox, isOfClock, withRowsRenamed } from './taskNames'

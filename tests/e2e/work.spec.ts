@@ -98,3 +98,19 @@ test('what is done is no more in the plan that is made anew', async ({ page }) =
     ),
   ).toEqual([])
 })
+
+test('a guest is offered to tell of their own work only', async ({ page }) => {
+  await signInAs(page, 'jessamy')
+  await page.goto('/')
+  const hands = page.getByRole('region', { name: 'Hands, now and next' })
+  await expect(hands.getByRole('listitem').first()).toBeVisible()
+  const { promises } = (await (await page.request.get('/api/plan')).json()) as {
+    promises: { title: string }[]
+  }
+  const offered = hands
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('button', { name: /: done$/ }) })
+  for (const text of await offered.allInnerTexts())
+    expect(promises.some(({ title }) => text.includes(title))).toBe(true)
+  expect(await offered.count()).toBeLessThan(await hands.getByRole('listitem').count())
+})

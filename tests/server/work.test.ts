@@ -105,7 +105,7 @@ describe('what hands tell', () => {
   })
   test('sent twice is told once, and taken back it is open again', async () => {
     const one = told()
-    await tell(one)
+    await tell(one, one)
     await tell(one, told({ kind: 'taken back' }))
     await tell(one)
     expect(await tasksOf('wax')).toMatchObject([{ told: null }])

@@ -40,7 +40,7 @@ const ofWords = (pieces: number) => (pieces === 1 ? '' : `, all ${pieces} of the
             >{{ short(task.startAt) }}, {{ workshop.people.get(task.personId ?? 0)?.name
             }}{{ ofWords(task.does?.pieces ?? 1) }}</span
           ></span
-        ><TaskActs v-if="piece.isOwn" :task="task" />
+        ><TaskActs :task="task" />
       </li>
     </ol>
   </section>

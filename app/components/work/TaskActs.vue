@@ -5,6 +5,14 @@ import type { PlanTaskRow } from '~~/shared/types/plan'
 /** What can be told of a task: that it is done, and behind a button all else. */
 const { task } = defineProps<{ task: PlanTaskRow }>()
 const work = useWorkStore()
+const plan = usePlanStore()
+const session = useSessionStore()
+/** Who sees what it is promised for may work on it; a guest sees their own. */
+const mayTell = computed(
+  () =>
+    session.may('work on pieces') &&
+    (plan.plan?.promises ?? []).some(({ orderId }) => orderId === task.orderId),
+)
 const { busy, refused, attempt } = useAttempt()
 const asked = ref<'done' | 'skipped' | 'put off' | null>(null)
 
@@ -23,7 +31,7 @@ const acts = computed(() => [
 </script>
 
 <template>
-  <div class="relative flex items-center gap-1">
+  <div v-if="mayTell" class="relative flex items-center gap-1">
     <button
       type="button"
       class="quiet slim"

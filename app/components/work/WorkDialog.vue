@@ -57,7 +57,8 @@ const form = useForm({
   schema: workSchema,
   send: async ({ events: [event], soItIs }) => {
     const file = photo.value?.files?.[0]
-    if (file) await pinned.pin({ orderId: task.orderId }, file)
+    if (file && file !== pinnedFile) await pinned.pin({ orderId: task.orderId }, file)
+    pinnedFile = file
     if (event) await work.send(task, event, soItIs)
   },
   done: () => emit('close'),
@@ -65,6 +66,8 @@ const form = useForm({
 /** A photograph is pinned to the order; that there is one is the answer. */
 const photo = useTemplateRef<HTMLInputElement>('photo')
 const pinned = usePinnedStore()
+/** It hangs there already where what is told of it was refused. */
+let pinnedFile: File | undefined
 const submit = (soItIs = false) => {
   const hasPhoto = (photo.value?.files?.length ?? 0) > 0
   const event = work.eventOf(task, {

@@ -1,3 +1,4 @@
+import { numbersOf } from '../../../core/question'
 import { doingKey, type FoldedWork } from '../../../core/run'
 import type { PlanTaskRow, PlanView, TaskTold } from '../../../shared/types/plan'
 import { getNewestPlan } from '../../db/plans'
@@ -22,7 +23,7 @@ export async function newestPlan(db: Db, workspaceId: number): Promise<PlanView 
 function toldOf({ does }: PlanTaskRow, work: FoldedWork | undefined): TaskTold | null {
   if (!does || !work) return null
   const byPiece = work.get(doingKey(does))
-  const states = Array.from({ length: does.pieces }, (_, i) => byPiece?.get(does.first + i))
+  const states = numbersOf(does).map((number) => byPiece?.get(number))
   const [one] = states
   return one && states.every((state) => state?.kind === one.kind)
     ? {

@@ -1,5 +1,6 @@
+import { numbersOf } from '../../../core/question'
 import { foldWork, type FoldedWork } from '../../../core/run'
-import type { Db } from '../../db/rows'
+import { groupBy, type Db } from '../../db/rows'
 import { listWork } from '../../db/work'
 import { failureKey, type Failures } from '../pots/failures'
 
@@ -15,15 +16,11 @@ export async function readWork(
 ): Promise<ReadonlyMap<number, FoldedWork>> {
   const events = await listWork(db, workspaceId, lineIds)
   const counting = events.flatMap((event) =>
-    Array.from({ length: event.pieces }, (_, i) => event.first + i).flatMap((first) => {
+    numbersOf(event).flatMap((first) => {
       const failedAt = failures.get(failureKey(event.lineId, first))
       return failedAt && event.at <= failedAt ? [] : [{ ...event, first, pieces: 1 }]
     }),
   )
-  return new Map(
-    [...new Set(events.map(({ lineId }) => lineId))].map((lineId) => [
-      lineId,
-      foldWork(counting.filter((event) => event.lineId === lineId)),
-    ]),
-  )
+  const byLine = groupBy(counting, ({ lineId }) => lineId)
+  return new Map([...byLine].map(([lineId, told]) => [lineId, foldWork(told)]))
 }

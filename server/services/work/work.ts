@@ -8,7 +8,7 @@ import { listLines, type StoredLine } from '../../db/orders'
 import { listPeople } from '../../db/people'
 import { listPieces } from '../../db/pieces'
 import type { Db } from '../../db/rows'
-import { addWork, knownKeys, listWork, type StoredWork } from '../../db/work'
+import { addWork, knownKeys, listWork, type NewWork, type StoredWork } from '../../db/work'
 import { tell } from '../../events/tell'
 import { AppError } from '../AppError'
 import { actIn } from '../pieces/pieces'
@@ -39,12 +39,14 @@ export async function tellWork(
   soItIs = false,
 ): Promise<PlanView | null> {
   await inTurn(who.workspaceId, async (trx) => {
-    const before = await knownKeys(
-      trx,
-      who.workspaceId,
-      events.map(({ key }) => key),
+    const seen = new Set(
+      await knownKeys(
+        trx,
+        who.workspaceId,
+        events.map(({ key }) => key),
+      ),
     )
-    const fresh = events.filter(({ key }) => !before.has(key))
+    const fresh = events.filter(({ key }) => !seen.has(key) && seen.add(key))
     const known = await readKnown(trx, who, fresh)
     const issues = fresh.flatMap((event) =>
       wrongWith(event, known, now).map(({ path, ...wrong }) => ({
@@ -55,21 +57,20 @@ export async function tellWork(
     if (issues.length > 0)
       throw new AppError('invalid-input', 'This cannot be told of this work.', { issues })
     const log = await listWork(trx, who.workspaceId, [...known.lines.keys()])
+    const added: NewWork[] = []
     for (const event of fresh) {
       const entry = entryOf(event, known)
       const line = known.lines.get(event.lineId) as StoredLine
       requireMay(who, 'work on pieces', [line.ownerId])
       const stored = storedWork(event, entry, log)
       if (entry?.demoulds) await demould(trx, who, event, { now, soItIs })
-      await addWork(trx, who.workspaceId, [
-        {
-          ...stored,
-          key: event.key,
-          toldAt: now,
-          toldBy: who.personId,
-          plannedMin: plannedMin(event, entry),
-        },
-      ])
+      added.push({
+        ...stored,
+        key: event.key,
+        toldAt: now,
+        toldBy: who.personId,
+        plannedMin: plannedMin(event, entry),
+      })
       log.push(stored)
       tell(trx, who.workspaceId, {
         subject: 'work',
@@ -79,6 +80,7 @@ export async function tellWork(
         at: now,
       })
     }
+    await addWork(trx, who.workspaceId, added)
   })
   return currentPlan(who)
 }
