@@ -28,6 +28,7 @@ export const RESINS: DemoResin[] = [
     activationKJ: 54,
     referencePotG: 150,
     massExponent: 0.32,
+    variesPct: 6,
     maxMixMl: 1400,
     minDepthMm: 1.5,
     maxDepthMm: 26,
@@ -58,6 +59,7 @@ export const RESINS: DemoResin[] = [
     origins: origins({
       densityA: 'measured',
       densityB: 'measured',
+      variesPct: 'learned',
       tackTo: 'learned',
       sand: 'learned',
     }),

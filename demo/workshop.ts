@@ -7,7 +7,7 @@ export const WORKSPACE = {
   currency: 'EUR',
   per_cup_ml: 2.5,
   reserve_pct: 6,
-  cure_margin_pct: 10,
+  cure_margin_pct: 0,
   labour_rate: '19.50',
   overhead_pct: 9,
   yield_pct: 93,

@@ -29,7 +29,8 @@ export const EVENT_KINDS = {
   proposal: ['asked', 'worked out', 'let go'],
   run: ['begun', 'gone on', 'poured', 'given up'],
   work: ['begun', 'done', 'skipped', 'put off', 'taken back'],
-  piece: ['demoulded', 'judged', 'taken back', 'moved', 'noted', 'photographed'],
+  piece: ['demoulded', 'judged', 'taken back', 'moved', 'noted', 'photographed', 'touched'],
+  reading: ['noted'],
 } as const
 
 export type Subject = keyof typeof EVENT_KINDS

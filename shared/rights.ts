@@ -38,6 +38,7 @@ export const RIGHTS = {
   'see the racks': everybody,
   'see pieces': ownOfGuests,
   'work on pieces': ownOfGuests,
+  measure: everybody,
   'see the notebook': ownOfGuests,
   'hear what happens': everybody,
   'read who changed what': ownOfGuests,

@@ -1,22 +1,18 @@
 <script setup lang="ts">
-import { MILESTONES, MILESTONE_WORDS, type Milestone } from '~~/core/trade'
-import { whyMilestone } from '~~/core/why'
 import type { Verdict } from '~~/shared/schemas/pieces'
 import type { PieceRow } from '~~/shared/types/pieces'
-import { hasReached, nextOpening, relevantMilestones, whatNow } from '~/utils/nextOpening'
+import { howSurely, nextOpening, whatNow } from '~/utils/nextOpening'
 import { RACK_DEPTH_CM } from '~/utils/rackDepth'
-import { MS_PER_MIN } from '~~/core/units'
 
 const racks = useRackStore()
 const workshop = useWorkshopStore()
 const resins = useResinStore()
-const why = useWhyStore()
 const plan = usePlanStore()
 const { ready, failure, again } = useLoading(() =>
   Promise.all([racks.load(), resins.load(), plan.load()]),
 )
 const now = useTicking(30_000)
-const { short, dayAndClock } = useWhen()
+const { short, shortUntil, dayAndClock } = useWhen()
 const chosenId = ref<number | null>(null)
 const chosen = computed(() => racks.pieces.find((piece) => piece.id === chosenId.value) ?? null)
 const note = ref('')
@@ -52,7 +48,9 @@ const widestCm = computed(() =>
 )
 const canLift = (piece: PieceRow) =>
   piece.layersLeft === 0 && piece.state === 'curing' && piece.hasMould
-const tooSoon = (piece: PieceRow) => !hasReached(piece, 'demould', now.value)
+const isHard = (piece: PieceRow) => howSurely(piece, 'demould', now.value)
+const openingOf = (piece: PieceRow) =>
+  piece.openings.find((opening) => opening.milestone === 'demould')
 
 /** What is done once somebody says that what looks wrong is so. */
 const insist = shallowRef<(() => Promise<void>) | null>(null)
@@ -105,24 +103,6 @@ async function photograph(piece: PieceRow, files: FileList | null): Promise<void
   const file = files?.[0]
   if (file) await attempt('The photograph is in the log.', () => racks.photograph(piece, file))
 }
-async function explain(piece: PieceRow, milestone: Milestone): Promise<void> {
-  const resin = resins.byId.get(piece.resinId)
-  const opening = piece.openings.find((one) => one.milestone === milestone)
-  if (!resin || !opening) return
-  await attempt('', async () => {
-    const profile = await racks.profile(piece.id)
-    why.open(
-      whyMilestone(
-        resin,
-        milestone,
-        profile,
-        (Date.parse(opening.at) - Date.parse(piece.curedFrom)) / MS_PER_MIN,
-      ),
-    )
-  })
-}
-const openingAt = (piece: PieceRow, milestone: Milestone) =>
-  piece.openings.find((opening) => opening.milestone === milestone)?.at ?? ''
 </script>
 
 <template>
@@ -145,6 +125,7 @@ const openingAt = (piece: PieceRow, milestone: Milestone) =>
           :chosen="chosenId"
           @choose="chosenId = $event"
         />
+        <RoomWarmth />
       </section>
       <section class="min-w-0">
         <p v-if="refused" role="alert" class="wrong mb-2">
@@ -173,37 +154,25 @@ const openingAt = (piece: PieceRow, milestone: Milestone) =>
             </div>
             <button type="button" class="quiet slim" @click="chosenId = null">Close</button>
           </div>
-          <ol class="mt-3 grid gap-x-6 sm:grid-cols-2">
-            <li
-              v-for="milestone in MILESTONES.filter((name) => name !== 'work')"
-              :key="milestone"
-              class="flex justify-between gap-3 border-b border-hair py-1"
-              :class="
-                relevantMilestones(chosen).includes(milestone) ? 'font-semibold' : 'text-soft'
-              "
-            >
-              <StateWord
-                :word="MILESTONE_WORDS[milestone]"
-                :stage="hasReached(chosen, milestone, now) ? 'done' : 'waiting'"
-              />
-              <button
-                type="button"
-                class="underline decoration-firm decoration-dotted underline-offset-4"
-                :aria-label="`${MILESTONE_WORDS[milestone]} ${short(openingAt(chosen, milestone))}. Why?`"
-                @click="explain(chosen, milestone)"
-              >
-                {{ short(openingAt(chosen, milestone)) }}
-              </button>
-            </li>
-          </ol>
+          <PieceCure
+            :key="chosen.id"
+            :piece="chosen"
+            :now="now"
+            @refused="((refused = $event), (said = ''))"
+            @said="((said = $event), (refused = ''))"
+          />
           <PieceTasks :piece="chosen" />
           <p v-if="!chosen.isOwn" class="mt-3 text-soft">
             It is somebody else’s; they, or a member of the workshop, take it off.
           </p>
           <FieldText v-else v-model="note" class="mt-3" label="What was seen" :rows="2" />
-          <p v-if="canLift(chosen) && tooSoon(chosen)" class="wrong mt-2">
-            It may be lifted from {{ short(openingAt(chosen, 'demould')) }}; before, it can bend or
-            keep dents.
+          <p v-if="canLift(chosen) && isHard(chosen) === 'not yet'" class="wrong mt-2">
+            It may be lifted from {{ short(openingOf(chosen)?.from ?? '') }} at the earliest;
+            before, it can bend or keep dents.
+          </p>
+          <p v-else-if="canLift(chosen) && isHard(chosen) === 'perhaps'" class="mt-2 text-soon">
+            Perhaps hard enough to be lifted: touch it first. Surely from
+            {{ short(openingOf(chosen)?.until ?? '') }}.
           </p>
           <div v-if="chosen.isOwn" class="mt-3 flex flex-wrap items-center gap-2">
             <button v-if="canLift(chosen)" type="button" class="press" @click="liftAll([chosen])">
@@ -298,14 +267,17 @@ const openingAt = (piece: PieceRow, milestone: Milestone) =>
                   ><span
                     :class="nextOpening(first, now)!.closes ? 'font-semibold text-soon' : ''"
                     >{{ nextOpening(first, now)!.words }}</span
-                  ><br /><span class="text-soft">{{
-                    short(nextOpening(first, now)!.at)
-                  }}</span></template
+                  ><br /><span class="text-soft"
+                    >{{ short(nextOpening(first, now)!.from) }} to
+                    {{
+                      shortUntil(nextOpening(first, now)!.from, nextOpening(first, now)!.until)
+                    }}</span
+                  ></template
                 ><span v-else>{{ whatNow(first) }}</span>
               </td>
               <td class="text-right">
                 <button
-                  v-if="first.isOwn && canLift(first) && !tooSoon(first)"
+                  v-if="first.isOwn && canLift(first) && isHard(first) === 'surely'"
                   type="button"
                   class="press slim"
                   @click="liftAll(pieces)"

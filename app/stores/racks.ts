@@ -1,7 +1,6 @@
 import { keepLive } from '~/live/happened'
-import type { Verdict } from '~~/shared/schemas/pieces'
-import type { PieceLog, PieceRow } from '~~/shared/types/pieces'
-import type { TemperatureStep } from '~~/core/cure'
+import type { TouchInput, Verdict } from '~~/shared/schemas/pieces'
+import type { CureView, PieceLog, PieceRow } from '~~/shared/types/pieces'
 
 /** What lies where in the workshop, and what was done to it. */
 export const useRackStore = defineStore('racks', () => {
@@ -36,9 +35,12 @@ export const useRackStore = defineStore('racks', () => {
   const photograph = (piece: { id: number }, file: Blob) =>
     api.upload<PieceLog>(`/api/pieces/${piece.id}/photos`, file)
   const log = (id: number) => api.get<PieceLog>(`/api/pieces/${id}`)
-  const profile = (id: number) => api.get<TemperatureStep[]>(`/api/pieces/${id}/profile`)
+  const cure = (id: number) => api.get<CureView | null>(`/api/pieces/${id}/cure`)
+  /** What a finger found. */
+  const touch = (piece: { id: number }, found: TouchInput) => act(piece, 'touch', found)
   keepLive(
-    ({ subject, kind }) => subject === 'piece' || (subject === 'run' && kind !== 'begun'),
+    ({ subject, kind }) =>
+      subject === 'piece' || subject === 'reading' || (subject === 'run' && kind !== 'begun'),
     () => loaded.value,
     load,
   )
@@ -53,6 +55,7 @@ export const useRackStore = defineStore('racks', () => {
     note,
     photograph,
     log,
-    profile,
+    cure,
+    touch,
   }
 })

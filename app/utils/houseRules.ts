@@ -55,8 +55,9 @@ export const WORK_RULES: readonly RuleLine[] = [
     key: 'cureMarginPct',
     label: 'margin on cures',
     unit: '%',
-    start: '10 %',
-    needs: 'How much longer than its figures say a cure is planned',
+    start: '0 %',
+    needs:
+      'How much longer a cure is planned than nine in ten take by the resin’s figures: a margin of your own beside what is known',
   },
   {
     key: 'yieldPct',

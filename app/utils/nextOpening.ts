@@ -1,5 +1,5 @@
-import { MILESTONE_WORDS, type Milestone } from '~~/core/trade'
-import type { PieceRow } from '~~/shared/types/pieces'
+import { MILESTONE_WORDS, type Awaited } from '~~/core/trade'
+import type { PieceOpening, PieceRow } from '~~/shared/types/pieces'
 
 /**
  * The milestones that matter for a piece as it stands: recoating while layers are missing, lifting
@@ -7,14 +7,12 @@ import type { PieceRow } from '~~/shared/types/pieces'
  */
 export function relevantMilestones(
   piece: Pick<PieceRow, 'layersLeft' | 'state' | 'hasMould'>,
-): Milestone[] {
+): Awaited[] {
   if (piece.layersLeft > 0) return ['tackFrom', 'tackTo', 'sand']
   return piece.state === 'curing' && piece.hasMould ? ['demould', 'sand', 'full'] : ['sand', 'full']
 }
 
-export interface NextOpening {
-  milestone: Milestone
-  at: string
+export interface NextOpening extends PieceOpening {
   words: string
   /** A window that closes is hurried; one that opens is waited for. */
   closes: boolean
@@ -37,6 +35,15 @@ export function whatNow(piece: Pick<PieceRow, 'layersLeft' | 'state'>): string {
   return piece.layersLeft > 0 ? 'sand, wipe and pour the next layer' : 'finish and judge'
 }
 
-/** Whether a milestone has been reached. */
-export const hasReached = (piece: PieceRow, milestone: Milestone, now: number): boolean =>
-  piece.openings.some((opening) => opening.milestone === milestone && Date.parse(opening.at) <= now)
+/** How sure it is that a milestone has been reached. */
+export const howSure = (
+  { from, until }: Pick<PieceOpening, 'from' | 'until'>,
+  now: number,
+): 'surely' | 'perhaps' | 'not yet' =>
+  Date.parse(until) <= now ? 'surely' : Date.parse(from) <= now ? 'perhaps' : 'not yet'
+
+/** The same of a piece's milestone; one that nobody knows of is not reached. */
+export const howSurely = (piece: PieceRow, milestone: Awaited, now: number) => {
+  const opening = piece.openings.find((one) => one.milestone === milestone)
+  return opening ? howSure(opening, now) : 'not yet'
+}

@@ -33,6 +33,8 @@ export const RESIN_FIELDS = {
     { key: 'smell', label: 'mild smell, 1 to 5', optional: true },
   ],
   speed: [
+    { key: 'slowerPct', label: 'found slower than its sheet by', unit: '%', optional: true },
+    { key: 'variesPct', label: 'its cures differ by', unit: '%', optional: true },
     { key: 'activationKJ', label: 'activation energy', unit: 'kJ/mol' },
     { key: 'referencePotG', label: 'working time holds for', unit: 'g' },
     { key: 'massExponent', label: 'mass exponent' },

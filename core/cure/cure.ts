@@ -62,3 +62,17 @@ export function reached(
   }
   return clock
 }
+
+/** How far a cure has come by a minute: the rate's integral from the start, minutes at the reference. */
+export function curedMin(
+  resin: Pick<CureResin, 'referenceC' | 'activationKJ'>,
+  profile: readonly TemperatureStep[],
+  startMin: number,
+  untilMin: number,
+): number {
+  return profile.reduce((sum, { fromMin, tempC }, i) => {
+    const ends = Math.min(profile[i + 1]?.fromMin ?? Infinity, untilMin)
+    const begins = Math.max(fromMin, startMin)
+    return ends > begins ? sum + (ends - begins) * rateAt(resin, tempC) : sum
+  }, 0)
+}

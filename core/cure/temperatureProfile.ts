@@ -1,5 +1,6 @@
 import type { TemperatureStep } from './types'
 import { MINUTES_PER_DAY } from '../units'
+import { withReadings, type Reading } from './withReadings'
 
 /**
  * The temperatures that a room is expected to have by day and by night; minutes are of the local
@@ -75,18 +76,23 @@ export interface Stay {
   climate: PlaceClimate
   /** Minute of the local day at `fromMin`. */
   startOfDayMin: number
+  /** What was measured there, on the same clock as `fromMin`, in order of time. */
+  readings?: readonly Reading[]
 }
 
 /**
- * The temperatures that a piece meets as it is moved from place to place.
+ * The temperatures that a piece meets as it is moved from place to place: what was measured there,
+ * and what is expected otherwise.
  * @param stays in order of time, at least one
  * @param days how long the last stay is followed
  */
 export function temperatureOfStays(stays: readonly Stay[], days: number): TemperatureStep[] {
   return stays.flatMap((stay, i) => {
     const until = stays[i + 1]?.fromMin ?? Infinity
-    return temperatureProfile(stay.climate, stay.startOfDayMin, days)
-      .map((step) => ({ fromMin: stay.fromMin + step.fromMin, tempC: step.tempC }))
-      .filter((step) => step.fromMin < until)
+    const expected = temperatureProfile(stay.climate, stay.startOfDayMin, days).map((step) => ({
+      fromMin: stay.fromMin + step.fromMin,
+      tempC: step.tempC,
+    }))
+    return withReadings(expected, stay.readings ?? []).filter((step) => step.fromMin < until)
   })
 }

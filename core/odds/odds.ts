@@ -1,4 +1,5 @@
 import { MINUTES_PER_HOUR } from '../units'
+import { SURELY } from '../curing'
 import type { PlanJob } from '../plan'
 import { seededRandom } from '../seededRandom'
 import { answer, type Result } from '../result'
@@ -10,12 +11,13 @@ import type { Chance, JobOdds, OddsAnswer, OddsRequest } from './types'
 
 /**
  * What is assumed until the notebook tells more: starting values, to be replaced by the studio's
- * own. Cures are planned in the cold and with a margin, so nine in ten are taken to be done by then.
+ * own. Cures differ as a resin's clock does (`STARTING_CLOCK`) and are planned for when nine in ten are
+ * done.
  */
 export const STARTING_CHANCE = {
   handsPct: 25,
-  curesPct: 8,
-  curesQuantile: 0.9,
+  curesPct: 15,
+  curesQuantile: SURELY,
   absencePct: 2,
   staysOnMin: MINUTES_PER_HOUR / 2,
   foreseenMin: 1.5 * MINUTES_PER_HOUR,

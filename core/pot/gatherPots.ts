@@ -4,7 +4,7 @@ import { mixMlOf } from '../size'
 import { handsMin } from '../recipe'
 import { checkGathering, type GatheringShelf } from './checkGathering'
 import { colourKeys } from './cupKey'
-import { potOf } from './potOf'
+import { leftOfWork, potOf } from './potOf'
 import { mouldsInUse, type Portion, type Resin, type StudioRules } from '../trade'
 
 export interface Gathering<P extends Portion = Portion> {
@@ -192,7 +192,8 @@ function packInto<P extends Portion>(
 ): P[][] | null {
   const own = parts.map((part) => potOf([part], { resin, rules, warmC }))
   const restMin = own.reduce((most, pot) => Math.max(most, pot.restMin), 0)
-  const workMin = workableMin(resin, cupMl, warmC)
+  const stirMin = own.reduce((most, pot) => Math.max(most, pot.stirMin), 0)
+  const workMin = leftOfWork(resin, stirMin, workableMin(resin, cupMl, warmC))
   const colours = sharedColours(parts)
   const lots = own.map(({ needMl, pourMin }, i) => ({
     id: String(i),

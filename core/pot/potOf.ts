@@ -142,6 +142,17 @@ function premixMlOf(massG: number | null, { bulkDensity }: Pigment, cupMl: numbe
   return Math.min(MOST_OF_CUP * cupMl, Math.max(SPOONFUL_ML, ML_TO_WET_ML * heapedMl))
 }
 
+/**
+ * What is left of a cup's working time once it is stirred: all of it, unless the sheet counts from the
+ * contact of the parts.
+ * @returns minutes from the end of stirring
+ */
+export const leftOfWork = (
+  { countsFrom }: Pick<Resin, 'countsFrom'>,
+  stirMin: number,
+  workMin: number,
+): number => (countsFrom === 'contact' ? Math.max(0, workMin - stirMin) : workMin)
+
 /** Of a mix of both parts, g/ml; null where a density is unknown. */
 function mixDensityOf(resin: Resin): number | null {
   const mixed = mix({ resin, need: { volumeMl: 100 }, measure: { kind: 'exact' } })
@@ -162,7 +173,8 @@ export function potOf(portions: readonly Portion[], terms: PotTerms): PotFigures
   const mixDensity = mixDensityOf(resin)
   const made = splitOfPot(portions, rules, { pigments, mixDensity }, mixedMl ?? null)
   const { answer } = made
-  const workMin = workableMin(resin, answer.mixedMl, warmC)
+  const stirMin = Math.max(...made.layers.map(({ work }) => work.mix.mix?.stirMin ?? 0))
+  const workMin = leftOfWork(resin, stirMin, workableMin(resin, answer.mixedMl, warmC))
   const { starts, waits, endMin } = timesOf(made, workMin)
   const restMin = Math.min(...starts, endMin)
   const nameOf = (id: number) => pigments.get(id)?.name ?? ''
@@ -170,7 +182,7 @@ export function potOf(portions: readonly Portion[], terms: PotTerms): PotFigures
   return {
     needMl: answer.mixMl,
     reserveMl: answer.spareMl,
-    stirMin: Math.max(...made.layers.map(({ work }) => work.mix.mix?.stirMin ?? 0)),
+    stirMin,
     restMin,
     pourMin: endMin - restMin,
     busyMin: endMin,

@@ -1,4 +1,4 @@
-import { cureWait, type TemperatureRange } from './cureWait'
+import { cureWait, type TemperatureRange } from '../curing'
 import type { HeatedBox, PlanLine } from './planLine'
 import { courseParts } from '../recipe'
 import type { Awaited, Recipe, Resin } from '../trade'

@@ -5,7 +5,7 @@ import { joinWait, openingOf } from './joints'
 import { begunFrom } from './begunFrom'
 import { hardeningOf, nextOf, waitOf } from './lying'
 import { mouldId } from './ids'
-import type { PlanLine, Told } from './planLine'
+import type { PlanLine, PlanPot, Told } from './planLine'
 import { chunks, numbersOf, overlap, rangesOf, type Range, type Stint } from './stints'
 import { inTurn, standing, type ToldRange } from './told'
 
@@ -239,17 +239,18 @@ function bendInTime(
 ): void {
   if (step.waitsFor !== 'bendFrom' || openingOf(asked, line, index) === null) return
   const layer = line.recipe.layers[index]
-  const closes = Math.max(
-    waitOf(asked, layer, 'bendTo').notBeforeMin,
-    waitOf(asked, layer, 'bendFrom').surelyByMin + BEND_MIN,
-  )
+  const closesOf = (pot: PlanPot | null): number =>
+    Math.max(
+      waitOf(asked, layer, 'bendTo', pot).notBeforeMin,
+      waitOf(asked, layer, 'bendFrom', pot).surelyByMin + BEND_MIN,
+    )
   const pour = asked.courseOf(line.recipe).work[index]?.pouring.at(-1)
   for (const stint of stints) {
     for (const earlier of pour ? asked.doneOn(line, pour.key, stint) : [])
-      asked.lag(earlier.leave, stint.enter, 0, closes)
+      asked.lag(earlier.leave, stint.enter, 0, closesOf(null))
     for (const pot of asked.potsOf(line, index))
       if (pot.pouredMin !== null && overlap({ first: pot.firstPiece, pieces: pot.pieces }, stint))
-        asked.startsAt(stint.enter, 0, Math.max(0, Math.floor(pot.pouredMin + closes)))
+        asked.startsAt(stint.enter, 0, Math.max(0, Math.floor(pot.pouredMin + closesOf(pot))))
   }
 }
 

@@ -3,8 +3,8 @@ import { WORK_OF_LAYERS, type Doing } from '../run'
 import { CARRYING, type Awaited, type Entry, type Layer } from '../trade'
 import type { Asked } from './asked'
 import { boxWait, isWorthHeating } from './boxCure'
-import { cureWait, type CureWait } from './cureWait'
-import { openingOf } from './joints'
+import { cureWait, windowBetween, type CureWait } from '../curing'
+import { openingOf, windowOf } from './joints'
 import type { HeatedBox, PlanLine, PlanPot } from './planLine'
 import { numbersOf, overlap, rangeOf, type Range, type Stint } from './stints'
 import { BOX, keyOf } from './taskNames'
@@ -13,9 +13,33 @@ import { toldOf } from './told'
 /** A poured piece is on its rack within these minutes. */
 export const TO_RACK_MIN = 10
 
-export function waitOf(asked: Asked, layer: Layer | undefined, milestone: Awaited): CureWait {
+/** @param pot what is poured of it already, where the wait is for that */
+export function waitOf(
+  asked: Asked,
+  layer: Layer | undefined,
+  milestone: Awaited,
+  pot: PlanPot | null = null,
+): CureWait {
   const { workroom, rules } = asked.options
-  return cureWait(asked.resinOf(layer), milestone, workroom.range, rules.cureMarginPct)
+  return (
+    pot?.waits?.get(milestone) ??
+    cureWait(asked.resinOf(layer), milestone, workroom.range, rules.cureMarginPct)
+  )
+}
+
+/**
+ * When the next layer goes on one, where it has to be caught between two milestones; null where it
+ * only has to wait.
+ */
+export function windowAfter(asked: Asked, line: PlanLine, index: number, pot: PlanPot | null) {
+  const layer = line.recipe.layers[index]
+  const above = line.recipe.layers.findIndex(
+    (_, i) => i > index && windowOf(asked, line, i)?.below === layer,
+  )
+  const closes = above < 0 ? undefined : windowOf(asked, line, above)?.closes
+  return closes === 'tackTo'
+    ? windowBetween(waitOf(asked, layer, 'tackFrom', pot), waitOf(asked, layer, closes, pot))
+    : null
 }
 
 /** The heated box, where a layer's cure goes on in it once nothing moves any more. */
@@ -47,11 +71,12 @@ export function reachedMin(
   line: PlanLine,
   index: number,
   milestone: Awaited,
+  pot: PlanPot | null = null,
 ): number {
   const times = boxTimes(asked, line, index, milestone)
-  return times
-    ? times.rackMin + times.boxMin
-    : waitOf(asked, line.recipe.layers[index], milestone).surelyByMin
+  if (times) return times.rackMin + times.boxMin
+  const window = milestone === 'tackFrom' ? windowAfter(asked, line, index, pot) : null
+  return window?.opensMin ?? waitOf(asked, line.recipe.layers[index], milestone, pot).surelyByMin
 }
 
 /**
@@ -171,16 +196,16 @@ function addHardening(
   const { first, pieces } = stint
   const kind = boxOf(asked, line, index) ? 'box' : 'rack'
   asked.usesBox ||= kind === 'box'
-  const poured = pouredMin(asked, line, index, stint)
+  const pots = asked.potsOf(line, index).filter((pot) => overlap(rangeOf(pot), stint))
+  const isPoured = pots.length > 0 && pots.every((pot) => pot.pouredMin !== null)
   const lasts = reachedMin(asked, line, index, to) - reachedMin(asked, line, index, from)
   const leftTo = (milestone: Awaited) =>
-    Math.max(0, Math.ceil(poured + waitOf(asked, line.recipe.layers[index], milestone).surelyByMin))
-  const durationMin =
-    poured === Infinity
-      ? lasts
-      : kind === 'box'
-        ? Math.min(lasts, leftTo(to))
-        : leftTo(to) - leftTo(from)
+    Math.max(0, ...pots.map((pot) => surelyAt(asked, line, index, pot, milestone)))
+  const durationMin = !isPoured
+    ? lasts
+    : kind === 'box'
+      ? Math.min(lasts, leftTo(to))
+      : leftTo(to) - leftTo(from)
   const id = asked.add(
     line,
     `h-${next.key}.${first}`,
@@ -191,14 +216,14 @@ function addHardening(
   return { first, pieces, enter: id, leave: id, lies: id }
 }
 
-/**
- * When the last of some pieces was poured, minutes from the plan's start; infinite while one of them
- * is not.
- */
-function pouredMin(asked: Asked, line: PlanLine, index: number, pieces: Range): number {
-  const poured = asked
-    .potsOf(line, index)
-    .filter((pot) => overlap(rangeOf(pot), pieces))
-    .map((pot) => pot.pouredMin ?? Infinity)
-  return poured.length === 0 ? Infinity : Math.max(...poured)
-}
+/** When what a pot poured has surely reached a milestone, minutes on the plan's clock. */
+export const surelyAt = (
+  asked: Asked,
+  line: PlanLine,
+  index: number,
+  pot: PlanPot,
+  milestone: Awaited,
+): number =>
+  Math.ceil(
+    (pot.pouredMin ?? 0) + waitOf(asked, line.recipe.layers[index], milestone, pot).surelyByMin,
+  )

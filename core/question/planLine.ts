@@ -1,7 +1,7 @@
 import type { Interval, PlanMaker, PlanMould, PlanPlace, PlanRequest, PlanStation } from '../plan'
-import type { TemperatureRange } from './cureWait'
+import type { CureWait, TemperatureRange } from '../curing'
 import type { Doing, DoneTo, WorkState } from '../run'
-import type { Asking, Recipe, Resin, StudioRules } from '../trade'
+import type { Asking, Awaited, Recipe, Resin, StudioRules } from '../trade'
 import type { MakerId, MouldId, PlaceId, StationId } from './ids'
 
 /** What a pot pours for one line: a pot can serve several, and then each of them names it. */
@@ -23,6 +23,11 @@ export interface PlanPot {
    * when still to do.
    */
   pouredMin: number | null
+  /**
+   * When what is poured reaches its milestones, from its pour on, by what was measured and felt
+   * since; absent where only the room is known.
+   */
+  waits?: ReadonlyMap<Awaited, CureWait>
   /**
    * When its pieces come out of the heated box, on the plan's clock; null as long as they are not
    * in it.

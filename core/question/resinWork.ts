@@ -4,7 +4,7 @@ import { POURING, SANDING, type Entry, type Layer } from '../trade'
 import type { Asked, Mixing } from './asked'
 import { addHelpers } from './handWork'
 import { openingOf, sandedAfter, windowOf } from './joints'
-import { addBox, boxTimes, reachedMin, TO_RACK_MIN, waitOf } from './lying'
+import { addBox, boxTimes, reachedMin, surelyAt, TO_RACK_MIN, waitOf, windowAfter } from './lying'
 import { mouldId } from './ids'
 import type { PlanLine, PlanPot } from './planLine'
 import { LONGEST_STINT_MIN, overlap, rangeOf, type Range, type Stint } from './stints'
@@ -84,16 +84,22 @@ function addCure(
   const { recipe } = line
   const layer = recipe.layers[index] as Layer
   const opening = openingOf(asked, line, index)
+  const isPoured = pouredAtMin !== null ? pot : null
   const cureMin =
     opening === null
       ? 0
-      : (boxTimes(asked, line, index)?.rackMin ?? reachedMin(asked, line, index, opening))
+      : (boxTimes(asked, line, index)?.rackMin ?? reachedMin(asked, line, index, opening, isPoured))
+  const window = opening === 'tackFrom' ? windowAfter(asked, line, index, isPoured) : null
   const durationMin = pouredAtMin === null ? cureMin : Math.max(0, Math.ceil(pouredAtMin + cureMin))
   const lies = opening !== null
   return asked.add(
     line,
     keyOf(layer, pot, 'cure'),
-    { kind: 'cure', title: `${layer.name} cures`, potId: pot.id },
+    {
+      kind: 'cure',
+      title: `${layer.name} cures${window?.isSure === false ? ', its window only likely' : ''}`,
+      potId: pot.id,
+    },
     {
       durationMin,
       attended: false,
@@ -227,13 +233,16 @@ function keepWindow(
   const window = windowOf(asked, line, index)
   if (!window) return
   const { below } = window
-  const closes = waitOf(asked, below, window.closes).notBeforeMin
+  const at = line.recipe.layers.indexOf(below)
+  const closesOf = (lower: PlanPot | null): number =>
+    windowAfter(asked, line, at, lower)?.closesMin ??
+    waitOf(asked, below, window.closes, lower).notBeforeMin
   for (const lower of line.pots.filter(
     (one) => one.layerId === below.id && overlap(rangeOf(one), rangeOf(pot)),
   )) {
     if (lower.pouredMin === null)
-      asked.lag(`${jobOf(line)}.${keyOf(below, lower, 'pour')}`, pouring, 0, closes)
-    else asked.startsAt(pouring, 0, Math.floor(lower.pouredMin + closes))
+      asked.lag(`${jobOf(line)}.${keyOf(below, lower, 'pour')}`, pouring, 0, closesOf(null))
+    else asked.startsAt(pouring, 0, Math.floor(lower.pouredMin + closesOf(lower)))
   }
 }
 
@@ -355,7 +364,7 @@ function waitsForHard(
     asked.lag(earlier.leave, sanding, hardMin)
   for (const pot of asked.potsOf(line, index))
     if (pot.pouredMin !== null && overlap(rangeOf(pot), range))
-      asked.startsAt(sanding, Math.max(0, Math.ceil(pot.pouredMin + hardMin)))
+      asked.startsAt(sanding, Math.max(0, surelyAt(asked, line, index, pot, 'sand')))
 }
 
 /** What a pot's pieces lie in, where they will be taken out of it. */

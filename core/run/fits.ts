@@ -26,6 +26,7 @@ export function fits(step: RunStep, event: RunEvent): boolean {
     case 'spoiled':
       return step.kind !== 'done' && step.kind !== 'spoiled'
     case 'undone':
+    case 'measured':
       return true
   }
 }

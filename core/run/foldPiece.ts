@@ -8,6 +8,8 @@ export const PIECE_EVENT_KINDS = [
   'lost',
   'note',
   'photo',
+  'not yet',
+  'is there',
   'taken back',
 ] as const
 export type PieceEventKind = (typeof PIECE_EVENT_KINDS)[number]

@@ -1,13 +1,18 @@
+import { rateAt } from '../cure'
 import { rescue } from '../mix'
 import type { RunEvent, RunState, RunStep, RunTargets } from './types'
 import { MS_PER_MIN } from '../units'
 
-/** Events that still count: each `undone` takes back the last one before it. */
+/** What is told beside the steps; taking back does not reach it. */
+const isBeside = (event: RunEvent) => event.kind === 'measured'
+
+/** Events that still count: each `undone` takes back the last step before it. */
 function standing(events: readonly RunEvent[]): RunEvent[] {
-  return events.reduce<RunEvent[]>(
-    (kept, event) => (event.kind === 'undone' ? kept.slice(0, -1) : [...kept, event]),
-    [],
-  )
+  return events.reduce<RunEvent[]>((kept, event) => {
+    if (event.kind !== 'undone') return [...kept, event]
+    const last = kept.findLastIndex((one) => !isBeside(one))
+    return kept.filter((_, i) => i !== last)
+  }, [])
 }
 
 /**
@@ -44,7 +49,8 @@ export function foldRun(targets: RunTargets, events: readonly RunEvent[]): RunSt
     pourEndedAt,
     cureStartedAt: laid?.at ?? null,
     placeId: laid?.placeId ?? null,
-    workableUntil: stirEndedAt === null ? null : stirEndedAt + targets.workMin * MS_PER_MIN,
+    bench: benchOf(targets, log),
+    workableUntil: workableUntil(targets, log, stirEndedAt),
   }
   const heated = new Set(log.flatMap((event) => (event.kind === 'heatPass' ? [event.index] : [])))
   return {
@@ -56,6 +62,34 @@ export function foldRun(targets: RunTargets, events: readonly RunEvent[]): RunSt
       heated,
     }),
   }
+}
+
+/** How warm the bench is: as it was measured last. */
+function benchOf({ warmth }: RunTargets, log: readonly RunEvent[]): RunState['bench'] {
+  const measured = log.findLast((event) => event.kind === 'measured')
+  if (measured) return { tempC: measured.tempC, isMeasured: true }
+  return warmth ? { tempC: warmth.tempC, isMeasured: warmth.isMeasured } : null
+}
+
+/**
+ * When the cup is lost. Its time runs from the end of stirring, or from the first contact of the
+ * parts where the sheet counts so, at the warmth of the bench as it was measured last.
+ * Source: Arrhenius rate (`rateAt`); the warmth of the bench is taken for the whole of it.
+ */
+function workableUntil(
+  targets: RunTargets,
+  log: readonly RunEvent[],
+  stirEndedAt: number | null,
+): number | null {
+  const { warmth, workMin } = targets
+  const first = log.find((event) => event.kind === 'weighed')
+  const contactAt =
+    log.find((event) => event.kind === 'weighed' && event.part !== first?.part)?.at ?? null
+  const from = warmth?.fromContact ? contactAt : stirEndedAt
+  if (from === null) return null
+  const bench = benchOf(targets, log)
+  const faster = warmth && bench ? rateAt(warmth, bench.tempC) / rateAt(warmth, warmth.tempC) : 1
+  return from + (workMin / faster) * MS_PER_MIN
 }
 
 const amountIn = (targets: RunTargets, value: number) =>

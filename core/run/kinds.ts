@@ -9,6 +9,7 @@ export const RUN_EVENT_KINDS = [
   'heatPass',
   'cureStarted',
   'spoiled',
+  'measured',
   'undone',
 ] as const
 export type RunEventKind = (typeof RUN_EVENT_KINDS)[number]

@@ -13,10 +13,23 @@ export interface RunTargets {
   stirMin: number
   restMin: number
   pourMin: number
-  /** Minutes from the end of stirring until the cup is lost. */
+  /** Minutes until the cup is lost, from the end of stirring unless it counts from the contact. */
   workMin: number
+  /** How the cup's time changes with the warmth; absent of runs that began before that was kept. */
+  warmth?: CupWarmth
   /** Minutes from the end of the pour. */
   heatAfterMin: number[]
+}
+
+/** What a cup's working time was worked out with. */
+export interface CupWarmth {
+  /** Of the bench as the run began, °C. */
+  tempC: number
+  isMeasured: boolean
+  referenceC: number
+  activationKJ: number
+  /** Then the working time holds from the first contact of the parts. */
+  fromContact: boolean
 }
 
 /** A pigment for one cup; what is not known stands as null. */
@@ -76,6 +89,8 @@ export type RunEvent = { at: number } & (
   | { kind: 'heatPass'; index: number }
   | { kind: 'cureStarted'; placeId: number }
   | { kind: 'spoiled'; reason?: string }
+  /** How warm the bench is. */
+  | { kind: 'measured'; tempC: number }
   | { kind: 'undone' }
 )
 
@@ -117,6 +132,8 @@ export interface RunState {
   cureStartedAt: number | null
   /** Where its pieces were laid to cure. */
   placeId: number | null
+  /** How warm the bench is, °C, and whether that was measured; null where nobody knows. */
+  bench: { tempC: number; isMeasured: boolean } | null
   /** When the cup can no longer be poured. */
   workableUntil: number | null
 }

@@ -56,7 +56,7 @@ export {
   type Side,
   type Start,
 } from './recipe'
-export { type Resin, type Kit } from './resin'
+export { COUNTS_FROM, type CountsFrom, type Kit, type Resin } from './resin'
 export { originOf, RESIN_FIGURES } from './resinFigures'
 export { STARTING_WORK_RULES } from './startingRules'
 export { levelAreaCm2, type Shelf } from './shelf'

@@ -53,6 +53,8 @@ export const RESIN_FIGURES: readonly ResinFigure[] = [
   figure('maxMixMl', 'greatest mix', 'ml', 0),
   figure('minDepthMm', 'least layer', 'mm', 1),
   figure('maxDepthMm', 'greatest layer', 'mm', 1),
+  figure('slowerPct', 'slower than its sheet by', '%', 0),
+  figure('variesPct', 'its cures differ by', '%', 0),
   figure('heatC', 'cured, bears', '°C', 0),
   figure('clarity', 'clarity', '', 0, ['milky', 'like water']),
   figure('yellowing', 'keeps from yellowing', '', 0, ['within months', 'for years']),

@@ -10,6 +10,7 @@ export const startingResin = (): Omit<Resin, 'id'> => ({
   activationKJ: 55,
   referencePotG: 150,
   massExponent: 0.35,
+  countsFrom: 'stirred',
   maxMixMl: 500,
   minDepthMm: 2,
   maxDepthMm: 10,

@@ -1,6 +1,7 @@
 import type { Page } from '../../shared/types/exchange'
 import type { NotebookFilter, NotebookRow } from '../../shared/types/notebook'
 import type { PieceEventKind, PieceState } from '../../core/run'
+import type { Awaited } from '../../core/trade'
 import type { PieceEvent } from '../../shared/types/pieces'
 import { containing, decimal, iso, isoOrNull, updateVersioned, wordsOf, type Db } from './rows'
 
@@ -152,6 +153,8 @@ export interface NewPieceEvent {
   layerId?: number | null
   runId?: number | null
   placeId?: number | null
+  /** What was touched for. */
+  milestone?: Awaited | null
   note?: string
 }
 
@@ -172,6 +175,7 @@ export async function addPieceEvents(
       layer_id: event.layerId ?? null,
       run_id: event.runId ?? null,
       place_id: event.placeId ?? null,
+      milestone: event.milestone ?? null,
       note: event.note || null,
     })),
   )
@@ -199,8 +203,21 @@ export async function setPiece(
     .update({ state, place_id: placeId, updated_at: now, version: db.raw('version + 1') })
 }
 
-/** The last pour of each piece: which layer, from which pot, when. */
-export async function lastPours(db: Db, workspaceId: number, pieceIds: readonly number[]) {
+/** The last pour of a piece: which layer, from which pot, when. */
+export interface LastPour {
+  at: Date
+  layerId: number
+  layer: string
+  resinId: number
+  letter: string
+  tint: string
+}
+
+export async function lastPours(
+  db: Db,
+  workspaceId: number,
+  pieceIds: readonly number[],
+): Promise<Map<number, LastPour>> {
   const rows = (await db('piece_events')
     .join('recipe_layers', 'recipe_layers.id', 'piece_events.layer_id')
     .leftJoin('runs', 'runs.id', 'piece_events.run_id')
@@ -256,6 +273,27 @@ export async function movesOf(db: Db, workspaceId: number, pieceIds: readonly nu
   }[]
 }
 
+/** What fingers found on pieces, in the order in which they were touched. */
+export async function touchesOf(
+  db: Db,
+  workspaceId: number,
+  pieceIds: readonly number[],
+): Promise<{ pieceId: number; milestone: Awaited; at: Date; isThere: boolean }[]> {
+  const touched = (await db('piece_events')
+    .where({ workspace_id: workspaceId })
+    .whereIn('piece_id', [...pieceIds])
+    .whereIn('kind', ['not yet', 'is there'])
+    .whereNotNull('milestone')
+    .orderBy(['at', 'id'])
+    .select('piece_id as pieceId', 'milestone', 'at', 'kind')) as {
+    pieceId: number
+    milestone: Awaited
+    at: Date
+    kind: PieceEventKind
+  }[]
+  return touched.map(({ kind, ...touch }) => ({ ...touch, isThere: kind === 'is there' }))
+}
+
 export async function listPieceEvents(
   db: Db,
   workspaceId: number,
@@ -284,6 +322,7 @@ export async function listPieceEvents(
     layer: string | null
     letter: string | null
     place: string | null
+    milestone: Awaited | null
     note: string | null
   }[]
   return rows.map((row) => ({
@@ -295,6 +334,7 @@ export async function listPieceEvents(
     layerName: row.layer,
     letter: row.letter,
     place: row.place,
+    milestone: row.milestone,
     note: row.note ?? '',
   }))
 }

@@ -1,4 +1,10 @@
-import { MILESTONES, SOFT_MILESTONES, type Awaited, type Milestone } from '../../core/trade'
+import {
+  MILESTONES,
+  SOFT_MILESTONES,
+  type Awaited,
+  type CountsFrom,
+  type Milestone,
+} from '../../core/trade'
 import type { ResinFields } from '../../shared/schemas/resins'
 import type { ResinRow } from '../../shared/types/resins'
 import type { HouseColumns, KeptTable } from './house/houseTable'
@@ -27,6 +33,9 @@ interface ResinColumns extends HouseColumns {
   max_depth_mm: string
   kit_ml: string
   kit_price: string
+  counts_from: CountsFrom
+  slower_pct: string | null
+  varies_pct: string | null
   heat_c: string | null
   white_hold: number | null
   stock_ml: string
@@ -67,6 +76,9 @@ function resinOf(row: ResinColumns, milestones: readonly MilestoneColumns[]): Re
     maxDepthMm: decimal(row.max_depth_mm),
     kitMl: decimal(row.kit_ml),
     kitPrice: row.kit_price,
+    countsFrom: row.counts_from,
+    slowerPct: decimalOrNull(row.slower_pct) ?? undefined,
+    variesPct: decimalOrNull(row.varies_pct) ?? undefined,
     heatC: decimalOrNull(row.heat_c) ?? undefined,
     whiteHold: row.white_hold ?? undefined,
     stockMl: decimal(row.stock_ml),
@@ -112,6 +124,9 @@ const columnsOf = (fields: ResinFields) => ({
   max_depth_mm: fields.maxDepthMm,
   kit_ml: fields.kitMl,
   kit_price: fields.kitPrice,
+  counts_from: fields.countsFrom ?? 'stirred',
+  slower_pct: fields.slowerPct ?? null,
+  varies_pct: fields.variesPct ?? null,
   heat_c: fields.heatC ?? null,
   white_hold: fields.whiteHold ?? null,
   stock_ml: fields.stockMl,

@@ -70,6 +70,7 @@ interface PlaceColumns extends SeasonColumns {
   name: string
   kind: 'rack' | 'box'
   area_cm2: string
+  room_id: number
   archived_at: Date | null
   box_c: string | null
   runs_from_min: number | null
@@ -120,6 +121,7 @@ export async function listPlaces(
     name: row.name,
     kind: row.kind,
     areaCm2: decimal(row.area_cm2),
+    roomId: row.room_id,
     roomName: row.room,
     isArchived: row.archived_at !== null,
     climate:

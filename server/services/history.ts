@@ -63,6 +63,7 @@ async function requireSeen(who: Who, subject: Subject, id: number): Promise<void
     case 'station':
     case 'place':
     case 'workshop':
+    case 'reading':
       throw new AppError('forbidden', 'This is for the members of the workshop to read.')
     case 'pigment':
     case 'recipe':

@@ -1,3 +1,4 @@
+import { AWAITED, type Awaited } from '../../core/trade'
 import { body, flag, id, named, oneOf, text, version } from './fields'
 
 export const VERDICTS = ['good', 'rework', 'lost'] as const
@@ -19,5 +20,14 @@ export const pieceActSchema = body({
 export const movePieceSchema = body({
   version: version(),
   placeId: id().required(),
+})
+/** What a finger found. */
+export interface TouchInput {
+  milestone: Awaited
+  isThere: boolean
+}
+export const touchSchema = body({
+  milestone: oneOf(AWAITED).required(),
+  isThere: flag().required(),
 })
 export const noteSchema = body({ note: named(4000) })

@@ -1,4 +1,5 @@
 import {
+  COUNTS_FROM,
   MILESTONES,
   ORIGINS,
   RESIN_FIGURES,
@@ -13,6 +14,7 @@ import {
   price,
   named,
   notNegative,
+  num,
   oneOf,
   positive,
   text,
@@ -94,6 +96,9 @@ const resinFields = {
   kitMl: positive().required(),
   kitPrice: price(),
   milestones: milestones(),
+  countsFrom: oneOf(COUNTS_FROM),
+  slowerPct: num().min(-80).max(400),
+  variesPct: notNegative().max(100),
   heatC: temperature().max(400),
   whiteHold: whole().min(1).max(5),
   stockMl: notNegative().required(),

@@ -33,6 +33,7 @@ const runEvent = (at = givenInstantMs()) =>
       index: whole().min(0),
       placeId: id(),
       reason: text(400),
+      tempC: num().min(-40).max(120),
     })
       .required()
       .test('fields', function (value) {
@@ -51,6 +52,8 @@ const runEvent = (at = givenInstantMs()) =>
             path: `${this.path}.index`,
             message: 'say which of the pours it was',
           })
+        if (value?.kind === 'measured' && value.tempC === undefined)
+          return this.createError({ path: `${this.path}.tempC`, message: 'say how warm it is' })
         if (value?.kind === 'cureStarted' && value.placeId === undefined)
           return this.createError({
             path: `${this.path}.placeId`,
@@ -127,6 +130,13 @@ export const runTargetsSchema = schemaOf<RunTargets>()(
     restMin: notNegative().required(),
     pourMin: notNegative().required(),
     workMin: num().required(),
+    warmth: exact({
+      tempC: num().required(),
+      isMeasured: flag().required(),
+      referenceC: num().required(),
+      activationKJ: notNegative().required(),
+      fromContact: flag().required(),
+    }).default(undefined),
     heatAfterMin: list(notNegative().required()).required(),
   }).required(),
 )

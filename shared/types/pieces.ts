@@ -1,9 +1,22 @@
 import type { PieceEventKind, PieceState } from '../../core/run'
-import type { Milestone } from '../../core/trade'
+import type { TemperatureStep } from '../../core/cure'
+import type { Touch } from '../../core/curing'
+import type { Awaited } from '../../core/trade'
 
+/** When a piece reaches a milestone: hardly before, likely, and surely by then. */
 export interface PieceOpening {
-  milestone: Milestone
+  milestone: Awaited
+  from: string
   at: string
+  until: string
+}
+
+/** What the milestones of a piece follow from; minutes from its pour. */
+export interface CureView {
+  resinId: number
+  curedFrom: string
+  profile: TemperatureStep[]
+  touches: Touch[]
 }
 
 export interface PieceRow {
@@ -40,6 +53,8 @@ export interface PieceEvent {
   layerName: string | null
   letter: string | null
   place: string | null
+  /** What it was touched for. */
+  milestone: Awaited | null
   note: string
 }
 

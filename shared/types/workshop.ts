@@ -11,6 +11,7 @@ export interface PlaceRow {
   name: string
   kind: 'rack' | 'box'
   areaCm2: number
+  roomId: number
   roomName: string
   /** Whether it is put away: nothing is laid there any more. */
   isArchived: boolean

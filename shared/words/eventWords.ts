@@ -189,7 +189,9 @@ const WORDS: Words = {
     moved: 'moved it',
     noted: 'wrote a note',
     photographed: 'photographed it',
+    touched: 'touched it',
   },
+  reading: { noted: 'read a thermometer' },
 }
 
 /** What somebody did, to be read behind their name. */

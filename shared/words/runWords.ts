@@ -11,6 +11,7 @@ export const EVENT_WORDS: Readonly<Record<RunEventKind, string>> = {
   heatPass: 'heat pass done',
   cureStarted: 'laid down to cure',
   spoiled: 'given up',
+  measured: 'the bench measured',
   undone: 'taken back',
 }
 

@@ -6,13 +6,20 @@ import { moneyOf } from '../../app/utils/moneyOf'
 import { clockOfDay } from '../../app/utils/clockOfDay'
 import { changesBetween } from '../../app/utils/changes'
 import { cautionsFor } from '../../app/utils/cautions'
-import { hasReached, nextOpening, whatNow } from '../../app/utils/nextOpening'
+import { howSurely, nextOpening, whatNow } from '../../app/utils/nextOpening'
 import { readableOn } from '../../app/utils/readableOn'
 import { whyThenWords } from '../../shared/words'
 import { BINDINGS, type Binding } from '../../core/plan'
-import type { PieceRow } from '../../shared/types/pieces'
+import type { Awaited } from '../../core/trade'
+import type { PieceOpening, PieceRow } from '../../shared/types/pieces'
 import type { PlanTaskRow } from '../../shared/types/plan'
 
+const HOUR = 3_600_000
+/** A milestone an hour either way. */
+const opening = (milestone: Awaited, at: string): PieceOpening => {
+  const shifted = (hours: number) => new Date(Date.parse(at) + hours * HOUR).toISOString()
+  return { milestone, from: shifted(-1), at, until: shifted(1) }
+}
 const piece = (changes: Partial<PieceRow> = {}): PieceRow => ({
   id: 1,
   number: 1,
@@ -34,14 +41,13 @@ const piece = (changes: Partial<PieceRow> = {}): PieceRow => ({
   hasMould: true,
   version: 1,
   openings: [
-    { milestone: 'tackFrom', at: '1970-01-01T04:00:00.000Z' },
-    { milestone: 'tackTo', at: '1970-01-01T12:00:00.000Z' },
-    { milestone: 'demould', at: '1970-01-01T20:00:00.000Z' },
-    { milestone: 'sand', at: '1970-01-03T00:00:00.000Z' },
+    opening('tackFrom', '1970-01-01T04:00:00.000Z'),
+    opening('tackTo', '1970-01-01T12:00:00.000Z'),
+    opening('demould', '1970-01-01T20:00:00.000Z'),
+    opening('sand', '1970-01-03T00:00:00.000Z'),
   ],
   ...changes,
 })
-const HOUR = 3_600_000
 
 describe('nextOpening', () => {
   test.each<[string, Partial<PieceRow>, number, string | null]>([
@@ -58,11 +64,13 @@ describe('nextOpening', () => {
     expect(nextOpening(piece({ layersLeft: 1 }), 5 * HOUR)?.closes).toBe(true)
     expect(nextOpening(piece(), 1)?.closes).toBe(false)
   })
-  test('a milestone is reached on the minute', () =>
-    expect([
-      hasReached(piece(), 'demould', 20 * HOUR),
-      hasReached(piece(), 'demould', 20 * HOUR - 1),
-    ]).toEqual([true, false]))
+  test('a milestone is surely reached at the end of its band, perhaps from its beginning', () =>
+    expect([18, 19, 20.9, 21].map((hour) => howSurely(piece(), 'demould', hour * HOUR))).toEqual([
+      'not yet',
+      'perhaps',
+      'perhaps',
+      'surely',
+    ]))
   test('what to do when nothing is waited for', () =>
     expect(whatNow(piece({ layersLeft: 1 }))).toContain('next layer'))
 })

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
+import { cureWait } from '../../core/curing'
 import { CLEAR_TINT, costBatch, potsOfLayer, tintOf } from '../../core/pot'
 import {
-  cureWait,
   holdingChain,
   makerId,
   mouldId,

@@ -1,7 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { costBatch } from '../../core/pot'
 import { sizeBatch } from '../../core/recipe'
-import { cure } from '../../core/cure'
 import { mix, type Measure } from '../../core/mix'
 import { whyCostPerGood, whyMilestone, whyMixMl, whyPart, whyPrice, type Why } from '../../core/why'
 import { layer, mould, pigment, recipe, resin, rules } from '../fixtures/studio'
@@ -81,15 +80,19 @@ describe('a milestone', () => {
     { fromMin: 0, tempC: 20 },
     { fromMin: 600, tempC: 15 },
   ]
-  const cured = cure({ resin, profile, startMin: 0 })
-  if (!cured.ok) throw new Error('not cured')
-  const why = whyMilestone(resin, 'demould', profile, cured.value.reachedMin.demould!)
+  const why = whyMilestone(resin, 'demould', { profile, touches: [] })
 
   test('the hours, each weighted by its rate, add up to the hours at the reference', () => {
     const hours = Number(why.value)
     const worked =
       10 * numberOf(why, 'rate at 20 °C') + (hours - 10) * numberOf(why, 'rate at 15 °C')
     expect(worked).toBeCloseTo(numberOf(why, 'at 20 °C it takes'), 9)
+  })
+  test('what fingers found is told, and bounds it', () => {
+    const touches = [{ milestone: 'demould' as const, atMin: 1500, isThere: false }]
+    const felt = whyMilestone({ ...resin, variesPct: 15 }, 'demould', { profile, touches })
+    expect(Number(felt.value)).toBeGreaterThan(25)
+    expect(felt.inputs).toContainEqual(expect.objectContaining({ value: 'not yet' }))
   })
   test('it is later than in the warmth, which is told too', () => {
     expect(Number(why.value)).toBeGreaterThan(20)

@@ -139,7 +139,10 @@ test.describe('two workshops never see each other', () => {
         },
       ],
       'GET /api/pieces/{id}': [{ path: `/api/pieces/${piece.id}` }],
-      'GET /api/pieces/{id}/profile': [{ path: `/api/pieces/${piece.id}/profile` }],
+      'GET /api/pieces/{id}/cure': [{ path: `/api/pieces/${piece.id}/cure` }],
+      'POST /api/pieces/{id}/touch': [
+        { path: `/api/pieces/${piece.id}/touch`, data: { milestone: 'demould', isThere: true } },
+      ],
       'POST /api/pieces/{id}/demould': [{ path: `/api/pieces/${piece.id}/demould`, data: act }],
       'POST /api/pieces/{id}/judge': [
         { path: `/api/pieces/${piece.id}/judge`, data: { ...act, verdict: 'lost' } },

@@ -101,7 +101,7 @@ const linesOf = (
   pots: StoredPot[],
   pieces: StoredPiece[],
   heatedUntil = new Map<string, Date>(),
-) => planLines(one, { shelf, pots, pieces, origin, heatedUntil, work: new Map() })
+) => planLines(one, { shelf, pots, pieces, origin, heatedUntil, work: new Map(), cures: new Map() })
 const only = (lines: PlanLine[]): PlanLine => {
   expect(lines).toHaveLength(1)
   return lines[0]!

@@ -19,7 +19,7 @@ const oddsWords = computed(() => {
   const again = basis.value
     ? `of a hundred pieces ${round(basis.value.yieldPct)} turn out good (learned from ${basis.value.judged} judged)`
     : 'as often as the studio’s yield says'
-  return `The plan is carried out ${USUAL_RUNS.toLocaleString('en')} times with chance: ${hands}, cures by ${STARTING_CHANCE.curesPct} % (nine in ten are done by their planned time, because cures are planned in the cold and with a margin), ${STARTING_CHANCE.absencePct} in 100 shifts are missed, and a piece that fails is made again after the rest, as soon as there is room for it: ${again}. What is not said to be learned is a starting value. Who has a window about to close stays on for up to ${STARTING_CHANCE.staysOnMin} min; else makers, places and the order of the work stay the plan’s, and nobody stands in for anybody, so the odds are on the careful side.`
+  return `The plan is carried out ${USUAL_RUNS.toLocaleString('en')} times with chance: ${hands}, cures by ${STARTING_CHANCE.curesPct} % (nine in ten are done by their planned time, because cures are planned in the cold and for the slow ones among them), ${STARTING_CHANCE.absencePct} in 100 shifts are missed, and a piece that fails is made again after the rest, as soon as there is room for it: ${again}. What is not said to be learned is a starting value. Who has a window about to close stays on for up to ${STARTING_CHANCE.staysOnMin} min; else makers, places and the order of the work stay the plan’s, and nobody stands in for anybody, so the odds are on the careful side.`
 })
 </script>
 

@@ -5,6 +5,7 @@ import {
   originOf,
   SOFT_MILESTONES,
   type Awaited,
+  type CountsFrom,
   type Milestone,
   type Origin,
 } from '~~/core/trade'
@@ -15,6 +16,14 @@ import { RESIN_FIELDS } from '~/utils/resinFields'
 /** When a resin reaches each milestone, and how warmth and mass change that. */
 const resin = defineModel<ResinFields>({ required: true })
 const { errorAt } = defineProps<{ errorAt: (path: string) => string | undefined }>()
+const COUNTS: { value: CountsFrom; label: string }[] = [
+  { value: 'stirred', label: 'the end of stirring' },
+  { value: 'contact', label: 'the first contact of the parts' },
+]
+const countsFrom = computed({
+  get: () => resin.value.countsFrom ?? 'stirred',
+  set: (from) => (resin.value = { ...resin.value, countsFrom: from }),
+})
 const REFERENCE = { key: 'referenceC', label: 'times hold at', unit: '°C' } as const
 
 /** The first two are told in minutes, as on a data sheet; the others in hours. */
@@ -55,7 +64,15 @@ const setOrigin = (name: Milestone, from: Origin) =>
 </script>
 
 <template>
-  <ResinFigure v-model="resin" class="w-56" :field="REFERENCE" :error-at="errorAt" />
+  <div class="flex flex-wrap gap-x-6 gap-y-3">
+    <ResinFigure v-model="resin" class="w-56" :field="REFERENCE" :error-at="errorAt" />
+    <FieldChoice
+      v-model="countsFrom"
+      label="Working time counts from"
+      :options="COUNTS"
+      :error="errorAt('countsFrom')"
+    />
+  </div>
   <table class="ledger">
     <thead>
       <tr>
@@ -106,6 +123,6 @@ const setOrigin = (name: Milestone, from: Origin) =>
   </div>
   <p class="text-soft">
     55 kJ/mol and an exponent of {{ written('0.35') }} are starting values; data sheets rarely give
-    them.
+    them. Until its cures are known, they are taken to be as its sheet says, give or take 15 %.
   </p>
 </template>

@@ -180,6 +180,7 @@ const leave = () => navigateTo('/pots')
 
 onKeyStroke((event) => {
   if (givingUp.value || doubt.value) return
+  if (event.target instanceof Element && event.target.closest('[role="dialog"]')) return
   if (event.repeat && event.key !== 'ArrowLeft' && event.key !== 'ArrowRight') return
   if (event.key === 'Escape') void leave()
   else if (event.key === 'u' || event.key === 'U') {
@@ -261,6 +262,11 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
             <span class="text-soft">cup workable for</span
             ><BenchClock class="text-4xl" :until="bench.state.workableUntil" :now="now" />
           </p>
+          <BenchWarmth
+            v-if="bench.state.bench && !bench.state.pourEndedAt"
+            :bench="bench.state.bench"
+            @measured="bench.record({ kind: 'measured', tempC: $event, at: nowMs() })"
+          />
           <p v-if="bench.offline" role="status" class="text-hands">
             no network: {{ bench.waiting.length }} kept on this device
           </p>

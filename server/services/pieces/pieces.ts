@@ -1,24 +1,20 @@
-import { DateTime } from 'luxon'
 import { issue } from '../../../core/result'
 import { foldPiece, type PieceState } from '../../../core/run'
-import { temperatureOfStays, type Stay } from '../../../core/cure'
-import { MILESTONES, type Resin } from '../../../core/trade'
-import { cure, type TemperatureStep } from '../../../core/cure'
 import type { EVENT_KINDS } from '../../../shared/events'
 import type { Page } from '../../../shared/types/exchange'
 import type { NotebookFilter, NotebookRow } from '../../../shared/types/notebook'
-import type { Verdict } from '../../../shared/schemas/pieces'
-import type { PieceLog, PieceOpening, PieceRow } from '../../../shared/types/pieces'
-import type { PlaceRow } from '../../../shared/types/workshop'
+import type { TouchInput, Verdict } from '../../../shared/schemas/pieces'
+import type { CureView, PieceLog, PieceOpening, PieceRow } from '../../../shared/types/pieces'
 import { database } from '../../db/database'
 import { pieceLogs } from '../../db/pieceLogs'
 import * as rows from '../../db/pieces'
 import { plannedEnd } from '../../db/plans'
 import { listResins } from '../../db/resins'
-import { groupBy, iso, type Db } from '../../db/rows'
+import { iso, type Db } from '../../db/rows'
 import { getWorkspace, listPlaces } from '../../db/workshop'
 import { AppError } from '../AppError'
 import { recipesOfLines } from '../recipes/lineRecipes'
+import { readCures, type PieceCure } from './cures'
 import { requireAllPoured } from './layersMissing'
 import { storedPhoto } from './storedPhoto'
 import { tell } from '../../events/tell'
@@ -28,77 +24,41 @@ import { found, inTransaction, inTurn, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
 import { MS_PER_MIN } from '../../../core/units'
 
-/** Full cure takes days; temperatures are followed for longer than any resin needs. */
-const FOLLOWED_DAYS = 30
 const NOTES_PER_PAGE = 60
 
-/**
- * The temperatures a piece met since its last pour and is expected to meet, on a clock that starts
- * at the pour.
- */
-function profileOf(
-  pouredAt: Date,
-  moves: readonly { placeId: number; at: Date }[],
-  places: ReadonlyMap<number, PlaceRow>,
-  timeZone: string,
-): TemperatureStep[] {
-  const stays = moves
-    .filter((move) => move.at >= pouredAt)
-    .flatMap((move): Stay[] => {
-      const place = places.get(move.placeId)
-      const local = DateTime.fromJSDate(move.at, { zone: timeZone })
-      return place
-        ? [
-            {
-              fromMin: Math.max(0, (move.at.getTime() - pouredAt.getTime()) / MS_PER_MIN),
-              climate: place.climate,
-              startOfDayMin: local.hour * 60 + local.minute,
-            },
-          ]
-        : []
-    })
-  const steps = temperatureOfStays(stays, FOLLOWED_DAYS)
-  const [first] = steps
-  return first && first.fromMin > 0 ? [{ ...first, fromMin: 0 }, ...steps.slice(1)] : steps
-}
-
-function openingsOf(
-  resin: Resin | undefined,
-  pouredAt: Date,
-  profile: TemperatureStep[],
-): PieceOpening[] {
-  if (!resin || profile.length === 0) return []
-  const cured = cure({ resin, profile, startMin: 0 })
-  if (!cured.ok) return []
-  return MILESTONES.map((milestone) => ({
+const openingsOf = ({ pour, bands }: PieceCure): PieceOpening[] => {
+  const at = (minutes: number) => iso(new Date(pour.at.getTime() + minutes * MS_PER_MIN))
+  return [...bands].map(([milestone, { hardlyMin, likelyMin, surelyMin }]) => ({
     milestone,
-    at: iso(new Date(pouredAt.getTime() + (cured.value.reachedMin[milestone] ?? 0) * MS_PER_MIN)),
+    from: at(hardlyMin),
+    at: at(likelyMin),
+    until: at(surelyMin),
   }))
 }
+
+const LYING: readonly PieceState[] = ['curing', 'demoulded', 'rework']
 
 /** Every piece that lies in the workshop, with what opens and closes for it and when. */
 export async function listLying(who: Who): Promise<PieceRow[]> {
   const db = database()
   const { workspaceId } = who
   const [pieces, places, resins, workspace] = await Promise.all([
-    rows.listPieces(db, workspaceId, { states: ['curing', 'demoulded', 'rework'] }),
+    rows.listPieces(db, workspaceId, { states: LYING }),
     listPlaces(db, workspaceId),
     listResins(db, workspaceId),
     getWorkspace(db, workspaceId),
   ])
   const recipeOf = await recipesOfLines(db, workspaceId, pieces)
   const ids = pieces.map((piece) => piece.id)
-  const [pours, moves] = await Promise.all([
-    rows.lastPours(db, workspaceId, ids),
-    rows.movesOf(db, workspaceId, ids),
-  ])
-  const movesOf = groupBy(moves, (move) => move.pieceId)
-  const placeById = new Map(places.map((place) => [place.id, place]))
-  const resinById = new Map(resins.map((resin) => [resin.id, resin]))
+  const cures = await readCures(db, workspaceId, ids, {
+    places,
+    resins: new Map(resins.map((resin) => [resin.id, resin])),
+    timeZone: workspace.timeZone,
+  })
   return pieces.flatMap((piece) => {
-    const pour = pours.get(piece.id)
-    if (!pour) return []
-    const profile = profileOf(pour.at, movesOf.get(piece.id) ?? [], placeById, workspace.timeZone)
+    const cure = cures.get(piece.id)
+    if (!cure) return []
+    const { pour } = cure
     const recipe = recipeOf(piece)
     const layers = recipe?.layers ?? []
     const poured = layers.findIndex((layer) => layer.id === pour.layerId)
@@ -123,31 +83,35 @@ export async function listLying(who: Who): Promise<PieceRow[]> {
         curedFrom: iso(pour.at),
         layersLeft: Math.max(0, layers.length - 1 - (poured < 0 ? layers.length : poured)),
         hasMould: recipe?.mouldId !== null,
-        openings: openingsOf(resinById.get(pour.resinId), pour.at, profile),
+        openings: openingsOf(cure),
       },
     ]
   })
 }
 
-/** The temperatures behind one piece's openings, for its "why?". */
-export async function pieceProfile(who: Who, id: number): Promise<TemperatureStep[]> {
+/** What is behind one piece's openings: temperatures, bands and touches, for its "why?" and chart. */
+export async function pieceCure(who: Who, id: number): Promise<CureView | null> {
   const db = database()
   const piece = await pieceFor(db, who, id, 'see pieces')
-  const [pours, moves, places, workspace] = await Promise.all([
-    rows.lastPours(db, who.workspaceId, [piece.id]),
-    rows.movesOf(db, who.workspaceId, [piece.id]),
+  const [places, resins, workspace] = await Promise.all([
     listPlaces(db, who.workspaceId),
+    listResins(db, who.workspaceId),
     getWorkspace(db, who.workspaceId),
   ])
-  const pour = pours.get(piece.id)
-  return pour
-    ? profileOf(
-        pour.at,
-        moves,
-        new Map(places.map((place) => [place.id, place])),
-        workspace.timeZone,
-      )
-    : []
+  const cures = await readCures(db, who.workspaceId, [piece.id], {
+    places,
+    resins: new Map(resins.map((resin) => [resin.id, resin])),
+    timeZone: workspace.timeZone,
+  })
+  const cure = cures.get(piece.id)
+  return cure
+    ? {
+        resinId: cure.pour.resinId,
+        curedFrom: iso(cure.pour.at),
+        profile: cure.profile,
+        touches: cure.touches,
+      }
+    : null
 }
 
 type Act = 'demoulded' | Verdict | 'taken back'
@@ -290,6 +254,31 @@ export async function notePiece(who: Who, id: number, note: string, now: Date): 
       { pieceId: id, kind: 'note', at: now, personId: who.personId, note },
     ])
     tellOf(trx, who, id, 'noted', now)
+    return readLog(trx, who, id)
+  })
+}
+
+/** Writes what a finger found: whether a piece has come so far. */
+export async function touchPiece(
+  who: Who,
+  id: number,
+  { milestone, isThere }: TouchInput,
+  now: Date,
+): Promise<PieceLog> {
+  return inTransaction(async (trx) => {
+    const piece = await pieceFor(trx, who, id, 'work on pieces')
+    if (!LYING.includes(piece.state))
+      throw new AppError('invalid-input', `This piece is ${piece.state}; it cures no more.`)
+    await rows.addPieceEvents(trx, who.workspaceId, [
+      {
+        pieceId: id,
+        kind: isThere ? 'is there' : 'not yet',
+        at: now,
+        personId: who.personId,
+        milestone,
+      },
+    ])
+    tellOf(trx, who, id, 'touched', now)
     return readLog(trx, who, id)
   })
 }

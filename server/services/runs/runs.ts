@@ -1,7 +1,5 @@
-import { DateTime } from 'luxon'
 import { issue } from '../../../core/result'
-import { ORDINARY_ROOM_C, temperatureAt, type PlaceClimate } from '../../../core/cure'
-import { MINUTES_PER_HOUR, MS_PER_DAY } from '../../../core/units'
+import { MS_PER_DAY } from '../../../core/units'
 import { potOf } from '../../../core/pot'
 import { mixOnDevice } from '../../../core/mix'
 import { fits, foldPiece, foldRun, type RunEventKind, type RunTargets } from '../../../core/run'
@@ -15,6 +13,7 @@ import { pieceLogs } from '../../db/pieceLogs'
 import { addPieceEvents, layPieces, removePours, setPiece } from '../../db/pieces'
 import { plannedEnd } from '../../db/plans'
 import { getPot, setPotState, type StoredPot } from '../../db/pots'
+import { addReading } from '../../db/readings'
 import { getRecipe } from '../../db/recipes'
 import { keepVersion } from '../../db/recipeVersions'
 import { getResin } from '../../db/resins'
@@ -26,19 +25,13 @@ import { measureOf } from '../../../shared/measureOf'
 import { issueSentence, issueWords } from '../../../shared/words'
 import { tell } from '../../events/tell'
 import { AppError } from '../AppError'
+import { benchTemperature } from '../climate/benchTemperature'
 import { requirePouredBelow } from '../pieces/layersMissing'
 import { arrangePots } from '../pots/arrangePots'
 import { requirePot } from '../pots/pots'
 import { requireMay } from '../rights'
 import { found, inTransaction, inTurn } from '../transactions'
 import type { Who } from '../Who'
-
-/** The temperature that the benches are expected to have now. */
-function temperatureNow(climates: readonly PlaceClimate[], now: Date, timeZone: string): number {
-  const room = climates.find((climate) => !('boxC' in climate))
-  const local = DateTime.fromJSDate(now, { zone: timeZone })
-  return room ? temperatureAt(room, local.hour * MINUTES_PER_HOUR + local.minute) : ORDINARY_ROOM_C
-}
 
 async function targetsOf(
   db: Db,
@@ -66,15 +59,11 @@ async function targetsOf(
       ? mixed.value.measured[part].volumeMl
       : mixed.value.measured[part].massG) ?? 0
   const known = new Map(pigments.map((pigment) => [pigment.id, pigment]))
-  const warmC = temperatureNow(
-    places.map((place) => place.climate),
-    now,
-    workspace.timeZone,
-  )
+  const bench = await benchTemperature(db, who.workspaceId, places, now, workspace.timeZone)
   const figures = potOf(pot.portions, {
     resin: used,
     rules: workspace.rules,
-    warmC,
+    warmC: bench.tempC,
     pigments: known,
   })
   const tints = new Map(figures.cups.map((cup) => [cup.id, cup.tint]))
@@ -111,7 +100,14 @@ async function targetsOf(
     stirMin: figures.stirMin,
     restMin: figures.restMin,
     pourMin: figures.pourMin,
-    workMin: figures.workMin,
+    workMin: figures.workMin + (used.countsFrom === 'contact' ? figures.stirMin : 0),
+    warmth: {
+      tempC: bench.tempC,
+      isMeasured: bench.isMeasured,
+      referenceC: used.referenceC,
+      activationKJ: used.activationKJ,
+      fromContact: used.countsFrom === 'contact',
+    },
     heatAfterMin: figures.heatAfterMin,
   }
 }
@@ -235,6 +231,7 @@ export async function addRunEvents(
     const fresh = unknownOf(before, events)
     await requireFitting(trx, who, before, events)
     await appendRunEvents(trx, who.workspaceId, runId, who.personId, fresh)
+    await noteBench(trx, who, fresh)
     const after = found(await getRun(trx, who.workspaceId, runId), 'run')
     await settle(trx, who, before, after, now)
     if (fresh.length > 0)
@@ -248,6 +245,36 @@ export async function addRunEvents(
       })
     return readRun(trx, who, runId)
   })
+}
+
+/** What was measured at the bench is true of its room. */
+async function noteBench(db: Db, who: Who, events: readonly KeyedRunEvent[]): Promise<void> {
+  for (const event of events) {
+    if (event.kind !== 'measured') continue
+    const [places, { timeZone }] = await Promise.all([
+      listPlaces(db, who.workspaceId),
+      getWorkspace(db, who.workspaceId),
+    ])
+    const at = new Date(event.at)
+    const { roomId } = await benchTemperature(db, who.workspaceId, places, at, timeZone)
+    if (roomId === null) continue
+    await addReading(db, who.workspaceId, {
+      roomId,
+      placeId: null,
+      at,
+      tempC: event.tempC,
+      humidityPct: null,
+      source: 'hand',
+      personId: who.personId,
+    })
+    tell(db, who.workspaceId, {
+      subject: 'reading',
+      kind: 'noted',
+      id: null,
+      by: who.personId,
+      at,
+    })
+  }
 }
 
 /** A device whose clock is a day ahead would spoil the log. */

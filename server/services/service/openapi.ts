@@ -32,12 +32,14 @@ import {
   movePieceSchema,
   noteSchema,
   pieceActSchema,
+  touchSchema,
 } from '../../../shared/schemas/pieces'
 import { gatherSchema } from '../../../shared/schemas/pots'
 import { planAskSchema, restorePlanSchema } from '../../../shared/schemas/proposals'
 import { newRecipeSchema, recipeSchema } from '../../../shared/schemas/recipes'
 import { newResinSchema, resinSchema } from '../../../shared/schemas/resins'
 import { runEventsSchema, startRunSchema } from '../../../shared/schemas/runs'
+import { readingSchema } from '../../../shared/schemas/climate'
 import { workSchema } from '../../../shared/schemas/work'
 
 interface Route {
@@ -418,9 +420,23 @@ export const ROUTES: Record<string, Route> = {
   },
   'GET /api/pieces': { action: 'see the racks', summary: 'What lies where, and what opens when' },
   'GET /api/pieces/{id}': { action: 'see pieces', summary: 'The log of a piece' },
-  'GET /api/pieces/{id}/profile': {
+  'GET /api/pieces/{id}/cure': {
     action: 'see pieces',
-    summary: 'The temperatures a piece meets',
+    summary: 'The temperatures a piece meets, and what fingers found on it',
+  },
+  'POST /api/pieces/{id}/touch': {
+    action: 'work on pieces',
+    summary: 'Tell whether a piece has come so far, by touching it',
+    body: asSchema(touchSchema),
+  },
+  'GET /api/readings': {
+    action: 'see the workshop',
+    summary: 'What was measured in rooms and heated boxes lately',
+  },
+  'POST /api/readings': {
+    action: 'measure',
+    summary: 'Note a temperature that was read',
+    body: asSchema(readingSchema),
   },
   'POST /api/pieces/{id}/demould': {
     action: 'work on pieces',

@@ -6,10 +6,13 @@ import {
   type PlanPot,
   type ToldWork,
 } from '../../../../core/question'
+import { waitFrom, type Band, type CureWait } from '../../../../core/curing'
 import type { FoldedWork } from '../../../../core/run'
+import type { Awaited } from '../../../../core/trade'
 import type { Order } from '../../../../shared/types/orders'
 import type { StoredPiece } from '../../../db/pieces'
-import type { StoredPot } from '../../../db/pots'
+import type { StoredPortion, StoredPot } from '../../../db/pots'
+import type { PieceCure } from '../../pieces/cures'
 import { corePortion } from '../../pots/portionsOf'
 import type { Shelf } from '../../pots/shelf'
 import { MS_PER_MIN } from '../../../../core/units'
@@ -30,6 +33,8 @@ export interface LinesContext {
   heatedUntil: ReadonlyMap<string, Date>
   /** By line: how its other work stands. */
   work: ReadonlyMap<number, FoldedWork>
+  /** By piece: how its last pour cures. */
+  cures: ReadonlyMap<number, PieceCure>
 }
 
 /** What is left to do of an order, line by line, as the plan request wants it. */
@@ -90,11 +95,8 @@ const toldWork = (work: FoldedWork | undefined, origin: Date): ToldWork =>
  * What a pot pours for one line; how long it is stirred, rests and stays workable hangs on all that
  * it pours.
  */
-function portionsOf(
-  pot: StoredPot,
-  lineId: number,
-  { shelf, origin, heatedUntil }: LinesContext,
-): PlanPot[] {
+function portionsOf(pot: StoredPot, lineId: number, context: LinesContext): PlanPot[] {
+  const { shelf, origin, heatedUntil } = context
   const own = pot.portions.filter((portion) => portion.lineId === lineId)
   const resin = shelf.resins.get(pot.resinId)
   if (own.length === 0 || !resin) return []
@@ -126,6 +128,44 @@ function portionsOf(
           ? mixingMin
           : null,
       heatedUntilMin: until ? minutesAt(origin, until) : null,
+      ...(pot.pouredAt && { waits: waitsOf(portion, context) }),
     }
   })
+}
+
+/**
+ * What poured pieces wait for, as it was measured and felt: the slowest of them decides what opens,
+ * the fastest what closes.
+ */
+function waitsOf(
+  { lineId, layerId, firstPiece, pieces: count }: StoredPortion,
+  { pieces, cures, shelf }: LinesContext,
+): ReadonlyMap<Awaited, CureWait> {
+  const own = pieces.flatMap((piece) => {
+    const cure = cures.get(piece.id)
+    const isOf =
+      piece.orderLineId === lineId &&
+      firstPiece <= piece.number &&
+      piece.number < firstPiece + count
+    return isOf && cure?.pour.layerId === layerId ? [cure.bands] : []
+  })
+  const names = [...(own[0]?.keys() ?? [])]
+  return new Map(
+    names.map((name) => {
+      const bands = own.flatMap((one) => one.get(name) ?? [])
+      const most = (of: (band: Band) => number) => Math.max(...bands.map(of))
+      const least = (of: (band: Band) => number) => Math.min(...bands.map(of))
+      const opens = {
+        hardlyMin: most((band) => band.hardlyMin),
+        likelyMin: most((band) => band.likelyMin),
+        surelyMin: most((band) => band.surelyMin),
+      }
+      const closes = {
+        hardlyMin: least((band) => band.hardlyMin),
+        likelyMin: least((band) => band.likelyMin),
+        surelyMin: least((band) => band.surelyMin),
+      }
+      return [name, waitFrom(opens, closes, shelf.rules.cureMarginPct)]
+    }),
+  )
 }

@@ -22,12 +22,13 @@ import { listPieces } from '../../../db/pieces'
 import type { KeptPlan } from '../../../db/plans'
 import { listPotsOfLines, type StoredPot } from '../../../db/pots'
 import type { Db } from '../../../db/rows'
-import { getWorkspace } from '../../../db/workshop'
+import { getWorkspace, listPlaces } from '../../../db/workshop'
 import { inSnapshot } from '../../transactions'
 import { MOST_ORDERS, WORKED_STATES } from '../../pots/arrangePots'
 import { readExperience } from './experience'
 import { planLines } from './planLines'
 import { counting, readFailures } from '../../pots/failures'
+import { readCures } from '../../pieces/cures'
 import { readShelf, type Shelf } from '../../pots/shelf'
 import { readWork } from '../../work/readWork'
 import { supposedOrders, supposedPots, withSupposedMoulds } from './suppose'
@@ -110,12 +111,22 @@ async function situationIn(
     counting(pot, failures),
   )
   const pieces = await listPieces(db, workspaceId, { orderLineIds: lineIds })
+  const cures = await readCures(
+    db,
+    workspaceId,
+    pieces.filter(({ state }) => state !== 'good' && state !== 'lost').map(({ id }) => id),
+    {
+      places: await listPlaces(db, workspaceId),
+      resins: shelf.resins,
+      timeZone: workspace.timeZone,
+    },
+  )
   const room = withSupposedMoulds(withShiftChanges(workroom, terms, origin), suppose)
   const heatedUntil = keep ? inBoxUntil(keep, origin) : new Map<string, Date>()
   const basis = await readExperience(db, workspaceId, workspace.rules.yieldPct)
   const withOrders = (orders: readonly Order[], all: readonly StoredPot[]): Situation => {
     const lines = orders.flatMap((order) =>
-      planLines(order, { shelf, pots: all, pieces, origin, heatedUntil, work }),
+      planLines(order, { shelf, pots: all, pieces, origin, heatedUntil, work, cures }),
     )
     const arrivals = resinArrivals(all, lines, shelf.resins, terms, origin)
     return {

@@ -1,0 +1,4 @@
+import { pieceCure } from '../../../services/pieces/pieces'
+import { api, idOf, whoOf } from '../../../utils/api'
+
+export default api((event) => pieceCure(whoOf(event), idOf(event)))
