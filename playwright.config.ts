@@ -6,6 +6,7 @@ import { CHROMIUM } from './cli/lib/chromium'
  */
 export default defineConfig({
   testDir: 'tests/e2e',
+  globalSetup: './tests/e2e/plansWhenAsked.ts',
   outputDir: 'test-results',
   workers: 1,
   timeout: 180_000,

@@ -25,7 +25,7 @@ export const EVENT_KINDS = {
   letter: ['written', 'sent', 'not sent'],
   workshop: ['set up', 'changed', 'loaded'],
   pots: ['arranged', 'gathered'],
-  plan: ['made', 'accepted', 'brought back'],
+  plan: ['made', 'accepted', 'followed', 'slips', 'brought back'],
   proposal: ['asked', 'worked out', 'let go'],
   run: ['begun', 'gone on', 'poured', 'given up'],
   work: ['begun', 'done', 'skipped', 'put off', 'taken back'],

@@ -65,6 +65,7 @@ export function usePlanChanges({ shown }: PlanChangesOptions) {
     afresh,
     accept: () => trying(() => plan.accept()),
     discard: () => trying(() => plan.discard()),
+    look: (id: number) => trying(() => plan.look(id)),
     restore,
     pinAs,
     turnPin,

@@ -24,6 +24,7 @@ const today = computed(() => local(new Date(now.value).toISOString()).toFormat('
       ></PlaceHead
     >
     <StartList />
+    <SlipNotice @look="navigateTo({ path: '/plan', query: { look: $event } })" />
     <ToldLast />
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the day …</p>

@@ -80,7 +80,12 @@ export const usePlanStore = defineStore('plan', () => {
   async function discard(): Promise<void> {
     const open = proposal.value
     proposal.value = null
-    if (open && open.state !== 'accepted') await api.remove(`/api/plan/proposals/${open.id}`)
+    if (open && open.state !== 'accepted' && !open.follows)
+      await api.remove(`/api/plan/proposals/${open.id}`)
+  }
+  /** Looks at what is proposed already. */
+  async function look(id: number): Promise<void> {
+    proposal.value = await api.get<Proposal>(`/api/plan/proposals/${id}`)
   }
   const accept = () =>
     whilePlanning(async () => {
@@ -121,6 +126,7 @@ export const usePlanStore = defineStore('plan', () => {
     begin,
     ask,
     discard,
+    look,
     accept,
     restore,
     hold,

@@ -1,7 +1,7 @@
 export { ORDINARY_ROOM_C, roomRange } from './roomRange'
 export { cure, curedMin } from './cure'
 export { cureBand, type CureBandRequest, type CureClock } from './cureBand'
-export { withReadings, type Reading } from './withReadings'
+export { withReadings } from './withReadings'
 export { climateOn, type Season } from './season'
 export { rateAt } from './rateAt'
 export {

@@ -1,11 +1,4 @@
 export { clockOf, STARTING_CLOCK, SURELY } from './clock'
 export { bandsOf, type Band } from './bandsOf'
-export {
-  cureWait,
-  waitFrom,
-  windowBetween,
-  type CureWait,
-  type OpenWindow,
-  type TemperatureRange,
-} from './cureWait'
+export { cureWait, waitFrom, windowBetween, type CureWait, type TemperatureRange } from './cureWait'
 export { touchedClock, type Touch } from './touchedClock'

@@ -4,7 +4,7 @@ import { instant } from '../columns'
 /** Whether a workshop's plan follows what hands do by itself, and the proposals that do that. */
 export async function up(knex: Knex): Promise<void> {
   await knex.schema.alterTable('workspaces', (table) => {
-    table.boolean('plan_follows').notNullable().defaultTo(true)
+    table.string('plan_follows', 12).notNullable().defaultTo('itself')
   })
   await knex.schema.alterTable('plan_proposals', (table) => {
     table.boolean('follows').notNullable().defaultTo(false)

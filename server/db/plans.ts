@@ -231,6 +231,7 @@ export async function getNewestPlan(db: Db, workspaceId: number): Promise<PlanVi
     madeAt: iso(plan.made_at),
     madeBy: plan.made_by_name,
     promises: promisesColumn.read(plan.promises),
+    slip: null,
     tasks: rows.map((row) => ({
       key: row.task_key,
       orderId: row.order_id,

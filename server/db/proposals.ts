@@ -17,6 +17,7 @@ const askColumn = jsonColumn({
 export type StoredProposal = Omit<Proposal, 'outcome'> & {
   workspaceId: number
   outcome: StoredOutcome | null
+  askedById: number
 }
 
 interface ProposalColumns {
@@ -31,6 +32,7 @@ interface ProposalColumns {
   message: string | null
   outcome: string | null
   progress: string
+  follows: number
 }
 
 const proposalOf = (row: ProposalColumns): StoredProposal => ({
@@ -44,6 +46,8 @@ const proposalOf = (row: ProposalColumns): StoredProposal => ({
   message: row.message,
   progress: decimal(row.progress),
   outcome: row.outcome === null ? null : outcomeColumn.read(row.outcome),
+  follows: row.follows === 1,
+  askedById: row.asked_by,
 })
 const withNames = (db: Db) =>
   db('plan_proposals')
@@ -82,6 +86,125 @@ export async function getProposal(
   return row ? proposalOf(row) : null
 }
 
+/**
+ * Has the plan follow after a while, unless that is to be already.
+ * @param afterMs so much more may be told meanwhile, by the clock of the database
+ */
+export async function insertFollowing(
+  db: Db,
+  { workspaceId, askedBy, askedAt }: { workspaceId: number; askedBy: number; askedAt: Date },
+  afterMs: number,
+): Promise<void> {
+  const following = { workspace_id: workspaceId, follows: true }
+  if (
+    await db('plan_proposals')
+      .where({ ...following, state: 'waiting' })
+      .first('id')
+  )
+    return
+  await db('plan_proposals').insert({
+    ...following,
+    asked_by: askedBy,
+    asked_at: askedAt,
+    ask: askColumn.write({ kind: 'keep', terms: NO_TERMS, suppose: [] }),
+    not_before: leased(db, afterMs),
+  })
+}
+
+/** Has a proposal of the kind wait once more. */
+export async function putOffFollowing(db: Db, id: number, afterMs: number): Promise<void> {
+  await db('plan_proposals')
+    .where({ id, state: 'running' })
+    .update({ state: 'waiting', worker: null, lease_until: null, not_before: leased(db, afterMs) })
+}
+
+/** Whether somebody is looking at what they have asked of the planner. */
+export async function somebodyPlans(db: Db, workspaceId: number, since: Date): Promise<boolean> {
+  const row: unknown = await db('plan_proposals')
+    .where({ workspace_id: workspaceId, follows: false })
+    .whereIn('state', ['waiting', 'running', 'done'])
+    .where('asked_at', '>=', since)
+    .first('id')
+  return row !== undefined
+}
+
+/** The plan that would follow the one that holds, where a promise slips by it. */
+export async function waitingSlip(
+  db: Db,
+  workspaceId: number,
+  basePlanId: number,
+): Promise<StoredProposal | null> {
+  const row = (await withNames(db)
+    .where({
+      'plan_proposals.workspace_id': workspaceId,
+      'plan_proposals.follows': true,
+      'plan_proposals.state': 'done',
+      'plan_proposals.base_plan_id': basePlanId,
+    })
+    .orderBy('plan_proposals.id', 'desc')
+    .first()) as ProposalColumns | undefined
+  return row ? proposalOf(row) : null
+}
+
+/** Lets go what followed before; it is worked out anew. */
+export async function dropFollowing(db: Db, workspaceId: number, except: number): Promise<void> {
+  await db('plan_proposals')
+    .where({ workspace_id: workspaceId, follows: true })
+    .whereNot({ id: except })
+    .whereIn('state', ['done', 'failed'])
+    .del()
+}
+
+/** Says beside which plan, and on whose terms, a following one is worked out. */
+export async function setFollowingBase(
+  db: Db,
+  id: number,
+  { basePlanId, ask, askedAt }: { basePlanId: number; ask: PlanAsk; askedAt: Date },
+): Promise<void> {
+  await db('plan_proposals')
+    .where({ id })
+    .update({ base_plan_id: basePlanId, ask: askColumn.write(ask), asked_at: askedAt })
+}
+
+/**
+ * Workshops whose plan has hands' work behind it that nobody has told, and has not followed for a
+ * while.
+ * @param since plans younger than that are left alone
+ * @param endedBefore so late a task has to be
+ */
+export async function workshopsBehind(
+  db: Db,
+  { since, endedBefore }: { since: Date; endedBefore: Date },
+): Promise<{ workspaceId: number; askedBy: number }[]> {
+  return (await db('plans')
+    .join('workspaces', 'workspaces.id', 'plans.workspace_id')
+    .where('workspaces.plan_follows', 'itself')
+    .whereIn('plans.id', db('plans').groupBy('workspace_id').max('id'))
+    .where('plans.made_at', '<', since)
+    .whereNotExists(
+      db('plan_proposals')
+        .whereRaw('plan_proposals.workspace_id = plans.workspace_id')
+        .where({ follows: true })
+        .where((recent) =>
+          recent
+            .whereIn('state', ['waiting', 'running'])
+            .orWhere((slipped) => slipped.where('asked_at', '>=', since)),
+        )
+        .select(db.raw('1')),
+    )
+    .whereExists(
+      db('plan_tasks')
+        .whereRaw('plan_tasks.plan_id = plans.id AND plan_tasks.end_at > plans.origin_at')
+        .where({ attended: true })
+        .where('end_at', '<', endedBefore)
+        .select(db.raw('1')),
+    )
+    .select('plans.workspace_id as workspaceId', 'plans.made_by as askedBy')) as {
+    workspaceId: number
+    askedBy: number
+  }[]
+}
+
 /** A lease of a proposal, by the clock of the database, which all servers share. */
 const leased = (db: Db, leaseMs: number) =>
   db.raw('UTC_TIMESTAMP(3) + INTERVAL ? MICROSECOND', [1000 * leaseMs])
@@ -110,7 +233,8 @@ export async function claimProposal(
               .whereRaw('(lease_until IS NULL OR lease_until < UTC_TIMESTAMP(3))'),
           ),
       )
-      .orderByRaw('(?) IS NOT NULL, (?), id', [served.clone(), served.clone()])
+      .where((due) => due.whereNull('not_before').orWhereRaw('not_before <= UTC_TIMESTAMP(3)'))
+      .orderByRaw('follows, (?) IS NOT NULL, (?), id', [served.clone(), served.clone()])
       .forUpdate()
       .skipLocked()
       .first('id', 'workspace_id as workspaceId')) as
@@ -147,7 +271,7 @@ export async function renewLease(
 /** How many proposals of somebody wait or are being worked out. */
 export async function countOpenProposals(db: Db, personId: number): Promise<number> {
   const row = (await db('plan_proposals')
-    .where({ asked_by: personId })
+    .where({ asked_by: personId, follows: false })
     .whereIn('state', ['waiting', 'running'])
     .count('* as count')
     .first()) as { count: number } | undefined

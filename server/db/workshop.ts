@@ -40,6 +40,7 @@ export async function getWorkspace(
     decimalMark,
     cardPaper,
     labelPaper,
+    planFollows: _follows,
     ...rules
   } = await getRules(db, workspaceId)
   const { labourRate, overheadPct, packaging, feePct, feeFixed, taxPct, marginPct, ...work } = rules

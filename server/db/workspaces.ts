@@ -72,6 +72,7 @@ const TEXTS = {
   decimalMark: 'decimal_mark',
   cardPaper: 'card_paper',
   labelPaper: 'label_paper',
+  planFollows: 'plan_follows',
 } as const
 const namedBy = <T extends object>(columns: T) => Object.entries(columns) as [keyof T, string][]
 

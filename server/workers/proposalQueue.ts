@@ -6,6 +6,7 @@ import { tell } from '../events/tell'
 import { AppError } from '../services/AppError'
 import type { Weigh } from '../services/planning/choose/oddsOf'
 import type { Solve } from '../services/planning/choose/planAll'
+import { followPlan, followWhatIsLate } from '../services/planning/propose/follow'
 import { workOutProposal } from '../services/planning/propose/proposals'
 import { found, inTransaction } from '../services/transactions'
 import { log } from '../utils/log'
@@ -29,6 +30,7 @@ export interface QueueOptions {
 const LEASE_MS = 10_000
 const RENEW_EVERY_MS = 400
 const LOOK_EVERY_MS = 1000
+const LOOK_FOR_LATE_MS = 60_000
 
 /**
  * Works out what is proposed, one after the other. There may be any number of these, in any number of
@@ -43,6 +45,8 @@ export class ProposalQueue {
   private awake: Promise<void> | null = null
   private stop: AbortController | null = null
   private isEnded = false
+  /** When it last looked for plans that are behind. */
+  private lookedMs = performance.now()
 
   constructor(private readonly options: QueueOptions) {
     this.leaseMs = options.leaseMs ?? LEASE_MS
@@ -67,6 +71,7 @@ export class ProposalQueue {
 
   private async work(): Promise<void> {
     try {
+      await this.lookForWhatIsLate()
       for (;;) {
         const next = this.isEnded
           ? null
@@ -77,6 +82,13 @@ export class ProposalQueue {
     } catch (error) {
       if (!this.isEnded) log.error({ err: error }, 'the queue of proposals stopped')
     }
+  }
+
+  private async lookForWhatIsLate(): Promise<void> {
+    const nowMs = performance.now()
+    if (nowMs - this.lookedMs < LOOK_FOR_LATE_MS) return
+    this.lookedMs = nowMs
+    await followWhatIsLate(this.options.now())
   }
 
   private async workOn({ id, workspaceId }: { id: number; workspaceId: number }): Promise<void> {
@@ -96,15 +108,15 @@ export class ProposalQueue {
       )
     }, this.renewEveryMs)
     try {
-      const { solve, weigh, now } = this.options
+      const { now } = this.options
       const proposal = found(await getProposal(database(), workspaceId, id), 'proposal')
-      const outcome = await workOutProposal(
-        proposal,
-        solve(watch(0, PLANNING_SHARE)),
-        weigh(watch(PLANNING_SHARE, 1 - PLANNING_SHARE)),
-        now(),
-      )
-      await this.finish(id, workspaceId, { outcome })
+      const solve = this.options.solve(watch(0, PLANNING_SHARE))
+      const weigh = this.options.weigh(watch(PLANNING_SHARE, 1 - PLANNING_SHARE))
+      if (proposal.follows) await followPlan(proposal, solve, weigh, now())
+      else {
+        const outcome = await workOutProposal(proposal, solve, weigh, now())
+        await this.finish(id, workspaceId, { outcome })
+      }
     } catch (error) {
       if (!(error instanceof AppError)) log.error({ err: error, proposal: id }, 'a proposal failed')
       await this.finish(id, workspaceId, {

@@ -303,6 +303,9 @@ const workshopFields = {
   decimalMark: oneOf(DECIMAL_MARKS).required(),
 }
 
+/** Whether the plan follows what hands do by itself, or only when somebody asks. */
+const PLAN_FOLLOWS = ['itself', 'asked'] as const
+
 const percent = (most: number) => notNegative().max(most).required()
 export const rulesSchema = body({
   ...workshopFields,
@@ -322,6 +325,7 @@ export const rulesSchema = body({
   pigmentCapPct: positive().max(50).required(),
   cardPaper: oneOf(CARD_PAPER_NAMES).required(),
   labelPaper: oneOf(LABEL_PAPER_NAMES).required(),
+  planFollows: oneOf(PLAN_FOLLOWS).required(),
   version: version(),
 })
 export type RulesFields = InferType<typeof rulesSchema>

@@ -32,6 +32,12 @@ export interface TaskTold {
   untilAt: string | null
 }
 
+/** What would slip if the plan followed what has happened: somebody has to look at it. */
+export interface PlanSlip {
+  proposalId: number
+  orderIds: number[]
+}
+
 export interface PlanView {
   id: number
   terms: PlanTerms
@@ -42,6 +48,8 @@ export interface PlanView {
   madeBy: string
   tasks: PlanTaskRow[]
   promises: PromiseRow[]
+  /** Null where nothing slips, or for who does not plan. */
+  slip: PlanSlip | null
 }
 
 /** The plan that holds as the core's question and answer, for trying things out beside it. */

@@ -57,6 +57,8 @@ export interface Proposal {
   ask: PlanAsk
   /** The plan that it was compared with; null when there was none. */
   basePlanId: number | null
+  /** Whether it only follows what has happened; it is there for everybody who plans. */
+  follows: boolean
   askedBy: string
   askedAt: string
   /** Why there is no outcome. */

@@ -95,6 +95,7 @@ const FIELD_WORDS: Record<string, string> = {
   measureMin: 'the minutes for measuring',
   heatPassMin: 'the minutes for a heat pass',
   pigmentCapPct: 'the cap on pigment',
+  planFollows: 'how the plan follows',
   dateStyle: 'how days are written',
   decimalMark: 'how decimals are written',
   cardPaper: 'the paper of cards',
@@ -163,7 +164,13 @@ const WORDS: Words = {
     loaded: 'loaded the workshop from a file',
   },
   pots: { arranged: 'pots were arranged', gathered: 'gathered pots' },
-  plan: { made: 'planned', accepted: 'accepted a plan', 'brought back': 'brought a plan back' },
+  plan: {
+    made: 'planned',
+    accepted: 'accepted a plan',
+    followed: 'the plan followed',
+    slips: 'a promise would slip',
+    'brought back': 'brought a plan back',
+  },
   proposal: {
     asked: 'asked for a plan',
     'worked out': 'a plan was worked out',

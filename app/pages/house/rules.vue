@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { PAPER_OPTIONS, PRICE_RULES, WORK_RULES } from '~/utils/houseRules'
-import { rulesSchema } from '~~/shared/schemas/house'
+import { rulesSchema, type RulesFields } from '~~/shared/schemas/house'
 import type { HouseRules } from '~~/shared/types/house'
 
 const house = useHouseStore()
@@ -38,6 +38,11 @@ function takeTheirs(): void {
   show(theirs.value)
   form.reset()
 }
+/** How the plan follows. */
+const FOLLOWING: { value: RulesFields['planFollows']; label: string }[] = [
+  { value: 'itself', label: 'moves the plan by itself' },
+  { value: 'asked', label: 'moves it when somebody asks' },
+]
 </script>
 
 <template>
@@ -86,6 +91,16 @@ function takeTheirs(): void {
           </div>
           <h2 class="mt-6 mb-1">Mixes and cures</h2>
           <RuleLines v-model="draft" :lines="WORK_RULES" :error-at="form.errorAt" />
+          <h2 class="mt-6 mb-1">Planning</h2>
+          <FieldChoice
+            v-model="draft.planFollows"
+            label="What hands tell, and what runs late"
+            :options="FOLLOWING"
+            :error="form.errorAt('planFollows')"
+          />
+          <p class="mt-1 text-sm text-soft">
+            Where a promise would slip by it, the plan waits for somebody to look.
+          </p>
         </section>
         <section>
           <h2 class="mb-1">Costs and prices</h2>

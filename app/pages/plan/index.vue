@@ -8,9 +8,13 @@ const plan = usePlanStore()
 const workshop = useWorkshopStore()
 const recipes = useRecipeStore()
 const resins = useResinStore()
-const { ready, failure, again } = useLoading(() =>
-  Promise.all([plan.load(), plan.loadQuestion(), recipes.load(), resins.load()]),
-)
+const route = useRoute()
+/** A proposal that somebody was sent here to look at. */
+const sentToLookAt = Number(route.query.look)
+const { ready, failure, again } = useLoading(async () => {
+  await Promise.all([plan.load(), plan.loadQuestion(), recipes.load(), resins.load()])
+  if (sentToLookAt > 0 && plan.plan?.slip?.proposalId === sentToLookAt) await look(sentToLookAt)
+})
 const now = useTicking(30_000)
 const timeLanes = useTemplateRef<{
   show: (ms: number, at?: 'middle') => void
@@ -31,7 +35,7 @@ const hasAside = computed(
 const chosenWindow = computed(() => windows.value.get(chosen.value ?? '') ?? null)
 
 const changes = usePlanChanges({ shown })
-const { refused, ask, askTerms, afresh, accept, discard, restore, pinAs, turnPin } = changes
+const { refused, ask, askTerms, afresh, accept, discard, look, restore, pinAs, turnPin } = changes
 watch(
   () => plan.plan?.id,
   (id, before) => {
@@ -80,6 +84,7 @@ function show(key: string): void {
       title="What the plan lacks"
       :only="({ code }) => code !== 'no-wage' && code !== 'no-order'"
     />
+    <SlipNotice @look="look" />
     <p v-if="refused" role="alert" class="wrong mb-2">{{ refused }}</p>
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the plan …</p>

@@ -7,6 +7,7 @@ import { addReading, listReadings } from '../../db/readings'
 import { listPlaces } from '../../db/workshop'
 import { tell } from '../../events/tell'
 import { AppError } from '../AppError'
+import { askToFollow } from '../planning/propose/follow'
 import { requireMay } from '../rights'
 import { inTransaction } from '../transactions'
 import type { Who } from '../Who'
@@ -45,6 +46,7 @@ export async function noteReading(who: Who, reading: NewReading, now: Date): Pro
       source: 'hand',
       personId: who.personId,
     })
+    await askToFollow(trx, who, now)
     tell(trx, who.workspaceId, {
       subject: 'reading',
       kind: 'noted',

@@ -118,7 +118,7 @@ function profileOf(
 }
 
 /** What was measured where a place is: a heated box has its own thermometer. */
-export const readingsAt = (
+const readingsAt = (
   place: Pick<PlaceRow, 'id' | 'kind' | 'roomId'>,
   readings: readonly Reading[],
 ): Reading[] =>

@@ -18,6 +18,7 @@ import { readCures, type PieceCure } from './cures'
 import { requireAllPoured } from './layersMissing'
 import { storedPhoto } from './storedPhoto'
 import { tell } from '../../events/tell'
+import { askToFollow } from '../planning/propose/follow'
 import { arrangePots } from '../pots/arrangePots'
 import { may, ownersSeen, requireMay, titleFor } from '../rights'
 import { found, inTransaction, inTurn, savedOrConflict } from '../transactions'
@@ -168,6 +169,7 @@ export const actOnPiece = (
   inTurn(who.workspaceId, async (trx) => {
     const lineId = await actIn(trx, who, { id, act, input }, now)
     await arrangePots(trx, who.workspaceId, (line) => line.id === lineId, now)
+    await askToFollow(trx, who, now)
     return readLog(trx, who, id)
   })
 
@@ -279,6 +281,7 @@ export async function touchPiece(
       },
     ])
     tellOf(trx, who, id, 'touched', now)
+    await askToFollow(trx, who, now)
     return readLog(trx, who, id)
   })
 }

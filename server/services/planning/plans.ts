@@ -3,12 +3,16 @@ import { database } from '../../db/database'
 import { ownersByOrder } from '../../db/orders'
 import { may, withoutTitles } from '../rights'
 import { newestPlan } from './newestPlan'
+import { slipOf } from './propose/follow'
 import type { Who } from '../Who'
 
 /** The plan that holds now; null before the first was made. */
 export async function currentPlan(who: Who): Promise<PlanView | null> {
-  const plan = await newestPlan(database(), who.workspaceId)
-  return plan && planFor(who, plan)
+  const db = database()
+  const plan = await newestPlan(db, who.workspaceId)
+  if (!plan) return null
+  const slip = may(who, 'plan') ? await slipOf(db, who.workspaceId, plan.id, plan.promises) : null
+  return planFor(who, { ...plan, slip })
 }
 
 /** A plan as somebody may see it: all that is done, but promises of their own orders only. */

@@ -27,6 +27,7 @@ import { tell } from '../../events/tell'
 import { AppError } from '../AppError'
 import { benchTemperature } from '../climate/benchTemperature'
 import { requirePouredBelow } from '../pieces/layersMissing'
+import { askToFollow } from '../planning/propose/follow'
 import { arrangePots } from '../pots/arrangePots'
 import { requirePot } from '../pots/pots'
 import { requireMay } from '../rights'
@@ -355,6 +356,7 @@ async function settle(
   await endRun(db, who.workspaceId, after.id, is.state === 'mixing' ? null : now)
   const lineIds = new Set(pot.portions.map((portion) => portion.lineId))
   await arrangePots(db, who.workspaceId, (line) => lineIds.has(line.id), now)
+  await askToFollow(db, who, now)
 }
 
 /** Pieces whose last pour was taken back are what their logs say without it, and lie where they did. */

@@ -13,6 +13,7 @@ import { tell } from '../../events/tell'
 import { AppError } from '../AppError'
 import { actIn } from '../pieces/pieces'
 import { currentPlan } from '../planning/plans'
+import { askToFollow } from '../planning/propose/follow'
 import { recipesOfLines, type RecipeOf } from '../recipes/lineRecipes'
 import { requireMay } from '../rights'
 import { inTurn } from '../transactions'
@@ -81,6 +82,7 @@ export async function tellWork(
       })
     }
     await addWork(trx, who.workspaceId, added)
+    if (added.length > 0) await askToFollow(trx, who, now)
   })
   return currentPlan(who)
 }

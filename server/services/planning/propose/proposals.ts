@@ -82,7 +82,12 @@ export async function cancelProposal(who: Who, id: number, now: Date): Promise<v
 export const getProposal = async (who: Who, id: number): Promise<Proposal> =>
   viewOf(found(await rows.getProposal(database(), who.workspaceId, id), 'proposal'))
 
-function viewOf({ workspaceId: _workspace, outcome, ...proposal }: rows.StoredProposal): Proposal {
+function viewOf({
+  workspaceId: _workspace,
+  askedById: _asker,
+  outcome,
+  ...proposal
+}: rows.StoredProposal): Proposal {
   const isOver = proposal.state !== 'waiting' && proposal.state !== 'running'
   return {
     ...proposal,
@@ -209,15 +214,7 @@ export async function acceptProposal(who: Who, id: number, now: Date): Promise<P
       terms: outcome.terms,
       sandedJoints: outcome.sandedJoints,
       boxLines: outcome.boxLines,
-      tasks: await stillThere(
-        trx,
-        workspaceId,
-        outcome.tasks.map(({ station: _station, ...task }) => ({
-          ...task,
-          startAt: new Date(task.startAt),
-          endAt: new Date(task.endAt),
-        })),
-      ),
+      tasks: await stillThere(trx, workspaceId, plannedTasks(outcome)),
       originAt: new Date(outcome.originAt),
       madeAt: now,
       madeBy: who.personId,
@@ -234,6 +231,14 @@ export async function acceptProposal(who: Who, id: number, now: Date): Promise<P
   })
   return (await newestPlan(database(), workspaceId)) as PlanView
 }
+
+/** The tasks of a proposal as a plan keeps them. */
+export const plannedTasks = ({ tasks }: StoredOutcome): NewPlanTask[] =>
+  tasks.map(({ station: _station, ...task }) => ({
+    ...task,
+    startAt: new Date(task.startAt),
+    endAt: new Date(task.endAt),
+  }))
 
 /** What people would have done on the gathering table. */
 const gatheringOf = (mixes: readonly GatheredMix[]): GatherFields => ({
