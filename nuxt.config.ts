@@ -25,7 +25,7 @@ async function bundleWorkers(serverDir: string): Promise<void> {
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
-  modules: ['@pinia/nuxt', 'nuxt-security'],
+  modules: ['@pinia/nuxt', 'nuxt-security', '@vite-pwa/nuxt'],
   // Every place lies behind the sign-in and the bench must outlive the network: the browser
   // renders, see docs/architecture.md.
   ssr: false,
@@ -39,10 +39,43 @@ export default defineNuxtConfig({
     head: {
       title: 'Velvet Batch',
       htmlAttrs: { lang: 'en' },
-      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }],
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'theme-color', content: '#1d1a22' },
+      ],
+      link: [
+        { rel: 'icon', href: '/icon.svg', type: 'image/svg+xml' },
+        { rel: 'apple-touch-icon', href: '/icon-192.png' },
+        { rel: 'manifest', href: '/manifest.webmanifest' },
+      ],
     },
   },
   vite: { plugins: [tailwindcss()] },
+  pwa: {
+    strategies: 'injectManifest',
+    srcDir: 'service-worker',
+    filename: 'sw.ts',
+    // A new version waits until no page of the old one is open: nothing typed is lost.
+    registerType: 'prompt',
+    manifest: {
+      name: 'Velvet Batch',
+      short_name: 'Velvet Batch',
+      description: 'Batches, cures and the bench of a resin studio',
+      start_url: '/',
+      display: 'standalone',
+      background_color: '#1d1a22',
+      theme_color: '#1d1a22',
+      icons: [
+        { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+        { src: '/icon-512.png', sizes: '512x512', type: 'image/png' },
+        { src: '/icon-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+      ],
+    },
+    injectManifest: {
+      globPatterns: ['_nuxt/**/*.{js,css,woff2}', 'icon*'],
+      maximumFileSizeToCacheInBytes: 6_000_000,
+    },
+  },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   nitro: {
     // Compressed once, while building; a browser is sent what it can read.

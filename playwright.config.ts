@@ -18,6 +18,8 @@ export default defineConfig({
   ],
   use: {
     baseURL: process.env.VELVET_URL ?? 'http://127.0.0.1:4310',
+    // What is cut off or answered otherwise in a test passes by a worker; its own tests let it in.
+    serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
     timezoneId: 'Europe/Dublin',
     locale: 'en-IE',

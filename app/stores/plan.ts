@@ -1,4 +1,5 @@
 import { keepLive } from '~/live/happened'
+import { withWaiting } from '~/outbox/withWaiting'
 import type { GatherFields } from '~~/shared/schemas/pots'
 import type { PlanQuestionView, PlanView } from '~~/shared/types/plan'
 import type { Pot } from '~~/shared/types/pots'
@@ -15,6 +16,10 @@ export const usePlanStore = defineStore('plan', () => {
   const pots = shallowRef<Pot[]>([])
   const loaded = ref(false)
   const planning = ref(false)
+  const outbox = useOutboxStore()
+  const told = computed(() =>
+    outbox.waiting.flatMap(({ what }) => (what.kind === 'work' ? [what.event] : [])),
+  )
   const proposal = shallowRef<Proposal | null>(null)
   const question = shallowRef<PlanQuestionView | null>(null)
   const potById = computed(() => new Map(pots.value.map((pot) => [pot.id, pot])))
@@ -113,7 +118,7 @@ export const usePlanStore = defineStore('plan', () => {
     readPots,
   )
   return {
-    plan: computed(() => plan.value),
+    plan: computed(() => plan.value && withWaiting(plan.value, told.value)),
     pots: computed<readonly Pot[]>(() => pots.value),
     potById,
     loaded: readonly(loaded),

@@ -1,3 +1,5 @@
+import { forgetRuns } from '~/outbox/kept'
+import { forgetRead } from '~/outbox/forgetRead'
 import type { OwnUnits } from '~~/core/units'
 import { reachOf, type Action } from '~~/shared/rights'
 import { measureOf } from '~~/shared/measureOf'
@@ -43,6 +45,8 @@ export const useSessionStore = defineStore('session', () => {
     person.value = null
     // What one person has typed is not for the next at this device.
     sessionStorage.clear()
+    await forgetRuns()
+    await forgetRead()
   }
   onSignedOut(() => {
     if (person.value) expired.value = true

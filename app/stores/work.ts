@@ -11,6 +11,7 @@ export const useWorkStore = defineStore('work', () => {
   const api = useApi()
   const plan = usePlanStore()
   const session = useSessionStore()
+  const outbox = useOutboxStore()
   /** What was told last, to be taken back where it was a slip. */
   const last = shallowRef<{ task: PlanTaskRow; kind: WorkState['kind'] } | null>(null)
 
@@ -34,9 +35,22 @@ export const useWorkStore = defineStore('work', () => {
   }
   /** @param soItIs its pieces are poured whole, whatever the log says */
   async function send(task: PlanTaskRow, event: WorkTold, soItIs = false): Promise<void> {
-    plan.see(await api.post<PlanView | null>('/api/work', { events: [event], soItIs }))
+    if (outbox.waiting.length > 0) await keep(task, event)
+    else
+      try {
+        plan.see(await api.post<PlanView | null>('/api/work', { events: [event], soItIs }))
+      } catch (error) {
+        if (!(error instanceof ProblemError) || error.problem.status !== 0) throw error
+        await keep(task, event)
+      }
     last.value = event.kind === 'taken back' ? null : { task, kind: event.kind }
   }
+  /** Without a network it is kept on this device, and sent later. */
+  const keep = (task: PlanTaskRow, event: WorkTold) =>
+    outbox.add({ kind: 'work', event }, `${task.title}: ${event.kind}`)
+  outbox.onAnswer((answer) => {
+    if (answer.kind === 'work') plan.see(answer.plan)
+  })
   async function tell(task: PlanTaskRow, telling: Telling): Promise<void> {
     const event = eventOf(task, telling)
     if (event) await send(task, event)

@@ -334,6 +334,7 @@ describe('the plan’s store', () => {
     asked.length = 0
     answers = { 'GET /api/pots': [] }
     giveNuxtGlobals({
+      useOutboxStore: () => ({ waiting: [] }),
       useApi: () => ({ get: call('GET'), post: call('POST'), remove: call('DELETE') }),
     })
   })

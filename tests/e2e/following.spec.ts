@@ -33,10 +33,11 @@ test('the plan follows what is told without anybody asking, and the other screen
   await page.goto('/')
   await page
     .getByRole('region', { name: 'Hands, now and next' })
-    .getByRole('button', { name: /: done$/ })
+    .getByRole('button', { name: /: more$/ })
     .first()
     .click()
-  await expect(page.getByText(/is done\.$/)).toBeVisible()
+  await page.getByRole('menuitem', { name: 'begin' }).click()
+  await expect(page.getByText(/has begun\.$/)).toBeVisible()
   // Either it has followed, or a promise slips by it and somebody is asked.
   const settled = () =>
     expect

@@ -271,8 +271,8 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
             no network: {{ bench.waiting.length }} kept on this device
           </p>
           <div v-if="bench.refused.length > 0" role="alert" class="max-w-[36ch] text-lg text-hands">
-            <p v-for="(sentence, i) in bench.refused" :key="i">{{ sentence }}</p>
-            <button type="button" class="quiet slim mt-1" @click="bench.understood">
+            <p v-for="entry in bench.refused" :key="entry.seq">{{ entry.refused }}</p>
+            <button type="button" class="quiet slim mt-1" @click="bench.understood()">
               Understood
             </button>
           </div>
