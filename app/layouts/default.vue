@@ -64,6 +64,7 @@ async function leave(): Promise<void> {
       <div
         class="mt-auto space-y-1.5 px-5 py-4 text-sm max-lg:flex max-lg:flex-wrap max-lg:items-center max-lg:gap-x-4 max-lg:px-4 max-lg:py-1"
       >
+        <RunningClocks />
         <OutboxNotice />
         <p class="font-semibold">{{ session.person?.name }}</p>
         <button type="button" class="link block" @click="measuring = true">My scale and cup</button>

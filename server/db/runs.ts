@@ -40,6 +40,15 @@ export async function insertRun(
   return id
 }
 
+/** The runs that have not come to an end, by their keys, the oldest first. */
+export async function openRunIds(db: Db, workspaceId: number): Promise<number[]> {
+  return (await db('runs')
+    .where({ workspace_id: workspaceId })
+    .whereNull('ended_at')
+    .orderBy('id')
+    .pluck('id')) as number[]
+}
+
 /**
  * @param lock holds the run's row until the transaction ends, so that two screens add to its log
  * one after the other

@@ -37,7 +37,7 @@ test('the plan follows what is told without anybody asking, and the other screen
     .first()
     .click()
   await page.getByRole('menuitem', { name: 'begin' }).click()
-  await expect(page.getByText(/has begun\.$/)).toBeVisible()
+  await expect(page.getByText('has begun.')).toBeVisible()
   // Either it has followed, or a promise slips by it and somebody is asked.
   const settled = () =>
     expect
@@ -52,6 +52,8 @@ test('the plan follows what is told without anybody asking, and the other screen
   await settled()
   await takeWhatSlips(other, (await planOf()).slip !== null)
   await expect.poll(async () => (await planOf()).id).not.toBe(before.id)
+  await page.getByRole('button', { name: 'Take back' }).click()
+  await expect(page.getByText('has begun.')).toHaveCount(0)
   await page.getByRole('link', { name: 'Plan', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Plan', exact: true })).toBeVisible()
 })

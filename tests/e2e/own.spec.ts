@@ -119,6 +119,9 @@ test('from an empty machine to a first piece that is poured, cured, judged and p
       .click()
     await expect(page.getByText('until it shows')).toBeVisible()
     await page.keyboard.press('Enter')
+    // A second press at once is the bounce of a knuckle.
+    await page.keyboard.press(' ')
+    await expect(page.getByRole('button', { name: 'It is in' })).toBeEnabled()
     await page.keyboard.press(' ')
     await page.getByRole('button', { name: 'Stir now' }).click()
     await page.getByRole('button', { name: 'Stirred, no streaks' }).click()

@@ -129,6 +129,7 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     await expect(maker.getByText('165ml')).toBeVisible()
     await maker.keyboard.press('Enter')
     await expect(maker.getByText('330ml')).toBeVisible()
+    await expect(maker.getByRole('button', { name: 'It is in' })).toBeEnabled()
     await maker.keyboard.press(' ')
     await maker.getByRole('button', { name: 'Stir now' }).click()
     await maker.getByRole('button', { name: 'Stirred, no streaks' }).click()

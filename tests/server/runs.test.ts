@@ -1,13 +1,21 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
+import { foldRun } from '../../core/run'
 import { RESINS } from '../../demo/resins'
 import { createOrder } from '../../server/services/orders/orders'
-import { actOnPiece, getPieceLog, listLying } from '../../server/services/pieces/pieces'
+import { noteReading, recentReadings } from '../../server/services/climate/readings'
+import {
+  actOnPiece,
+  getPieceLog,
+  listLying,
+  pieceCure,
+  touchPiece,
+} from '../../server/services/pieces/pieces'
 import { makePlan } from '../../server/services/planning/propose/makePlan'
 import { openPots } from '../../server/services/pots/pots'
 import { createRecipe, listRecipes } from '../../server/services/recipes/recipes'
 import { createResin } from '../../server/services/resins/resins'
-import { addRunEvents, getRunView, startRun } from '../../server/services/runs/runs'
+import { addRunEvents, getRunView, openRuns, startRun } from '../../server/services/runs/runs'
 import type { Who } from '../../server/services/Who'
 import type { RunView } from '../../shared/types/runs'
 import type { KeyedRunEvent } from '../../shared/schemas/runs'
@@ -317,4 +325,92 @@ test('what lies more than a day ahead cannot have happened', async () => {
   const refused = await refusal(add({ ...first!, at: minute(25 * 60) }))
   expect(refused?.details.issues).toMatchObject([{ path: 'events[0].at', code: 'not-yet' }])
   expect((await add({ ...first!, at: minute(23 * 60) })).events).toHaveLength(1)
+})
+
+describe('how warm it is', () => {
+  const workableUntil = (view: RunView) => foldRun(view.targets, view.events).workableUntil
+  const stirred = () => [
+    ...weighed(),
+    event({ kind: 'stirStarted', at: minute(3) }),
+    event({ kind: 'stirEnded', at: minute(7) }),
+  ]
+
+  test('a run goes on among the open ones, and is none of them once it lies', async () => {
+    expect((await openRuns(maker)).map(({ id }) => id)).toContain(run.id)
+    await add(...poured(), laid(racks[0]!))
+    expect((await openRuns(maker)).map(({ id }) => id)).not.toContain(run.id)
+  })
+  test('measured at the bench, the cup’s time follows, and its room has been measured', async () => {
+    const before = workableUntil(await add(...stirred()))!
+    const warm = await add(event({ kind: 'measured', tempC: 30, at: minute(8) }))
+    expect(workableUntil(warm)).toBeLessThan(before)
+    const readings = await recentReadings(manager, new Date(minute(9)))
+    expect(readings.at(-1)).toMatchObject({ tempC: 30, source: 'hand', placeId: null })
+    // Taking back is for steps: what was measured stays, and the stirring is not over.
+    const back = await add(undone())
+    expect(foldRun(back.targets, back.events)).toMatchObject({
+      step: { kind: 'stir' },
+      bench: { tempC: 30, isMeasured: true },
+    })
+  })
+  test('where the sheet counts from the first contact, the cup’s time does', async () => {
+    const { targets } = run
+    const fromContact = {
+      ...targets,
+      warmth: { ...targets.warmth!, fromContact: true },
+      workMin: 40,
+    }
+    const log = stirred().map((one, i) => ({ ...one, at: minute(i) }))
+    expect(foldRun(fromContact, log).workableUntil).toBe(minute(1) + 40 * 60_000)
+  })
+  test('a colder room makes what lies there later; a box says for itself; nobody measures the future', async () => {
+    await add(...poured(), laid(racks[0]!))
+    const [piece] = await listLying(maker)
+    const at = (row: typeof piece, of: 'from' | 'at' | 'until' = 'at') =>
+      Date.parse(row!.openings.find(({ milestone }) => milestone === 'demould')![of])
+    expect(at(piece, 'from')).toBeLessThan(at(piece))
+    expect(at(piece)).toBeLessThan(at(piece, 'until'))
+    const [room] = (await knex('places').where({ id: racks[0] }).select('room_id')) as {
+      room_id: number
+    }[]
+    const reading = {
+      roomId: room!.room_id,
+      placeId: null,
+      tempC: 12,
+      humidityPct: null,
+      at: new Date(minute(90)).toISOString(),
+    }
+    await noteReading(maker, reading, new Date(minute(90)))
+    const colder = (await listLying(maker)).find(({ id }) => id === piece!.id)
+    expect(at(colder)).toBeGreaterThan(at(piece))
+    expect((await pieceCure(maker, piece!.id))!.profile.some(({ tempC }) => tempC === 12)).toBe(
+      true,
+    )
+    const refusedReading = await refusal(
+      noteReading(maker, { ...reading, at: new Date(minute(500)).toISOString() }, now),
+    )
+    expect(refusedReading?.details.issues).toMatchObject([{ path: 'at' }])
+    const nowhere = await refusal(
+      noteReading(maker, { ...reading, roomId: 99_999 }, new Date(minute(90))),
+    )
+    expect(nowhere?.details.issues).toMatchObject([{ path: 'roomId', code: 'place-unknown' }])
+  })
+  test('a finger shifts the times of its piece alone, and stands in its log', async () => {
+    await add(...poured(), laid(racks[0]!))
+    const [piece, other] = await listLying(maker)
+    const late = new Date(
+      Date.parse(piece!.openings.find((one) => one.milestone === 'demould')!.until),
+    )
+    const log = await touchPiece(maker, piece!.id, { milestone: 'demould', isThere: false }, late)
+    expect(log.events.at(-1)).toMatchObject({ kind: 'not yet', milestone: 'demould' })
+    const rows = await listLying(maker)
+    const untilOf = (id: number) =>
+      rows.find((row) => row.id === id)!.openings.find(({ milestone }) => milestone === 'full')!.at
+    expect(Date.parse(untilOf(piece!.id))).toBeGreaterThan(Date.parse(untilOf(other!.id)))
+    await actOnPiece(maker, piece!.id, 'lost', { version: piece!.version, note: '' }, now)
+    const gone = await refusal(
+      touchPiece(maker, piece!.id, { milestone: 'demould', isThere: true }, late),
+    )
+    expect(gone?.message).toContain('cures no more')
+  })
 })

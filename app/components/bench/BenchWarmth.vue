@@ -23,7 +23,7 @@ function tell(): void {
 <template>
   <p class="text-soft">
     bench at {{ figure(bench.tempC, '°C', 1) }}{{ bench.isMeasured ? '' : ', expected' }}
-    <button type="button" class="quiet ml-1 h-11 px-3" @click="ask">It is …</button>
+    <button type="button" class="quiet ml-1 h-14 px-4" @click="ask">It is …</button>
   </p>
   <AskDialog :open="open" title="How warm is the bench?" @close="open = false">
     <form class="space-y-4" novalidate @submit.prevent="tell">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onKeyStroke } from '@vueuse/core'
+import { onKeyStroke, refAutoReset, useEventListener, useWakeLock } from '@vueuse/core'
 import { MS_PER_MIN } from '~~/core/units'
 import type { RunEvent } from '~~/core/run'
 import { potTitle } from '~~/shared/potTitle'
@@ -31,6 +31,16 @@ async function begin(soItIs = false): Promise<void> {
   }
 }
 onScopeDispose(() => bench.leave())
+/** Nobody wakes a screen with resin on the glove. */
+const { request: stayAwake, isSupported: canStayAwake } = useWakeLock()
+onMounted(() => {
+  if (canStayAwake.value) void stayAwake('screen')
+})
+/** What was touched does not keep the next key: that is for the main thing again. */
+useEventListener('pointerup', () => {
+  const held = document.activeElement
+  if (held instanceof HTMLButtonElement) setTimeout(() => held.blur())
+})
 useHead({ title: () => `Pot ${bench.run?.letter ?? ''} · Velvet Batch` })
 
 const run = computed(() => bench.run)
@@ -87,6 +97,24 @@ watch(
   (over, was) => {
     if (over && was === false) chime.ranOut()
   },
+)
+
+/** Stirring leaves the sides behind: they are scraped every minute. */
+const stirredMin = computed(() =>
+  step.value?.kind === 'stir' && step.value.startedAt !== null
+    ? Math.floor((now.value - step.value.startedAt) / MS_PER_MIN)
+    : null,
+)
+watch(stirredMin, (minute, before) => {
+  if (minute !== null && before !== null && minute > before) chime.done()
+})
+const SCRAPE_MS = 8000
+const isScraping = computed(
+  () =>
+    step.value?.kind === 'stir' &&
+    step.value.startedAt !== null &&
+    (stirredMin.value ?? 0) > 0 &&
+    (now.value - step.value.startedAt) % MS_PER_MIN < SCRAPE_MS,
 )
 
 /** What each cup gets, once the stirring has begun. */
@@ -160,8 +188,16 @@ const isPouring = computed(
     pours.value.length > 0 &&
     step.value.left.length > 0,
 )
-async function act(event = main.value?.event()): Promise<void> {
-  if (!event) return
+/** A knuckle bounces: what comes sooner after the last is the same. */
+const BOUNCE_MS = 600
+const isBouncing = refAutoReset(false, BOUNCE_MS)
+async function act(): Promise<void> {
+  const event = main.value?.event()
+  if (!event || isBouncing.value) return
+  isBouncing.value = true
+  await record(event)
+}
+async function record(event: RunEvent): Promise<void> {
   chime.done()
   await bench.record(event)
 }
@@ -258,6 +294,7 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
           </ol>
         </div>
         <div class="text-right">
+          <RunningClocks :except="potId" class="mb-2" />
           <p v-if="bench.state.workableUntil && !bench.state.pourEndedAt" class="text-lg">
             <span class="text-soft">cup workable for</span
             ><BenchClock class="text-4xl" :until="bench.state.workableUntil" :now="now" />
@@ -293,6 +330,9 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
           <p class="text-[clamp(1.4rem,3.4vw,2.6rem)]">
             Stir slowly for {{ writtenNumber(step.minutes, 0) }} minutes; scrape sides, bottom and
             stick every minute
+          </p>
+          <p v-if="isScraping" role="status" class="bg-hands-wash px-6 text-[clamp(2rem,5vw,4rem)]">
+            Scrape now: sides, bottom, stick
           </p>
           <BenchClock
             v-if="until"
@@ -360,7 +400,7 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
           :tellable="isPouring"
           large
           aria-label="Pours, in order"
-          @poured="act(cupPoured($event))"
+          @poured="record(cupPoured($event))"
         />
         <p
           v-if="bench.state.shortMl && ['stir', 'rest', 'pour'].includes(step.kind)"
@@ -391,6 +431,7 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
           v-if="main"
           type="button"
           class="press h-[clamp(5rem,14vh,9rem)] w-full text-[clamp(1.6rem,4vw,3rem)]"
+          :disabled="isBouncing"
           @click="act()"
         >
           {{ main.label }}
@@ -403,7 +444,7 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
             v-if="isPouring"
             type="button"
             class="quiet h-14 px-6"
-            @click="act({ kind: 'pourEnded', at: nowMs() })"
+            @click="record({ kind: 'pourEnded', at: nowMs() })"
           >
             All poured
           </button>

@@ -18,7 +18,14 @@ import { getRecipe } from '../../db/recipes'
 import { keepVersion } from '../../db/recipeVersions'
 import { getResin } from '../../db/resins'
 import type { Db } from '../../db/rows'
-import { appendRunEvents, endRun, getRun, insertRun, type StoredRun } from '../../db/runs'
+import {
+  appendRunEvents,
+  endRun,
+  getRun,
+  insertRun,
+  openRunIds,
+  type StoredRun,
+} from '../../db/runs'
 import { getWorkspace, listPigments, listPlaces, lockWorkspace } from '../../db/workshop'
 import { piecesOfPot, potTitle } from '../../../shared/potTitle'
 import { measureOf } from '../../../shared/measureOf'
@@ -30,7 +37,7 @@ import { requirePouredBelow } from '../pieces/layersMissing'
 import { askToFollow } from '../planning/propose/follow'
 import { arrangePots } from '../pots/arrangePots'
 import { requirePot } from '../pots/pots'
-import { requireMay } from '../rights'
+import { may, requireMay } from '../rights'
 import { found, inTransaction, inTurn } from '../transactions'
 import type { Who } from '../Who'
 
@@ -150,6 +157,19 @@ async function readRun(db: Db, who: Who, id: number): Promise<RunView> {
 }
 
 export const getRunView = (who: Who, id: number): Promise<RunView> => readRun(database(), who, id)
+
+/** The runs that go on at the benches, of those that somebody may see. */
+export async function openRuns(who: Who): Promise<RunView[]> {
+  const db = database()
+  const views: RunView[] = []
+  for (const id of await openRunIds(db, who.workspaceId)) {
+    const run = found(await getRun(db, who.workspaceId, id), 'run')
+    const pot = found(await getPot(db, who.workspaceId, run.potId), 'pot')
+    const owners = pot.portions.map((portion) => portion.ownerId)
+    if (may(who, 'see runs', owners)) views.push(await readRun(db, who, id))
+  }
+  return views
+}
 
 /**
  * Begins the run of a pot, or returns the one that is under way: two taps start one run.

@@ -407,6 +407,7 @@ export const ROUTES: Record<string, Route> = {
     summary: 'Begin the run of a pot',
     body: asSchema(startRunSchema),
   },
+  'GET /api/runs': { action: 'see runs', summary: 'The runs that go on at the benches' },
   'GET /api/runs/{id}': { action: 'see runs', summary: 'A run with its log' },
   'POST /api/runs/{id}/events': {
     action: 'pour pots',
