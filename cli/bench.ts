@@ -1,4 +1,5 @@
 import { benchCrash } from './benchCrash'
+import { benchCures } from './benchCures'
 import { benchEdits } from './benchEdits'
 import { benchLanes } from './benchLanes'
 import { benchLoad } from './benchLoad'
@@ -9,6 +10,7 @@ import { Sentence } from './lib/Sentence'
 const PARTS: Record<string, () => Promise<void>> = {
   views: benchViews,
   edits: benchEdits,
+  cures: benchCures,
   plan: benchPlan,
   lanes: benchLanes,
   load: benchLoad,

@@ -71,7 +71,20 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
       await page.locator('.bars').first().waitFor({ state: 'attached' })
     },
   ],
-  ['racks', (page) => page.goto('/racks')],
+  [
+    'racks',
+    async (page) => {
+      await page.goto('/racks')
+      await page
+        .getByRole('row')
+        .filter({ hasText: 'curing' })
+        .first()
+        .getByRole('button')
+        .first()
+        .click()
+      await page.getByRole('region', { name: 'How far it has cured' }).waitFor()
+    },
+  ],
   ['stores', (page) => page.goto('/stores')],
   ['resin', firstOf('/stores')],
   ['house', (page) => page.goto('/house/people')],

@@ -67,6 +67,8 @@ export const HANDBOOK: readonly HandbookPage[] = [
           'Stir slowly and scrape walls and bottom; then pour into a second cup and stir again. Streaks in the cup are streaks in the piece.',
           'Powders are stirred smooth in a spoonful of the cup first; the cup says how much.',
           'Where there are several pours, tell each when it is done. Pour in another order if the piece asks for it: the order is kept.',
+          'The cup’s time follows the warmth of the bench: where you have a thermometer, say what it shows.',
+          'Without a network the pot goes on: what you do is kept on the device and sent later, also after a reload. Clocks of all pots stand on every page.',
           'Rest, pour, pass the heat over, and lay the pieces down before the cup closes. What is left goes into the filler moulds.',
           'Let what cannot be poured cure outside on a stone, thin, before it is thrown away. A full cup left standing can smoke and burn.',
         ],
@@ -75,13 +77,15 @@ export const HANDBOOK: readonly HandbookPage[] = [
         title: 'All other work',
         lines: [
           'Today says what is next. Press “done” when it is; behind the dots stand begin, done by somebody else, not now and skip. What was a slip is taken back.',
+          'The plan follows what you tell and what runs late by itself. Where a promise would slip by it, it waits for somebody to look.',
           'What is done stays done when the plan is made anew, and only dries. Begin as you begin: the minutes to the end are learned from.',
         ],
       },
       {
         title: 'Afterwards',
         lines: [
-          'Racks tells what may be demoulded, recoated or sanded from when.',
+          'Racks tells what may be demoulded, recoated or sanded from when, and how sure that is: “perhaps” asks for a finger. Say what it found, and the piece’s later times follow.',
+          'Write down how warm rooms and boxes are. A cold night moves what lies there, and the plan with it.',
           'Judge every piece and write down what you saw. Yields and minutes are learned from it.',
         ],
       },

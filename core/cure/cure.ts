@@ -1,4 +1,5 @@
 import { answer, invalid, type Result } from '../result'
+import { curveOf } from './curveOf'
 import { rateAt } from './rateAt'
 import type { CureAnswer, CureRequest, CureResin, TemperatureStep } from './types'
 
@@ -22,11 +23,9 @@ export function cure(request: CureRequest): Result<CureAnswer> {
   if (!first || startMin < first.fromMin) {
     return invalid('startMin', 'starts-before-profile')
   }
+  const { reached } = curveOf(resin, profile, startMin)
   const reachedMin = Object.fromEntries(
-    Object.entries(resin.milestones).map(([name, minutes]) => [
-      name,
-      reached(minutes, resin, profile, startMin),
-    ]),
+    Object.entries(resin.milestones).map(([name, minutes]) => [name, reached(minutes)]),
   )
   const work = resin.milestones.work
   const inCupWorkMin =
@@ -41,26 +40,6 @@ export function cure(request: CureRequest): Result<CureAnswer> {
 export function temperatureAt(profile: readonly TemperatureStep[], minute: number): number {
   const current = profile.findLast((step) => step.fromMin <= minute)
   return current?.tempC ?? NaN
-}
-
-/** When the rate's integral from the start equals so many minutes at the reference. */
-export function reached(
-  minutes: number,
-  resin: CureResin,
-  profile: readonly TemperatureStep[],
-  startMin: number,
-): number {
-  let [clock, left] = [startMin, minutes]
-  for (const [i, step] of profile.entries()) {
-    const until = profile[i + 1]?.fromMin ?? Infinity
-    if (until <= clock) continue
-    const rate = rateAt(resin, step.tempC)
-    const done = (until - clock) * rate
-    if (done >= left) return clock + left / rate
-    left -= done
-    clock = until
-  }
-  return clock
 }
 
 /** How far a cure has come by a minute: the rate's integral from the start, minutes at the reference. */

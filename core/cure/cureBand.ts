@@ -1,7 +1,7 @@
 import { answer, invalid, type Result } from '../result'
 import { normalQuantile } from '../normal'
 import { CELSIUS_OFFSET_K, GAS_CONSTANT } from '../units'
-import { reached, temperatureAt } from './cure'
+import { curveOf, type CureCurve } from './curveOf'
 import type { CureResin, TemperatureStep } from './types'
 
 /**
@@ -74,10 +74,11 @@ export function cureBand(request: CureBandRequest): Result<CureBandAnswer> {
     if (to === undefined) return invalid(`windows[${i}].closes`, 'milestone-unknown')
     if (to < from) return invalid(`windows[${i}].closes`, 'window-backwards')
   }
+  const curve = curveOf(resin, profile, startMin)
   const reachedMin = Object.fromEntries(
     Object.entries(resin.milestones).map(([name, minutes]) => [
       name,
-      quantilesOf(minutes, request, quantiles),
+      quantilesOf(minutes, curve, request, quantiles),
     ]),
   )
   const timesOf = (name: string): number[] => reachedMin[name] ?? []
@@ -98,29 +99,13 @@ export function cureBand(request: CureBandRequest): Result<CureBandAnswer> {
 /** When a milestone is reached at each quantile, minutes on the profile's clock. */
 function quantilesOf(
   minutes: number,
-  {
-    resin,
-    profile,
-    startMin,
-    clock: { logMean = 0, logSd = 0 } = {},
-    tempSdC = 0,
-  }: CureBandRequest,
+  { reached, meanC }: CureCurve,
+  { resin, clock: { logMean = 0, logSd = 0 } = {}, tempSdC = 0 }: CureBandRequest,
   quantiles: readonly number[],
 ): number[] {
-  const at = (z: number) => reached(minutes * Math.exp(logMean + z), resin, profile, startMin)
-  const meanK = meanC(profile, startMin, at(0)) + CELSIUS_OFFSET_K
+  const at = (z: number) => reached(minutes * Math.exp(logMean + z))
+  const meanK = meanC(at(0)) + CELSIUS_OFFSET_K
   const perK = (resin.activationKJ * JOULES_PER_KJ) / (GAS_CONSTANT * meanK * meanK)
   const sd = Math.hypot(logSd, tempSdC * perK)
   return quantiles.map((share) => at(sd * normalQuantile(share)))
-}
-
-/** The mean temperature of some minutes; at one instant the one that holds then, °C. */
-function meanC(profile: readonly TemperatureStep[], fromMin: number, toMin: number): number {
-  if (toMin <= fromMin) return temperatureAt(profile, fromMin)
-  let sum = 0
-  for (const [i, { fromMin: begins, tempC }] of profile.entries()) {
-    const ends = profile[i + 1]?.fromMin ?? Infinity
-    sum += tempC * Math.max(0, Math.min(toMin, ends) - Math.max(fromMin, begins))
-  }
-  return sum / (toMin - fromMin)
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { MILESTONE_WORDS } from '~~/core/trade'
 import { MS_PER_MIN, formatDuration } from '~~/core/units'
 import { onHappened, readAgain } from '~/live/happened'
 import { noteSchema } from '~~/shared/schemas/pieces'
@@ -75,6 +76,8 @@ function against(at: string, plannedAt: string | null): string {
               }}<span v-if="event.layerName" class="font-normal">: {{ event.layerName }}</span
               ><span v-if="event.letter" class="font-normal text-soft"
                 >, pot {{ event.letter }}</span
+              ><span v-if="event.milestone" class="font-normal"
+                >: {{ MILESTONE_WORDS[event.milestone] }}</span
               ><span v-if="event.place" class="block font-normal text-soft"
                 >on {{ event.place }}</span
               >
