@@ -137,7 +137,8 @@ async function demouldAndJudge(manager: Who, planned: PlanView, past: Past): Pro
   const { who, chance, now } = past
   const orderIds = new Set(planned.tasks.map((task) => task.orderId))
   const finished = (await listLying(manager)).filter(
-    (piece) => orderIds.has(piece.orderId) && piece.layersLeft === 0,
+    // What wants rework is judged again once it has been poured again.
+    (piece) => orderIds.has(piece.orderId) && piece.layersLeft === 0 && piece.state !== 'rework',
   )
   for (const piece of finished) {
     const own = planned.tasks.filter(

@@ -58,11 +58,20 @@ export async function putEntries(entries: readonly Entry[]): Promise<void> {
   }
 }
 
+/** As many of the newest runs are kept. */
+const MOST_RUNS = 24
+
 /** Keeps a run as the server has told it, so that its pot goes on without a network. */
 export async function keepRun(view: RunView): Promise<void> {
   const db = await database()
-  if (db) await db.put('runs', plain(view))
-  else inTab.runs.set(view.potId, plain(view))
+  if (!db) {
+    inTab.runs.set(view.potId, plain(view))
+    return
+  }
+  await db.put('runs', plain(view))
+  // Pots are numbered as they come: the first are the oldest.
+  for (const potId of (await db.getAllKeys('runs')).slice(0, -MOST_RUNS))
+    if (potId !== view.potId) await db.delete('runs', potId)
 }
 
 export async function keptRun(where: { potId: number } | { id: number }): Promise<RunView | null> {

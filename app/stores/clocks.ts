@@ -1,6 +1,7 @@
-import { foldRun, type RunState } from '~~/core/run'
+import { foldRun, type RunEventKind, type RunState } from '~~/core/run'
 import { MS_PER_MIN } from '~~/core/units'
-import { keepLive } from '~/live/happened'
+import { keepLive, onHappened } from '~/live/happened'
+import type { LiveEvent } from '~~/shared/events'
 import type { RunView } from '~~/shared/types/runs'
 
 /** Something at a bench that comes due at an instant. */
@@ -37,6 +38,17 @@ function clocksOf({
       return cup
   }
 }
+
+const CLOCK_KINDS: readonly string[] = [
+  'stirStarted',
+  'stirEnded',
+  'pourStarted',
+  'pourEnded',
+  'heatPass',
+  'measured',
+  'undone',
+] satisfies RunEventKind[]
+const movesClock = (kind: string) => CLOCK_KINDS.includes(kind)
 
 /** The clocks that run at all benches, for whatever page is open. */
 export const useClockStore = defineStore('clocks', () => {
@@ -77,8 +89,21 @@ export const useClockStore = defineStore('clocks', () => {
     if (answer.kind === 'run')
       runs.value = runs.value.map((run) => (run.id === answer.view.id ? answer.view : run))
   })
+  /** What goes on in one run is read alone, and only where it moves a clock. */
+  async function readOne(id: number): Promise<void> {
+    const seen = await api.get<RunView>(`/api/runs/${id}`)
+    runs.value = runs.value.map((run) => (run.id === id ? seen : run))
+  }
+  const isStep = ({ subject, kind }: LiveEvent) => subject === 'run' && kind === 'gone on'
+  onHappened((event) => {
+    const isShown = runs.value.some(({ id }) => id === event.id)
+    if (isStep(event) && event.id !== null && isShown && event.changed.some(movesClock))
+      readOne(event.id).catch((error: unknown) => {
+        if (!(error instanceof ProblemError)) throw error
+      })
+  })
   keepLive(
-    ({ subject }) => subject === 'run',
+    (event) => event.subject === 'run' && !isStep(event),
     () => loaded.value,
     load,
   )

@@ -1,5 +1,4 @@
-import { forgetRuns } from '~/outbox/kept'
-import { forgetRead } from '~/outbox/forgetRead'
+import { forgetDevice } from '~/outbox/forgetDevice'
 import type { OwnUnits } from '~~/core/units'
 import { reachOf, type Action } from '~~/shared/rights'
 import { measureOf } from '~~/shared/measureOf'
@@ -36,7 +35,10 @@ export const useSessionStore = defineStore('session', () => {
     asked.value = true
   }
   async function signIn(fields: SignInFields): Promise<void> {
+    const before = person.value?.id
     person.value = await api.post<Person>('/api/session', fields)
+    // Who goes on where they were keeps their runs; another begins with nothing of theirs.
+    if (before !== person.value.id) await forgetDevice()
     expired.value = false
     asked.value = true
   }
@@ -45,8 +47,7 @@ export const useSessionStore = defineStore('session', () => {
     person.value = null
     // What one person has typed is not for the next at this device.
     sessionStorage.clear()
-    await forgetRuns()
-    await forgetRead()
+    await forgetDevice()
   }
   onSignedOut(() => {
     if (person.value) expired.value = true

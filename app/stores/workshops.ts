@@ -1,3 +1,4 @@
+import { forgetDevice } from '~/outbox/forgetDevice'
 import type { NewWorkshopFields } from '~~/shared/schemas/house'
 import type { OwnWorkshop } from '~~/shared/types/workshops'
 
@@ -13,6 +14,7 @@ export const useWorkshopsStore = defineStore('workshops', () => {
   const beginAnew = (path = '/') => window.location.assign(path)
   async function goTo(id: number): Promise<void> {
     await api.post(`/api/me/workshops/${id}`, {})
+    await forgetDevice()
     sessionStorage.clear()
     beginAnew()
   }

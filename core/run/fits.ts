@@ -20,10 +20,12 @@ export function fits(step: RunStep, event: RunEvent): boolean {
     case 'pourEnded':
       return step.kind === 'pour' && step.startedAt !== null
     case 'heatPass':
+    case 'skipped':
       return step.kind === 'heat' && step.index === event.index
     case 'cureStarted':
       return step.kind === 'cure'
     case 'spoiled':
+    case 'handedOver':
       return step.kind !== 'done' && step.kind !== 'spoiled'
     case 'undone':
     case 'measured':

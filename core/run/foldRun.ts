@@ -4,7 +4,7 @@ import type { RunEvent, RunState, RunStep, RunTargets } from './types'
 import { MS_PER_MIN } from '../units'
 
 /** What is told beside the steps; taking back does not reach it. */
-const isBeside = (event: RunEvent) => event.kind === 'measured'
+const isBeside = ({ kind }: RunEvent) => kind === 'measured' || kind === 'handedOver'
 
 /** Events that still count: each `undone` takes back the last step before it. */
 function standing(events: readonly RunEvent[]): RunEvent[] {
@@ -49,10 +49,15 @@ export function foldRun(targets: RunTargets, events: readonly RunEvent[]): RunSt
     pourEndedAt,
     cureStartedAt: laid?.at ?? null,
     placeId: laid?.placeId ?? null,
+    handedTo: log.findLast((event) => event.kind === 'handedOver')?.personId ?? null,
     bench: benchOf(targets, log),
     workableUntil: workableUntil(targets, log, stirEndedAt),
   }
-  const heated = new Set(log.flatMap((event) => (event.kind === 'heatPass' ? [event.index] : [])))
+  const heated = new Set(
+    log.flatMap((event) =>
+      event.kind === 'heatPass' || event.kind === 'skipped' ? [event.index] : [],
+    ),
+  )
   return {
     ...state,
     step: stepOf(targets, state, weighings, {

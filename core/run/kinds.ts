@@ -8,7 +8,9 @@ export const RUN_EVENT_KINDS = [
   'pourEnded',
   'heatPass',
   'cureStarted',
+  'skipped',
   'spoiled',
+  'handedOver',
   'measured',
   'undone',
 ] as const

@@ -88,7 +88,12 @@ export type RunEvent = { at: number } & (
   | { kind: 'pourEnded' }
   | { kind: 'heatPass'; index: number }
   | { kind: 'cureStarted'; placeId: number }
-  | { kind: 'spoiled'; reason?: string }
+  /** A heat pass that is left out, and why. */
+  | { kind: 'skipped'; index: number; reason: string }
+  /** Given up, why, and what becomes of the mix. */
+  | { kind: 'spoiled'; reason?: string; fate?: string }
+  /** Somebody else goes on with it. */
+  | { kind: 'handedOver'; personId: number }
   /** How warm the bench is. */
   | { kind: 'measured'; tempC: number }
   | { kind: 'undone' }
@@ -132,6 +137,8 @@ export interface RunState {
   cureStartedAt: number | null
   /** Where its pieces were laid to cure. */
   placeId: number | null
+  /** Who goes on with it, where it was handed over; else whoever began. */
+  handedTo: number | null
   /** How warm the bench is, °C, and whether that was measured; null where nobody knows. */
   bench: { tempC: number; isMeasured: boolean } | null
   /** When the cup can no longer be poured. */

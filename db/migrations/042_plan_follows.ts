@@ -6,6 +6,9 @@ export async function up(knex: Knex): Promise<void> {
   await knex.schema.alterTable('workspaces', (table) => {
     table.string('plan_follows', 12).notNullable().defaultTo('itself')
   })
+  await knex.schema.alterTable('plans', (table) => {
+    table.boolean('followed').notNullable().defaultTo(false)
+  })
   await knex.schema.alterTable('plan_proposals', (table) => {
     table.boolean('follows').notNullable().defaultTo(false)
     instant(table, 'not_before')
@@ -18,5 +21,6 @@ export async function down(knex: Knex): Promise<void> {
     table.dropIndex([], 'plan_proposals_follows')
     table.dropColumns('follows', 'not_before')
   })
+  await knex.schema.alterTable('plans', (table) => table.dropColumn('followed'))
   await knex.schema.alterTable('workspaces', (table) => table.dropColumn('plan_follows'))
 }

@@ -48,6 +48,8 @@ export interface NewPlan {
   basedOn: number | null
   /** The plan that it brings back, after an undo or a redo. */
   restores: number | null
+  /** Whether it only followed what had happened; left out, somebody decided it. */
+  followed?: boolean
 }
 
 const ROWS_PER_INSERT = 200
@@ -65,6 +67,7 @@ export async function insertPlan(db: Db, workspaceId: number, plan: NewPlan): Pr
     box_lines: boxLinesColumn.write(plan.boxLines),
     based_on: plan.basedOn,
     restores: plan.restores,
+    followed: plan.followed ?? false,
   })
   const rows = plan.tasks.map((task) => ({
     workspace_id: workspaceId,
@@ -88,6 +91,18 @@ export async function insertPlan(db: Db, workspaceId: number, plan: NewPlan): Pr
   for (let from = 0; from < rows.length; from += ROWS_PER_INSERT)
     await db('plan_tasks').insert(rows.slice(from, from + ROWS_PER_INSERT))
   return id
+}
+
+/**
+ * Takes away a plan that only followed what had happened, once another has followed it: nobody goes
+ * back to it, and hands tell much in a day. One that somebody changed, or brought back, stays.
+ */
+export async function dropFollowedPlan(db: Db, workspaceId: number, id: number): Promise<void> {
+  const isUsed: unknown = await db('plans')
+    .where({ workspace_id: workspaceId })
+    .where((used) => used.where({ based_on: id }).orWhere({ restores: id }))
+    .first('id')
+  if (!isUsed) await db('plans').where({ workspace_id: workspaceId, id, followed: true }).delete()
 }
 
 /** What the next plan needs to know of one before it. */

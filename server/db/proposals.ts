@@ -151,7 +151,7 @@ export async function dropFollowing(db: Db, workspaceId: number, except: number)
   await db('plan_proposals')
     .where({ workspace_id: workspaceId, follows: true })
     .whereNot({ id: except })
-    .whereIn('state', ['done', 'failed'])
+    .whereIn('state', ['done', 'failed', 'accepted'])
     .del()
 }
 

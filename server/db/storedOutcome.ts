@@ -32,7 +32,7 @@ import type { NewPlan } from './plans'
  */
 export type StoredOutcome = Omit<
   NewPlan,
-  'originAt' | 'madeAt' | 'madeBy' | 'basedOn' | 'restores' | 'tasks'
+  'originAt' | 'madeAt' | 'madeBy' | 'basedOn' | 'restores' | 'followed' | 'tasks'
 > & {
   originAt: string
   tasks: (Omit<NewPlan['tasks'][number], 'startAt' | 'endAt'> & {

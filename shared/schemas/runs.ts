@@ -33,6 +33,8 @@ const runEvent = (at = givenInstantMs()) =>
       index: whole().min(0),
       placeId: id(),
       reason: text(400),
+      fate: text(400),
+      personId: id(),
       tempC: num().min(-40).max(120),
     })
       .required()
@@ -51,6 +53,16 @@ const runEvent = (at = givenInstantMs()) =>
           return this.createError({
             path: `${this.path}.index`,
             message: 'say which of the pours it was',
+          })
+        if (value?.kind === 'skipped' && (value.index === undefined || !value.reason?.trim()))
+          return this.createError({
+            path: `${this.path}.${value.index === undefined ? 'index' : 'reason'}`,
+            message: 'say which heat pass is left out, and why',
+          })
+        if (value?.kind === 'handedOver' && value.personId === undefined)
+          return this.createError({
+            path: `${this.path}.personId`,
+            message: 'say who goes on with it',
           })
         if (value?.kind === 'measured' && value.tempC === undefined)
           return this.createError({ path: `${this.path}.tempC`, message: 'say how warm it is' })

@@ -10,7 +10,9 @@ export const EVENT_WORDS: Readonly<Record<RunEventKind, string>> = {
   pourEnded: 'poured',
   heatPass: 'heat pass done',
   cureStarted: 'laid down to cure',
+  skipped: 'heat pass left out',
   spoiled: 'given up',
+  handedOver: 'handed over',
   measured: 'the bench measured',
   undone: 'taken back',
 }

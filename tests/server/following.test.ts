@@ -109,6 +109,8 @@ test('while somebody looks at what they asked for, it waits', async () => {
   expect(await follow(minute(4))).toBe(id)
   expect((await getProposal(knex, manager.workspaceId, id))!.state).toBe('accepted')
   expect(await waxing()).toHaveLength(1)
+  // Of plans that only followed, the last is kept: nobody goes back to the others.
+  expect(await knex('plans').where({ followed: true })).toHaveLength(1)
 })
 
 test('what runs late moves by itself; where a promise slips by it, the plan waits for somebody', async () => {

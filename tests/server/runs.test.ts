@@ -327,6 +327,30 @@ test('what lies more than a day ahead cannot have happened', async () => {
   expect((await add({ ...first!, at: minute(23 * 60) })).events).toHaveLength(1)
 })
 
+describe('a pot that goes another way', () => {
+  test('a heat pass is left out with a reason, and not without', async () => {
+    await add(...poured().filter(({ kind }) => kind !== 'heatPass'))
+    const passes = run.targets.heatAfterMin.map((_, index) =>
+      event({ kind: 'skipped', index, reason: 'no bubbles came up', at: minute(25) }),
+    )
+    const after = await add(...passes, laid(racks[0]!))
+    expect(foldRun(after.targets, after.events).step.kind).toBe('done')
+    expect(passes.length).toBeGreaterThan(0)
+  })
+  test('handed over, it is somebody else’s to go on with; taking back is for steps', async () => {
+    const [part] = weighed()
+    const over = await add(part!, event({ kind: 'handedOver', personId: manager.personId }))
+    expect(over.personId).toBe(manager.personId)
+    const back = await add(undone())
+    expect(back.personId).toBe(manager.personId)
+    expect(foldRun(back.targets, back.events).inCup).toEqual({ a: 0, b: 0 })
+    const nobody = await refusal(add(event({ kind: 'handedOver', personId: 99_999 })))
+    expect(nobody?.details.issues).toMatchObject([
+      { path: 'events[0].personId', code: 'not-here-any-more' },
+    ])
+  })
+})
+
 describe('how warm it is', () => {
   const workableUntil = (view: RunView) => foldRun(view.targets, view.events).workableUntil
   const stirred = () => [

@@ -1,7 +1,13 @@
 <script setup lang="ts">
 /** Asks why a pot is given up, before it is. */
 const { open } = defineProps<{ open: boolean }>()
-const emit = defineEmits<{ close: []; giveUp: [reason: string] }>()
+const emit = defineEmits<{ close: []; giveUp: [reason: string, fate: string] }>()
+const FATES = [
+  'it hardens in its cup, outdoors',
+  'it went into small moulds',
+  'nothing is left of it',
+] as const
+const fate = ref<(typeof FATES)[number]>(FATES[0])
 const REASONS = [
   'it gelled in the cup',
   'it was mixed wrong and cannot be saved',
@@ -14,18 +20,24 @@ const other = ref('')
 
 <template>
   <AskDialog :open="open" title="Why is this pot given up?" @close="emit('close')">
+    <FieldChoice
+      v-model="fate"
+      class="mb-4"
+      label="What becomes of the mix"
+      :options="FATES.map((value) => ({ value, label: value }))"
+    />
     <div class="grid gap-2">
       <button
         v-for="reason in REASONS"
         :key="reason"
         type="button"
         class="quiet text-left"
-        @click="emit('giveUp', reason)"
+        @click="emit('giveUp', reason, fate)"
       >
         {{ reason }}
       </button>
     </div>
-    <form class="mt-4 flex items-end gap-3" @submit.prevent="emit('giveUp', other.trim())">
+    <form class="mt-4 flex items-end gap-3" @submit.prevent="emit('giveUp', other.trim(), fate)">
       <FieldText v-model="other" label="or in your words" class="flex-1" />
       <button class="press" :disabled="other.trim() === ''">Give it up</button>
     </form>

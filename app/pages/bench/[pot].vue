@@ -34,7 +34,8 @@ onScopeDispose(() => bench.leave())
 /** Nobody wakes a screen with resin on the glove. */
 const { request: stayAwake, isSupported: canStayAwake } = useWakeLock()
 onMounted(() => {
-  if (canStayAwake.value) void stayAwake('screen')
+  // Some devices refuse it, as with an empty battery.
+  if (canStayAwake.value) stayAwake('screen').catch(() => undefined)
 })
 /** What was touched does not keep the next key: that is for the main thing again. */
 useEventListener('pointerup', () => {
@@ -207,15 +208,27 @@ const canUndo = computed(
     (step.value.kind !== 'weigh' || (bench.state?.inCup.a ?? 0) + (bench.state?.inCup.b ?? 0) > 0),
 )
 const undo = () => bench.record({ kind: 'undone', at: nowMs() })
-const givingUp = ref(false)
-function spoil(reason: string): Promise<void> {
-  givingUp.value = false
-  return bench.record({ kind: 'spoiled', reason, at: nowMs() })
+const asking = ref<'give up' | 'hand over' | 'skip' | null>(null)
+function answered(event: RunEvent): Promise<void> {
+  asking.value = null
+  return bench.record(event)
 }
+const spoil = (reason: string, fate: string) =>
+  answered({ kind: 'spoiled', reason, fate, at: nowMs() })
+const handOver = (personId: number) => answered({ kind: 'handedOver', personId, at: nowMs() })
+const skip = (reason: string) =>
+  step.value?.kind === 'heat'
+    ? answered({ kind: 'skipped', index: step.value.index, reason, at: nowMs() })
+    : undefined
+/** Who is at it, where that is somebody else. */
+const atIt = computed(() => {
+  const id = bench.state?.handedTo ?? run.value?.personId ?? null
+  return id === session.person?.id ? null : (workshop.people.get(id ?? 0)?.name ?? null)
+})
 const leave = () => navigateTo('/pots')
 
 onKeyStroke((event) => {
-  if (givingUp.value || doubt.value) return
+  if (asking.value || doubt.value) return
   if (event.target instanceof Element && event.target.closest('[role="dialog"]')) return
   if (event.repeat && event.key !== 'ArrowLeft' && event.key !== 'ArrowRight') return
   if (event.key === 'Escape') void leave()
@@ -276,7 +289,7 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
           <h1 class="text-[clamp(1.4rem,3vw,2.3rem)]">{{ run.title }}</h1>
           <p class="text-lg text-soft">
             {{ run.pieces }} {{ run.pieces === 1 ? 'piece' : 'pieces' }}, {{ run.resinName }},
-            {{ figure(run.targets.needMl, 'ml', 0) }}
+            {{ figure(run.targets.needMl, 'ml', 0) }}{{ atIt ? `; ${atIt} is at it` : '' }}
           </p>
           <ol class="mt-2 flex flex-wrap gap-x-5 text-soft" aria-label="Steps of this run">
             <li
@@ -452,9 +465,25 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
             v-if="step.kind !== 'done' && step.kind !== 'spoiled'"
             type="button"
             class="quiet h-14 px-6"
-            @click="givingUp = true"
+            @click="asking = 'give up'"
           >
             Give this pot up
+          </button>
+          <button
+            v-if="step.kind !== 'done' && step.kind !== 'spoiled'"
+            type="button"
+            class="quiet h-14 px-6"
+            @click="asking = 'hand over'"
+          >
+            Hand over
+          </button>
+          <button
+            v-if="step.kind === 'heat'"
+            type="button"
+            class="quiet h-14 px-6"
+            @click="asking = 'skip'"
+          >
+            Leave this pass out
           </button>
           <CautionList
             class="flex-1"
@@ -463,7 +492,14 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === step.value?.ki
           <button type="button" class="quiet h-14 px-6" @click="leave">Leave (Esc)</button>
         </div>
       </footer>
-      <GiveUp :open="givingUp" @close="givingUp = false" @give-up="spoil" />
+      <GiveUp :open="asking === 'give up'" @close="asking = null" @give-up="spoil" />
+      <HandOver
+        :open="asking === 'hand over'"
+        :person-id="bench.state.handedTo ?? run.personId"
+        @close="asking = null"
+        @over="handOver"
+      />
+      <SkipPass :open="asking === 'skip'" @close="asking = null" @skip="skip" />
     </template>
   </main>
 </template>

@@ -9,6 +9,7 @@ import type { KeyedRunEvent } from '../../../shared/schemas/runs'
 import type { RunView } from '../../../shared/types/runs'
 import { database } from '../../db/database'
 import { markMaking, pinRecipe } from '../../db/orders'
+import { listPeople } from '../../db/people'
 import { pieceLogs } from '../../db/pieceLogs'
 import { addPieceEvents, layPieces, removePours, setPiece } from '../../db/pieces'
 import { plannedEnd } from '../../db/plans'
@@ -128,7 +129,7 @@ const viewOf = (run: StoredRun, pot: Pot, resinName: string): RunView => ({
   title: potTitle(pot),
   pieces: piecesOfPot(pot),
   resinName,
-  personId: run.personId,
+  personId: foldRun(run.targets, run.events).handedTo ?? run.personId,
   targets: run.targets,
   events: run.events,
 })
@@ -251,6 +252,7 @@ export async function addRunEvents(
     await potFor(trx, who, before.potId, 'pour pots')
     const fresh = unknownOf(before, events)
     await requireFitting(trx, who, before, events)
+    await requirePeople(trx, who, events)
     await appendRunEvents(trx, who.workspaceId, runId, who.personId, fresh)
     await noteBench(trx, who, fresh)
     const after = found(await getRun(trx, who.workspaceId, runId), 'run')
@@ -266,6 +268,21 @@ export async function addRunEvents(
       })
     return readRun(trx, who, runId)
   })
+}
+
+/** A pot is handed over to somebody who is there. */
+async function requirePeople(db: Db, who: Who, events: readonly KeyedRunEvent[]): Promise<void> {
+  if (!events.some(({ kind }) => kind === 'handedOver')) return
+  const there = new Set(
+    (await listPeople(db, who.workspaceId)).flatMap(({ id, hasLeft }) => (hasLeft ? [] : [id])),
+  )
+  const issues = events.flatMap((event, i) =>
+    event.kind === 'handedOver' && !there.has(event.personId)
+      ? [issue(`events[${i}].personId`, 'not-here-any-more')]
+      : [],
+  )
+  if (issues.length > 0)
+    throw new AppError('invalid-input', 'Nobody of this workshop can go on with it.', { issues })
 }
 
 /** What was measured at the bench is true of its room. */

@@ -2,7 +2,13 @@ import { MS_PER_MIN } from '../../../../core/units'
 import type { PlanSlip } from '../../../../shared/types/plan'
 import type { PromiseRow } from '../../../../shared/types/promises'
 import { database } from '../../../db/database'
-import { getKeptPlan, getNewestPlan, insertPlan, newestPlanId } from '../../../db/plans'
+import {
+  dropFollowedPlan,
+  getKeptPlan,
+  getNewestPlan,
+  insertPlan,
+  newestPlanId,
+} from '../../../db/plans'
 import * as rows from '../../../db/proposals'
 import type { Db } from '../../../db/rows'
 import { getRules } from '../../../db/workspaces'
@@ -86,8 +92,10 @@ export async function followPlan(
     if ((await newestPlanId(trx, workspaceId)) !== keep.id)
       return rows.putOffFollowing(trx, id, AGAIN_MS)
     const isSlip = slips(shown.promises, outcome.promises).length > 0
-    if (!(await rows.moveProposal(trx, id, ['running'], isSlip ? 'done' : 'accepted', { outcome })))
-      return
+    const isOurs = isSlip
+      ? await rows.moveProposal(trx, id, ['running'], 'done', { outcome })
+      : await rows.moveProposal(trx, id, ['running'], 'accepted')
+    if (!isOurs) return
     await rows.dropFollowing(trx, workspaceId, id)
     if (isSlip) {
       tell(trx, workspaceId, { subject: 'plan', kind: 'slips', id: keep.id, by: null, at: now })
@@ -102,7 +110,9 @@ export async function followPlan(
       madeBy: askedById,
       basedOn: keep.basedOn,
       restores: keep.restores,
+      followed: true,
     })
+    await dropFollowedPlan(trx, workspaceId, keep.id)
     tell(trx, workspaceId, { subject: 'plan', kind: 'followed', id: planId, by: null, at: now })
   })
 }
