@@ -75,6 +75,8 @@ export async function furnishYard(
   now: Date,
   onProgress: (share: number) => Promise<void> = () => Promise.resolve(),
 ): Promise<void> {
+  // The past is told faster than a plan can follow it.
+  await setFollowing(knex, yard.workspaceId, 'asked')
   const ids = await loadWorkshop(knex, yard, now)
   const resins = new Map<string, number>()
   for (const resin of RESINS)
@@ -160,7 +162,11 @@ export async function furnishYard(
     await onProgress(++lived / all)
   }
   await makePlan(ids.manager, solveHere, now)
+  await setFollowing(knex, yard.workspaceId, 'itself')
 }
+
+const setFollowing = (knex: Knex, id: number, planFollows: 'itself' | 'asked') =>
+  knex('workspaces').where({ id }).update({ plan_follows: planFollows })
 
 function need(map: ReadonlyMap<string, number>, name: string): number {
   const id = map.get(name)
