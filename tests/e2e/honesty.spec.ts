@@ -80,8 +80,11 @@ test('a reload and a dead network in the middle of a run lose nothing', async ({
 }) => {
   await signInAs(page, 'tobin')
   await beginAPot(page)
+  const shown = page.getByText(/Pour part [AB] until it shows/)
+  const first = (await shown.textContent()) ?? ''
   await page.keyboard.press('Enter')
-  const second = await page.getByText(/Pour part [AB] until it shows/).textContent()
+  await expect(shown).not.toHaveText(first)
+  const second = await shown.textContent()
   await page.reload()
   await expect(page.getByText(second ?? '')).toBeVisible()
 
