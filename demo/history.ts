@@ -2,6 +2,7 @@ import { planWork } from '../core/plan'
 import { seededRandom } from '../core/seededRandom'
 import type { RunEvent } from '../core/run'
 import { listLying, actOnPiece, notePiece } from '../server/services/pieces/pieces'
+import { AppError } from '../server/services/AppError'
 import { makePlan } from '../server/services/planning/propose/makePlan'
 import type { Solve } from '../server/services/planning/choose/planAll'
 import { openPots } from '../server/services/pots/pots'
@@ -154,15 +155,14 @@ async function demouldAndJudge(manager: Who, planned: PlanView, past: Past): Pro
     ) => {
       const at = new Date(Date.parse(task?.endAt ?? '') + chance.within(-5, 40) * MS_PER_MIN)
       if (!task || at > now || at < openingOf(piece)) return false
-      // The past is told order by order, so a piece may be made again before its log says it failed.
-      await actOnPiece(
-        who(task.personId),
-        piece.id,
-        kind,
-        { version: version++, note, soItIs: true },
-        at,
-      )
-      return true
+      try {
+        await actOnPiece(who(task.personId), piece.id, kind, { version: version++, note }, at)
+        return true
+      } catch (error) {
+        // The past is told order by order: what failed later in it is not made again yet.
+        if (error instanceof AppError && error.code === 'say-so') return false
+        throw error
+      }
     }
     if (piece.state !== 'demoulded' && !(await act('demoulded', demoulding, '')) && demoulding)
       continue

@@ -132,6 +132,8 @@ export async function workOutProposal(
 const stationNames = async (db: Db, workspaceId: number) =>
   new Map((await listStations(db, workspaceId)).map((station) => [station.id, station.name]))
 
+const isReal = (lineId: number): boolean => lineId > 0
+
 function storedOutcome(
   worked: WorkedOut,
   { origin }: Situation,
@@ -142,8 +144,9 @@ function storedOutcome(
   return {
     objective: worked.objective,
     promises: worked.promises,
-    sandedJoints: worked.sandedJoints,
-    boxLines: worked.boxLines,
+    // What was only supposed is not kept: it has no line of an order.
+    sandedJoints: worked.sandedJoints.filter(({ lineId }) => isReal(lineId)),
+    boxLines: worked.boxLines.filter(isReal),
     mixes: worked.mixes,
     terms: ask.terms,
     originAt: origin.toISOString(),
