@@ -20,7 +20,7 @@ import { CLOCK, coldBoxOf } from './taskNames'
  */
 export function planRequest(options: PlanOptions): PlanQuestion {
   const asked = new Asked(options)
-  for (const line of options.lines) addLine(asked, line)
+  for (const line of options.lines) addLine(asked, { ...line, pots: potsLeft(line) })
   if (asked.usesBox) closeBox(asked)
   return asked.question()
 }
@@ -76,10 +76,32 @@ function closeBox(asked: Asked): void {
 }
 
 /**
+ * The pots of a line with what is left for them: what is still to be poured is poured for no piece
+ * that is good, or over which a later layer lies already because somebody said that it may.
+ */
+function potsLeft(line: PlanLine): PlanPot[] {
+  return line.pots.flatMap((pot) => {
+    if (pot.pouredMin !== null) return [pot]
+    const index = line.recipe.layers.findIndex(({ id }) => id === pot.layerId)
+    const left = numbersOf(rangeOf(pot)).filter(
+      (number) =>
+        !line.good.has(number) && !isCovered(line, { firstPiece: number, pieces: 1 }, index),
+    )
+    return left.length === pot.pieces
+      ? [pot]
+      : rangesOf(left).map(({ first, pieces }) => ({ ...pot, firstPiece: first, pieces }))
+  })
+}
+
+/**
  * Whether a later layer has been poured over this pot's pieces, so that nothing waits for it any
  * more.
  */
-function isCovered(line: PlanLine, pot: PlanPot, index: number): boolean {
+function isCovered(
+  line: PlanLine,
+  pot: Pick<PlanPot, 'firstPiece' | 'pieces'>,
+  index: number,
+): boolean {
   const later = new Set(line.recipe.layers.slice(index + 1).map((layer) => layer.id))
   return line.pots.some(
     (other) =>

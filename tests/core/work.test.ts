@@ -170,3 +170,29 @@ describe('what hands have told, in the plan', () => {
     )
   })
 })
+
+test('what somebody poured over, or says is good, is mixed for nobody; the other pieces keep their pots', () => {
+  const two = withCourse(made([{ name: 'face' }, { name: 'back' }]), [
+    ...work('l1', 1),
+    ...work('l2', 2),
+  ])
+  const pot = { stirMin: 4, restMin: 6, pourMin: 4, workMin: 40, heatedUntilMin: null }
+  const some = fc.record({ over: fc.integer({ min: 1, max: 4 }), good: fc.subarray([1, 2, 3, 4]) })
+  fc.assert(
+    fc.property(some, ({ over, good }) => {
+      // The back of the first pieces is poured though no log says that their face was.
+      const pots = [
+        { ...pot, id: 1, layerId: 1, firstPiece: 1, pieces: 4, pouredMin: null },
+        { ...pot, id: 2, layerId: 2, firstPiece: 1, pieces: over, pouredMin: -100 },
+        ...(over < 4
+          ? [{ ...pot, id: 3, layerId: 2, firstPiece: over + 1, pieces: 4 - over, pouredMin: null }]
+          : []),
+      ]
+      const { asked } = planned(two, { quantity: 4, paths: { pots, good: new Set(good) } })
+      const isLeft = [1, 2, 3, 4].some((number) => number > over && !good.includes(number))
+      expect(asked('mix face') !== undefined).toBe(isLeft)
+      expect(asked('mix back') !== undefined).toBe(isLeft)
+    }),
+    { numRuns: 40 },
+  )
+})

@@ -218,7 +218,12 @@ describe('a piece of two layers', () => {
     expect(refused?.message).toBe(
       'By the log, what lies below is not poured yet: “face” of “Two of two”.',
     )
-    expect((await startRun(maker, potOfLayer(1).id, scale, now, true)).potId).toBe(potOfLayer(1).id)
+    run = await startRun(maker, potOfLayer(1).id, scale, now, true)
+    expect(run.potId).toBe(potOfLayer(1).id)
+    // Once the back is on, nobody pours the face under it any more.
+    await add(...poured(), laid(racks[0]!))
+    const open = (await openPots(manager)).map(({ id }) => id)
+    expect(open).not.toContain(potOfLayer(0).id)
   })
   test('is begun from the back once the face is poured, and sold only whole', async () => {
     run = await startRun(maker, potOfLayer(0).id, scale, now)
@@ -237,8 +242,19 @@ describe('a piece of two layers', () => {
     const refused = await refusal(judge(false))
     expect(refused?.code).toBe('say-so')
     expect(refused?.message).toBe('By its log this piece is not poured whole: “back” is missing.')
-    expect((await judge(true)).piece.state).toBe('good')
-    expect((await startRun(maker, potOfLayer(1).id, scale, now)).potId).toBe(potOfLayer(1).id)
+    const { piece } = await judge(true)
+    expect(piece.state).toBe('good')
+    // Nothing is poured for it any more; the other piece still gets its back.
+    const orderId = potOfLayer(0).portions[0]!.orderId
+    const [back, ...more] = (await openPots(manager)).filter(
+      (pot) =>
+        pot.state === 'planned' && pot.portions.some((portion) => portion.orderId === orderId),
+    )
+    expect(more).toEqual([])
+    expect(back!.portions).toMatchObject([
+      { layerIndex: 1, firstPiece: 3 - piece.number, pieces: 1 },
+    ])
+    expect((await startRun(maker, back!.id, scale, now)).potId).toBe(back!.id)
   })
 })
 

@@ -14,6 +14,7 @@ import {
 } from '../../db/pots'
 import type { Db } from '../../db/rows'
 import { listOrders } from '../../db/orders'
+import { listPieces } from '../../db/pieces'
 import { tell } from '../../events/tell'
 import { counting, readFailures } from './failures'
 import { freeLetters } from './letters'
@@ -108,6 +109,13 @@ async function arrangeLines(
       .filter((pot) => pot.state === 'mixing' || pot.state === 'poured')
       .flatMap((pot) => pot.portions.flatMap((portion) => keysOf(portion, portion.layerId))),
   )
+  for (const key of saidToBeDone(
+    lines,
+    existing,
+    await listPieces(db, workspaceId, { states: ['good'], orderLineIds: lineIds }),
+    shelf,
+  ))
+    served.add(key)
   const planned = existing.filter((pot) => pot.state === 'planned')
 
   const letters = freeLetters(await lettersInUse(db, workspaceId))
@@ -138,6 +146,28 @@ async function arrangeLines(
     add.map((pot) => ({ ...pot, letter: letters.next().value })),
     now,
   )
+}
+
+/**
+ * What nobody pours any more though no pot of the log has: of pieces that are good all, and of those
+ * that were poured over what lies below, since somebody said that it is so.
+ */
+function* saidToBeDone(
+  lines: readonly OrderLine[],
+  pots: readonly StoredPot[],
+  good: readonly { orderLineId: number; number: number }[],
+  shelf: Shelf,
+): Generator<PieceKey> {
+  for (const line of lines) {
+    const layers = shelf.recipeOf(line)?.layers ?? []
+    for (const { number } of good.filter(({ orderLineId }) => orderLineId === line.id))
+      for (const layer of layers) yield `${line.id}/${layer.id}/${number}`
+    for (const portion of pots.flatMap((pot) => (pot.state === 'poured' ? pot.portions : []))) {
+      if (portion.lineId !== line.id) continue
+      const index = layers.findIndex(({ id }) => id === portion.layerId)
+      for (const layer of layers.slice(0, Math.max(0, index))) yield* keysOf(portion, layer.id)
+    }
+  }
 }
 
 /** A gathered pot as it should be now; null when it cannot stay together. */
