@@ -18,7 +18,6 @@ clientsClaim()
 const SHELL_CACHE = 'shell'
 /** Every place is the same page, which then draws what it is asked for. */
 const SHELL = '/'
-const ANSWERS_WITHIN_S = 6
 
 registerRoute(
   ({ request, url }) => request.mode === 'navigate' && !url.pathname.startsWith('/api/'),
@@ -43,7 +42,6 @@ registerRoute(
     request.method === 'GET' && url.origin === self.location.origin && READ.test(url.pathname),
   new NetworkFirst({
     cacheName: READ_CACHE,
-    networkTimeoutSeconds: ANSWERS_WITHIN_S,
     plugins: [
       { cacheWillUpdate: ({ response }) => Promise.resolve(response.ok ? response : null) },
     ],

@@ -1,6 +1,7 @@
 import { foldRun, type RunEvent } from '~~/core/run'
 import { EVENT_WORDS } from '~~/shared/words'
 import { onHappened, onLost, readAgain } from '~/live/happened'
+import { eventsWith } from '~/outbox/eventsWith'
 import { keepRun, keptRun } from '~/outbox/kept'
 import type { MeasureChoice } from '~~/shared/schemas/people'
 import type { RunView } from '~~/shared/types/runs'
@@ -26,11 +27,9 @@ export const useBenchStore = defineStore('bench', () => {
   const refused = computed(() => own.value.filter((entry) => entry.refused !== null))
   const offline = computed(() => waiting.value.length > 0 && outbox.state !== 'reached')
 
-  const events = computed(() => {
-    const known = new Set((run.value?.events ?? []).map((event) => event.key))
-    return [...(run.value?.events ?? []), ...waiting.value.filter((event) => !known.has(event.key))]
-  })
-  const state = computed(() => (run.value ? foldRun(run.value.targets, events.value) : null))
+  const state = computed(() =>
+    run.value ? foldRun(run.value.targets, eventsWith(run.value, outbox.waiting)) : null,
+  )
 
   async function show(view: RunView): Promise<void> {
     run.value = view
@@ -87,7 +86,7 @@ export const useBenchStore = defineStore('bench', () => {
   })
   onLost(readRun)
   return {
-    run: readonly(run),
+    run: computed(() => run.value),
     state,
     waiting,
     offline,

@@ -1,7 +1,7 @@
-import { foldRun, type RunEventKind, type RunState } from '~~/core/run'
-import { MS_PER_MIN } from '~~/core/units'
+import { dueAt, foldRun, type RunEventKind, type RunState, type RunStepKind } from '~~/core/run'
 import { keepLive, onHappened } from '~/live/happened'
 import type { LiveEvent } from '~~/shared/events'
+import { eventsWith } from '~/outbox/eventsWith'
 import type { RunView } from '~~/shared/types/runs'
 
 /** Something at a bench that comes due at an instant. */
@@ -15,28 +15,26 @@ export interface RunClock {
   until: number
 }
 
+/** What comes due at the end of a step. */
+const DUE_WORDS: Partial<Record<RunStepKind, string>> = {
+  stir: 'stirred',
+  rest: 'pour',
+  heat: 'heat pass',
+}
+
 /** What of a run comes due, the cup itself among it. */
 function clocksOf({
   step,
   workableUntil,
   pourEndedAt,
-}: RunState): Omit<RunClock, 'potId' | 'letter' | 'tint' | 'key'>[] {
-  const cup =
-    workableUntil !== null && pourEndedAt === null
+}: RunState): Pick<RunClock, 'words' | 'until'>[] {
+  const [due, words] = [dueAt(step), DUE_WORDS[step.kind]]
+  return [
+    ...(due !== null && words !== undefined ? [{ words, until: due }] : []),
+    ...(workableUntil !== null && pourEndedAt === null
       ? [{ words: 'the cup is lost', until: workableUntil }]
-      : []
-  switch (step.kind) {
-    case 'stir':
-      return step.startedAt === null
-        ? cup
-        : [{ words: 'stirred', until: step.startedAt + step.minutes * MS_PER_MIN }, ...cup]
-    case 'rest':
-      return [{ words: 'pour', until: step.until }, ...cup]
-    case 'heat':
-      return [{ words: 'heat pass', until: step.dueAt }]
-    default:
-      return cup
-  }
+      : []),
+  ]
 }
 
 const CLOCK_KINDS: readonly string[] = [
@@ -68,14 +66,9 @@ export const useClockStore = defineStore('clocks', () => {
   /** The nearest first; with what was done at this device and is not sent yet. */
   const clocks = computed((): RunClock[] =>
     runs.value
-      .flatMap(({ id, potId, letter, tint, targets, events }) => {
-        const known = new Set(events.map(({ key }) => key))
-        const own = outbox.waiting.flatMap(({ what }) =>
-          what.kind === 'run' && what.runId === id && !known.has(what.event.key)
-            ? [what.event]
-            : [],
-        )
-        return clocksOf(foldRun(targets, [...events, ...own])).map((clock) => ({
+      .flatMap((run) => {
+        const { id, potId, letter, tint, targets } = run
+        return clocksOf(foldRun(targets, eventsWith(run, outbox.waiting))).map((clock) => ({
           key: `${id}.${clock.words}.${clock.until}`,
           potId,
           letter,

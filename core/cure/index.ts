@@ -1,3 +1,4 @@
+export { meanTempC } from './meanTempC'
 export { ORDINARY_ROOM_C, roomRange } from './roomRange'
 export { cure, curedMin } from './cure'
 export { cureBand, type CureBandRequest, type CureClock } from './cureBand'

@@ -36,7 +36,10 @@ export const overlap = (x: Range, y: Range) =>
   x.first < y.first + y.pieces && y.first < x.first + x.pieces
 
 /** The pieces that a pot serves, and the numbers of some pieces. */
-export const rangeOf = (pot: PlanPot): Range => ({ first: pot.firstPiece, pieces: pot.pieces })
+export const rangeOf = (pot: Pick<PlanPot, 'firstPiece' | 'pieces'>): Range => ({
+  first: pot.firstPiece,
+  pieces: pot.pieces,
+})
 
 export const numbersOf = ({ first, pieces }: Range) =>
   Array.from({ length: pieces }, (_, i) => first + i)

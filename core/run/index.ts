@@ -1,3 +1,4 @@
+export { dueAt } from './dueAt'
 export { fits } from './fits'
 export {
   foldPiece,

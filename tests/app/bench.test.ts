@@ -3,6 +3,7 @@ import type { KeyedRunEvent } from '../../shared/schemas/runs'
 import type { Problem } from '../../shared/types/exchange'
 import type { RunView } from '../../shared/types/runs'
 import { listEntries, removeEntries } from '../../app/outbox/kept'
+import { RUN_TARGETS } from '../fixtures/runTargets'
 import { giveNuxtGlobals } from '../fixtures/nuxtGlobals'
 
 /** What `useApi` throws: status 0 without an answer, else what the server refused with. */
@@ -14,21 +15,6 @@ class ProblemError extends Error {
   }
 }
 const unreachable = () => new ProblemError({ status: 0, title: 'no network' })
-const TARGETS: RunView['targets'] = {
-  resin: { ratio: { basis: 'mass', a: 100, b: 50 }, tolerancePct: 3 },
-  parts: [
-    { part: 'a', readTo: 80, ownAmount: 80, unit: 'g' },
-    { part: 'b', readTo: 40, ownAmount: 40, unit: 'g' },
-  ],
-  needMl: 100,
-  cups: [],
-  pours: [],
-  stirMin: 4,
-  restMin: 10,
-  pourMin: 5,
-  workMin: 40,
-  heatAfterMin: [],
-}
 
 /** A server that keeps a run's log, each key once, and can be cut off. */
 function aServer() {
@@ -47,7 +33,7 @@ function aServer() {
       pieces: 1,
       resinName: 'Resin',
       personId: 1,
-      targets: TARGETS,
+      targets: RUN_TARGETS,
       events: [...log],
     }),
     post: (path: string, body: { events?: KeyedRunEvent[] }) => {

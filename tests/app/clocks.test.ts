@@ -1,6 +1,7 @@
 import { beforeEach, expect, test } from '@jest/globals'
 import type { RunEvent } from '../../core/run'
 import { clockText } from '../../app/utils/clockText'
+import { RUN_TARGETS } from '../fixtures/runTargets'
 import { giveNuxtGlobals } from '../fixtures/nuxtGlobals'
 
 const MIN = 60_000
@@ -13,21 +14,7 @@ const view = (id: number, events: RunEvent[]) => ({
   pieces: 1,
   resinName: 'Resin',
   personId: 1,
-  targets: {
-    resin: { ratio: { basis: 'mass', a: 100, b: 50 }, tolerancePct: 3 },
-    parts: [
-      { part: 'a', readTo: 80, ownAmount: 80, unit: 'g' },
-      { part: 'b', readTo: 40, ownAmount: 40, unit: 'g' },
-    ],
-    needMl: 100,
-    cups: [],
-    pours: [],
-    stirMin: 4,
-    restMin: 10,
-    pourMin: 5,
-    workMin: 40,
-    heatAfterMin: [3],
-  },
+  targets: { ...RUN_TARGETS, heatAfterMin: [3] },
   events: events.map((event, i) => ({ ...event, key: `${id}.${i}` })),
 })
 const mixed: RunEvent[] = [

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { curedMin, rateAt, temperatureOfStays, withReadings } from '../../core/cure'
+import { curedMin, meanTempC, rateAt, temperatureOfStays, withReadings } from '../../core/cure'
 import {
   bandsOf,
   cureWait,
@@ -114,6 +114,14 @@ describe('what was measured', () => {
       { fromMin: 0, tempC: 22 },
       { fromMin: 660, tempC: 20 },
     ]))
+  test('the mean of some minutes counts each temperature as long as it held, by hand', () => {
+    const steps = [
+      { fromMin: 0, tempC: 20 },
+      { fromMin: 100, tempC: 10 },
+    ]
+    expect(meanTempC(steps, 50, 150)).toBe(15)
+    expect(meanTempC(steps, 80, 180)).toBe(12)
+  })
   test('a cure goes as far as the sum of its rates', () => {
     const profile = [
       { fromMin: 0, tempC: resin.referenceC },

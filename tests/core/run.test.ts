@@ -1,21 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
 import { fits, foldRun, type RunEvent, type RunStep, type RunTargets } from '../../core/run'
+import { RUN_TARGETS } from '../fixtures/runTargets'
 
-const targets: RunTargets = {
-  resin: { ratio: { basis: 'mass', a: 100, b: 50 }, tolerancePct: 3 },
-  parts: [
-    { part: 'a', readTo: 80, ownAmount: 80, unit: 'g' },
-    { part: 'b', readTo: 40, ownAmount: 40, unit: 'g' },
-  ],
-  needMl: 100,
-  cups: [],
-  pours: [],
-  stirMin: 4,
-  restMin: 10,
-  pourMin: 5,
-  workMin: 40,
-  heatAfterMin: [3, 25],
-}
+const targets: RunTargets = { ...RUN_TARGETS, heatAfterMin: [3, 25] }
 const MIN = 60_000
 const weighedBoth: RunEvent[] = [
   { kind: 'weighed', part: 'a', amount: 80, at: 0 },

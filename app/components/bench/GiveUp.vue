@@ -15,7 +15,6 @@ const REASONS = [
   'something got into it',
   'the pieces are not ready for it',
 ] as const
-const other = ref('')
 </script>
 
 <template>
@@ -26,21 +25,7 @@ const other = ref('')
       label="What becomes of the mix"
       :options="FATES.map((value) => ({ value, label: value }))"
     />
-    <div class="grid gap-2">
-      <button
-        v-for="reason in REASONS"
-        :key="reason"
-        type="button"
-        class="quiet text-left"
-        @click="emit('giveUp', reason, fate)"
-      >
-        {{ reason }}
-      </button>
-    </div>
-    <form class="mt-4 flex items-end gap-3" @submit.prevent="emit('giveUp', other.trim(), fate)">
-      <FieldText v-model="other" label="or in your words" class="flex-1" />
-      <button class="press" :disabled="other.trim() === ''">Give it up</button>
-    </form>
+    <ReasonChoice :reasons="REASONS" verb="Give it up" @choose="emit('giveUp', $event, fate)" />
     <p class="mt-4 text-soft">
       Its pieces get another pot. Let what is left in the cup harden where heat can do no harm; it
       goes out as the safety data sheet and local rules say.

@@ -1,5 +1,5 @@
 import { DateTime } from 'luxon'
-import { ORDINARY_ROOM_C, temperatureOfStays } from '../../../core/cure'
+import { meanTempC, ORDINARY_ROOM_C, temperatureOfStays } from '../../../core/cure'
 import { POURING } from '../../../core/trade'
 import { MINUTES_PER_HOUR, MS_PER_MIN } from '../../../core/units'
 import type { PlaceRow } from '../../../shared/types/workshop'
@@ -62,21 +62,7 @@ export async function benchTemperature(
   const fromMin = Math.min(TURNS_MIN, Math.max(0, lastMin))
   return {
     roomId: room.roomId,
-    tempC: last && fromMin >= TURNS_MIN ? last.tempC : meanOf(steps, fromMin, TURNS_MIN),
+    tempC: last && fromMin >= TURNS_MIN ? last.tempC : meanTempC(steps, fromMin, TURNS_MIN),
     isMeasured: last !== undefined,
   }
-}
-
-/** The mean of temperature steps over some minutes, °C. */
-function meanOf(
-  steps: readonly { fromMin: number; tempC: number }[],
-  fromMin: number,
-  untilMin: number,
-): number {
-  let sum = 0
-  for (const [i, { fromMin: begins, tempC }] of steps.entries()) {
-    const ends = Math.min(steps[i + 1]?.fromMin ?? Infinity, untilMin)
-    sum += tempC * Math.max(0, ends - Math.max(begins, fromMin))
-  }
-  return sum / (untilMin - fromMin)
 }

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import type { RunState } from '~~/core/run'
+import type { RunView } from '~~/shared/types/runs'
+import type { BenchRun } from '~/composables/useBenchRun'
+
+/** The one big button, and what else can be told; in sight however much there is to read above it. */
+const { at, run, state } = defineProps<{ at: BenchRun; run: RunView; state: RunState }>()
+const emit = defineEmits<{ leave: [] }>()
+const isOver = computed(() => state.step.kind === 'done' || state.step.kind === 'spoiled')
+</script>
+
+<template>
+  <footer class="sticky bottom-0 z-10 -mx-4 space-y-3 bg-ground px-4 pt-2 pb-1 sm:-mx-6 sm:px-6">
+    <button
+      v-if="at.main"
+      type="button"
+      class="press h-[clamp(5rem,14vh,9rem)] w-full text-[clamp(1.6rem,4vw,3rem)]"
+      :disabled="at.isBouncing"
+      @click="at.act()"
+    >
+      {{ at.main.label }}
+    </button>
+    <div class="flex flex-wrap items-center gap-3">
+      <button type="button" class="quiet h-14 px-6" :disabled="!at.canUndo" @click="at.undo()">
+        Take back (U)
+      </button>
+      <button
+        v-if="at.isPouring"
+        type="button"
+        class="quiet h-14 px-6"
+        @click="at.record({ kind: 'pourEnded', at: nowMs() })"
+      >
+        All poured
+      </button>
+      <button v-if="!isOver" type="button" class="quiet h-14 px-6" @click="at.ask('give up')">
+        Give this pot up
+      </button>
+      <button v-if="!isOver" type="button" class="quiet h-14 px-6" @click="at.ask('hand over')">
+        Hand over
+      </button>
+      <button
+        v-if="state.step.kind === 'heat'"
+        type="button"
+        class="quiet h-14 px-6"
+        @click="at.ask('skip')"
+      >
+        Leave this pass out
+      </button>
+      <CautionList
+        class="flex-1"
+        :topics="state.step.kind === 'heat' ? ['heat'] : ['liquid', 'cup']"
+      />
+      <button type="button" class="quiet h-14 px-6" @click="emit('leave')">Leave (Esc)</button>
+    </div>
+  </footer>
+  <GiveUp :open="at.asking === 'give up'" @close="at.ask(null)" @give-up="at.spoil" />
+  <HandOver
+    :open="at.asking === 'hand over'"
+    :person-id="state.handedTo ?? run.personId"
+    @close="at.ask(null)"
+    @over="at.handOver"
+  />
+  <SkipPass :open="at.asking === 'skip'" @close="at.ask(null)" @skip="at.skip" />
+</template>
