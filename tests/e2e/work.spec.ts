@@ -56,11 +56,13 @@ test('work is begun, done by somebody else, taken back, skipped with a reason an
   await page.getByLabel('why').fill('it came so from the joiner')
   await page.getByRole('button', { name: 'Skip it' }).click()
   await expect(page.getByText(`“${title}” is skipped.`)).toBeVisible()
+  await expect(row(page)).toHaveCount(count - 1)
   await page.getByRole('button', { name: 'Take back' }).click()
+  await expect(row(page)).toHaveCount(count)
 
   await choose(page, title, 'not now …')
   await page.getByRole('button', { name: 'Put it off' }).click()
-  await expect(row(page).first()).toContainText('put off until')
+  await expect(row(page).filter({ hasText: 'put off until' })).toHaveCount(1)
 })
 
 test('what is done is no more in the plan that is made anew', async ({ page }) => {
