@@ -29,7 +29,16 @@ export const EVENT_KINDS = {
   proposal: ['asked', 'worked out', 'let go'],
   run: ['begun', 'gone on', 'poured', 'given up'],
   work: ['begun', 'done', 'skipped', 'put off', 'taken back'],
-  piece: ['demoulded', 'judged', 'taken back', 'moved', 'noted', 'photographed', 'touched'],
+  piece: [
+    'demoulded',
+    'judged',
+    'taken back',
+    'moved',
+    'noted',
+    'photographed',
+    'touched',
+    'looked at',
+  ],
   reading: ['noted'],
 } as const
 

@@ -5,6 +5,7 @@ export const PIECE_STAGE: Record<PieceState, 'going' | 'done' | 'gone' | 'hands'
   curing: 'going',
   demoulded: 'going',
   good: 'done',
+  second: 'done',
   rework: 'hands',
   lost: 'gone',
 }

@@ -57,7 +57,7 @@ export interface PlanLine {
   pots: PlanPot[]
   /** Numbers of the pieces that are out of their mould. */
   demoulded: ReadonlySet<number>
-  /** Numbers of the pieces that turned out good; nothing more is planned for them. */
+  /** Numbers of the pieces that came out, or are mended in another line; nothing more is planned for them. */
   good: ReadonlySet<number>
   /** What hands have told of its work; absent where they have told nothing. */
   told?: ToldWork

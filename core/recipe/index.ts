@@ -19,6 +19,7 @@ export { filledAs, pieceOfSet, withDividedFill, withDroppedLayer, withoutFill } 
 export { poursOfPiece } from './poursOfPiece'
 export { checkCups, sizeBatch, sizePiece } from './sizeBatch'
 export {
+  copyOfWork,
   courseWithLayer,
   courseWithoutLayer,
   freshKey,

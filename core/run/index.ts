@@ -1,6 +1,7 @@
 export { dueAt } from './dueAt'
 export { fits } from './fits'
 export {
+  CAME_OUT,
   foldPiece,
   PIECE_STATES,
   type LoggedPieceEvent,

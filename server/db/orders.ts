@@ -23,6 +23,7 @@ interface LineColumns {
   recipe_id: number
   quantity: number
   recipe_version: number | null
+  mends: 0 | 1
 }
 
 async function readOrders(
@@ -55,6 +56,7 @@ async function readOrders(
       recipeId: line.recipe_id,
       quantity: line.quantity,
       recipeVersion: line.recipe_version,
+      mends: line.mends === 1,
     })),
   }))
 }
@@ -202,7 +204,10 @@ const columnsOf = (fields: KeptOrder) => ({
 
 const ASIDE = 1000
 
-/** Lines keep their id as long as they stay, since pots and pieces hang on it. */
+/**
+ * Lines keep their id as long as they stay, since pots and pieces hang on it. Those that mend pieces
+ * stay behind the others: nobody asked for them, and they go when nothing is to be mended.
+ */
 async function writeLines(
   db: Db,
   workspaceId: number,
@@ -210,17 +215,25 @@ async function writeLines(
   fields: OrderFields,
 ): Promise<void> {
   const owner = { workspace_id: workspaceId, order_id: orderId }
-  const known = ((await db('order_lines').where(owner).select('id')) as { id: number }[]).map(
-    (row) => row.id,
-  )
-  const kept = fields.lines
+  const all = (await db('order_lines').where(owner).orderBy('position').select('id', 'mends')) as {
+    id: number
+    mends: 0 | 1
+  }[]
+  const known = all.filter(({ mends }) => mends === 0).map(({ id }) => id)
+  const mending = all.filter(({ mends }) => mends === 1).map(({ id }) => id)
+  const wanted = fields.lines.filter(({ id }) => id === undefined || !mending.includes(id))
+  const kept = wanted
     .map((line) => line.id)
     .filter((id): id is number => id !== undefined && known.includes(id))
   const dropped = known.filter((id) => !kept.includes(id))
   await removePlannedPortions(db, workspaceId, { column: 'order_line_id', keys: dropped })
   await db('order_lines').where(owner).whereIn('id', dropped).delete()
   await db('order_lines').where(owner).increment('position', ASIDE)
-  for (const [position, line] of fields.lines.entries()) {
+  for (const [i, id] of mending.entries())
+    await db('order_lines')
+      .where({ ...owner, id })
+      .update({ position: wanted.length + i })
+  for (const [position, line] of wanted.entries()) {
     const columns = { position, recipe_id: line.recipeId, quantity: line.quantity }
     if (line.id !== undefined && kept.includes(line.id))
       await db('order_lines')

@@ -13,13 +13,19 @@ export async function pieceLogs(
     .where({ workspace_id: workspaceId })
     .whereIn('piece_id', [...pieceIds])
     .orderBy(['at', 'id'])
-    .select('piece_id as pieceId', 'kind', 'at', 'place_id as placeId')) as (LoggedPieceEvent & {
+    .select(
+      'piece_id as pieceId',
+      'kind',
+      'at',
+      'place_id as placeId',
+      'part',
+    )) as (LoggedPieceEvent & {
     pieceId: number
   })[]
   return groupBy(rows, (row) => row.pieceId)
 }
 
-/** The logs of those pieces of some lines that were found lost or wanting rework at some time. */
+/** The logs of those pieces of some lines that were found lost at some time. */
 export async function logsOfFailed(
   db: Db,
   workspaceId: number,
@@ -31,7 +37,7 @@ export async function logsOfFailed(
     .whereExists(
       db('piece_events')
         .whereRaw('piece_events.piece_id = pieces.id')
-        .whereIn('kind', [...FAILS])
+        .where({ kind: 'lost', part: '' })
         .select(db.raw('1')),
     )
     .select('id', 'order_line_id as lineId', 'number')) as {
@@ -47,13 +53,13 @@ export async function logsOfFailed(
   return pieces.map(({ id, lineId, number }) => ({ lineId, number, events: logs.get(id) ?? [] }))
 }
 
-/** How many pieces are in each state. */
+/** How many pieces are in each state, each counted once however it is mended. */
 export async function countByState(
   db: Db,
   workspaceId: number,
 ): Promise<ReadonlyMap<PieceState, number>> {
   const rows = (await db('pieces')
-    .where({ workspace_id: workspaceId })
+    .where({ workspace_id: workspaceId, mends_id: null })
     .groupBy('state')
     .select('state')
     .count('* as count')) as { state: PieceState; count: number }[]

@@ -1,9 +1,20 @@
 import type { Page } from '../../shared/types/exchange'
 import type { NotebookFilter, NotebookRow } from '../../shared/types/notebook'
 import type { PieceEventKind, PieceState } from '../../core/run'
-import type { Awaited } from '../../core/trade'
+import type { Defect, Mending } from '../../core/rework'
+import type { Awaited, Front } from '../../core/trade'
+import { VERDICTS } from '../../shared/schemas/pieces'
 import type { PieceEvent } from '../../shared/types/pieces'
-import { containing, decimal, iso, isoOrNull, updateVersioned, wordsOf, type Db } from './rows'
+import {
+  containing,
+  decimal,
+  decimalOrNull,
+  iso,
+  isoOrNull,
+  updateVersioned,
+  wordsOf,
+  type Db,
+} from './rows'
 
 export interface StoredPiece {
   id: number
@@ -19,6 +30,12 @@ export interface StoredPiece {
   recipeVersion: number | null
   recipeName: string
   footprintCm2: number
+  /** The piece that is mended by making this one; null where it is made for itself. */
+  mendsId: number | null
+  /** Which piece of a set is mended; empty for all of it. */
+  mendsPart: string
+  /** Whether it is being mended: nothing of its own recipe is done to it any more. */
+  isMending: boolean
 }
 
 interface PieceColumns {
@@ -35,6 +52,9 @@ interface PieceColumns {
   recipe_version: number | null
   recipe_name: string
   footprint_cm2: string
+  mends_id: number | null
+  mends_part: string
+  is_mended: 0 | 1
 }
 
 const pieceOf = (row: PieceColumns): StoredPiece => ({
@@ -51,6 +71,9 @@ const pieceOf = (row: PieceColumns): StoredPiece => ({
   recipeVersion: row.recipe_version,
   recipeName: row.recipe_name,
   footprintCm2: decimal(row.footprint_cm2),
+  mendsId: row.mends_id,
+  mendsPart: row.mends_part,
+  isMending: row.state === 'rework' && row.is_mended === 1,
 })
 
 const piecesQuery = (db: Db, workspaceId: number) =>
@@ -68,6 +91,7 @@ const piecesQuery = (db: Db, workspaceId: number) =>
       'order_lines.recipe_version',
       'recipes.name as recipe_name',
       'recipes.footprint_cm2',
+      db.raw('EXISTS (SELECT 1 FROM pieces own WHERE own.mends_id = pieces.id) AS is_mended'),
     )
 
 export async function listPieces(
@@ -155,6 +179,13 @@ export interface NewPieceEvent {
   placeId?: number | null
   /** What was touched for. */
   milestone?: Awaited | null
+  /** Which piece of a set it is about; empty for all of it. */
+  part?: string
+  face?: Front | null
+  defect?: Defect | null
+  x?: number | null
+  y?: number | null
+  route?: Mending | null
   note?: string
 }
 
@@ -176,6 +207,12 @@ export async function addPieceEvents(
       run_id: event.runId ?? null,
       place_id: event.placeId ?? null,
       milestone: event.milestone ?? null,
+      part: event.part ?? '',
+      face: event.face ?? null,
+      defect: event.defect ?? null,
+      x: event.x ?? null,
+      y: event.y ?? null,
+      route: event.route ?? null,
       note: event.note || null,
     })),
   )
@@ -294,10 +331,34 @@ export async function touchesOf(
   return touched.map(({ kind, ...touch }) => ({ ...touch, isThere: kind === 'is there' }))
 }
 
+/**
+ * A piece and all that was made to mend it, or that it mends: one thing in the hand, with one
+ * history.
+ */
+export async function oneThing(db: Db, workspaceId: number, id: number): Promise<number[]> {
+  const own = () => db('pieces').where({ workspace_id: workspaceId })
+  const ids = [id]
+  for (let at = id; ;) {
+    const row = (await own().where({ id: at }).first('mends_id')) as
+      { mends_id: number | null } | undefined
+    if (!row?.mends_id) break
+    ids.push((at = row.mends_id))
+  }
+  for (let some = [...ids]; some.length > 0;) {
+    const more = (await own()
+      .whereIn('mends_id', some)
+      .whereNotIn('id', ids)
+      .pluck('id')) as number[]
+    ids.push(...more)
+    some = more
+  }
+  return ids
+}
+
 export async function listPieceEvents(
   db: Db,
   workspaceId: number,
-  pieceId: number,
+  pieceIds: readonly number[],
 ): Promise<PieceEvent[]> {
   const rows = (await db('piece_events')
     .join('people', 'people.id', 'piece_events.person_id')
@@ -305,7 +366,8 @@ export async function listPieceEvents(
     .leftJoin('runs', 'runs.id', 'piece_events.run_id')
     .leftJoin('pots', 'pots.id', 'runs.pot_id')
     .leftJoin('places', 'places.id', 'piece_events.place_id')
-    .where({ 'piece_events.workspace_id': workspaceId, 'piece_events.piece_id': pieceId })
+    .where('piece_events.workspace_id', workspaceId)
+    .whereIn('piece_events.piece_id', [...pieceIds])
     .orderBy(['piece_events.at', 'piece_events.id'])
     .select(
       'piece_events.*',
@@ -323,6 +385,12 @@ export async function listPieceEvents(
     letter: string | null
     place: string | null
     milestone: Awaited | null
+    part: string
+    face: Front | null
+    defect: Defect | null
+    x: string | null
+    y: string | null
+    route: Mending | null
     note: string | null
   }[]
   return rows.map((row) => ({
@@ -335,6 +403,12 @@ export async function listPieceEvents(
     letter: row.letter,
     place: row.place,
     milestone: row.milestone,
+    part: row.part,
+    face: row.face,
+    defect: row.defect,
+    x: decimalOrNull(row.x),
+    y: decimalOrNull(row.y),
+    route: row.route,
     note: row.note ?? '',
   }))
 }
@@ -352,8 +426,10 @@ export async function listNotebook(
   const judged = () =>
     db('piece_events')
       .whereRaw('piece_events.piece_id = pieces.id')
-      .whereIn('piece_events.kind', ['good', 'rework', 'lost'])
+      .where('piece_events.part', '')
+      .whereIn('piece_events.kind', [...VERDICTS])
   const query = piecesQuery(db, workspaceId)
+    .whereNull('pieces.mends_id')
     .orderBy('pieces.id', 'desc')
     .limit(options.limit + 1)
     .select(
@@ -422,11 +498,12 @@ export async function insertPhoto(
 export async function listPhotoIds(
   db: Db,
   workspaceId: number,
-  pieceId: number,
+  pieceIds: readonly number[],
 ): Promise<number[]> {
   return (
     (await db('photos')
-      .where({ workspace_id: workspaceId, piece_id: pieceId })
+      .where({ workspace_id: workspaceId })
+      .whereIn('piece_id', [...pieceIds])
       .orderBy('id')
       .select('id')) as { id: number }[]
   ).map((row) => row.id)

@@ -7,6 +7,8 @@ export interface OrderLine {
   quantity: number
   /** The version of the recipe that it was begun with and keeps; null before. */
   recipeVersion: number | null
+  /** Whether its pieces are those of other lines that are mended. */
+  mends: boolean
 }
 
 export type Order = Versioned<

@@ -1,7 +1,8 @@
 import type { PieceEventKind, PieceState } from '../../core/run'
 import type { TemperatureStep } from '../../core/cure'
 import type { Touch } from '../../core/curing'
-import type { Awaited } from '../../core/trade'
+import type { Defect, Mending } from '../../core/rework'
+import type { Awaited, Front } from '../../core/trade'
 
 /** When a piece reaches a milestone: hardly before, likely, and surely by then. */
 export interface PieceOpening {
@@ -40,6 +41,10 @@ export interface PieceRow {
   curedFrom: string
   layersLeft: number
   hasMould: boolean
+  /** What it mends, by name; null for what is made for itself. */
+  mends: string | null
+  /** How each piece of a set that was looked at by itself turned out. */
+  parts: readonly { name: string; state: PieceState }[]
   openings: readonly PieceOpening[]
   version: number
 }
@@ -55,6 +60,14 @@ export interface PieceEvent {
   place: string | null
   /** What it was touched for. */
   milestone: Awaited | null
+  /** Which piece of a set it is about; empty for all of it. */
+  part: string
+  face: Front | null
+  defect: Defect | null
+  x: number | null
+  y: number | null
+  /** How it is mended. */
+  route: Mending | null
   note: string
 }
 
@@ -71,6 +84,8 @@ export interface PieceLog {
     | 'hasMould'
     | 'tint'
     | 'isOwn'
+    | 'mends'
+    | 'parts'
   >
   events: PieceEvent[]
   photoIds: number[]

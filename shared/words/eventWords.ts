@@ -197,6 +197,7 @@ const WORDS: Words = {
     noted: 'wrote a note',
     photographed: 'photographed it',
     touched: 'touched it',
+    'looked at': 'looked at its faces',
   },
   reading: { noted: 'read a thermometer' },
 }

@@ -39,6 +39,8 @@ const piece = (changes: Partial<PieceRow> = {}): PieceRow => ({
   curedFrom: '1970-01-01T00:00:00.000Z',
   layersLeft: 0,
   hasMould: true,
+  mends: null,
+  parts: [],
   version: 1,
   openings: [
     opening('tackFrom', '1970-01-01T04:00:00.000Z'),

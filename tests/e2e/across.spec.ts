@@ -147,6 +147,16 @@ test.describe('two workshops never see each other', () => {
       'POST /api/pieces/{id}/judge': [
         { path: `/api/pieces/${piece.id}/judge`, data: { ...act, verdict: 'lost' } },
       ],
+      'POST /api/pieces/{id}/mark': [
+        {
+          path: `/api/pieces/${piece.id}/mark`,
+          data: { defect: 'dust', face: 'upside', x: 0, y: 0, part: '', isThere: true },
+        },
+      ],
+      'POST /api/pieces/{id}/front': [
+        { path: `/api/pieces/${piece.id}/front`, data: { face: 'upside', part: '' } },
+      ],
+      'POST /api/pieces/{id}/spare': [{ path: `/api/pieces/${piece.id}/spare`, data: { more: 1 } }],
       'POST /api/pieces/{id}/take-back': [{ path: `/api/pieces/${piece.id}/take-back`, data: act }],
       'POST /api/pieces/{id}/move': [
         {

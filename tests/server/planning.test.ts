@@ -40,7 +40,7 @@ const order = (changes: Partial<Order> = {}): Order => ({
   wish: '',
   note: '',
   ownerId: null,
-  lines: [{ id: 90, recipeId: 1, quantity: 2, recipeVersion: null }],
+  lines: [{ id: 90, recipeId: 1, quantity: 2, recipeVersion: null, mends: false }],
   ...changes,
 })
 const shelfOf = (one: Recipe): Shelf => ({
@@ -94,6 +94,9 @@ const piece = (number: number, state: StoredPiece['state']): StoredPiece => ({
   recipeVersion: null,
   recipeName: '',
   footprintCm2: 100,
+  mendsId: null,
+  mendsPart: '',
+  isMending: false,
 })
 const linesOf = (
   one: Order,
@@ -172,7 +175,9 @@ describe('what is left to do of an order', () => {
     ).toEqual([])
     expect(
       linesOf(
-        order({ lines: [{ id: 90, recipeId: 77, quantity: 2, recipeVersion: null }] }),
+        order({
+          lines: [{ id: 90, recipeId: 77, quantity: 2, recipeVersion: null, mends: false }],
+        }),
         shelf,
         [pot()],
         [],
@@ -287,7 +292,7 @@ describe('a promise', () => {
       order({
         id: 5,
         promisedAt: after(-60).toISOString(),
-        lines: [{ id: 99, recipeId: 1, quantity: 2, recipeVersion: null }],
+        lines: [{ id: 99, recipeId: 1, quantity: 2, recipeVersion: null, mends: false }],
       }),
       { plan: solved.value, question, paths, names, origin, odds: none },
     )

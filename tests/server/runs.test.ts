@@ -298,19 +298,19 @@ describe('a piece that is judged', () => {
     return plan.promises.find((promise) => promise.orderId === orderId)!
   }
 
-  test('lost or wanting rework gets a pot again, is planned again, and is good only then', async () => {
+  test('lost gets a pot again, is planned again, and is good only then', async () => {
     await add(...poured(), laid(racks[0]!))
     const ids = (await pours()).map((pour) => pour.piece_id)
     const { orderId } = await orderOfRun()
     expect(await potsAhead(orderId)).toEqual([])
     for (const id of ids.slice(0, 2)) await judge(id, 'good')
     await judge(ids[2]!, 'lost')
-    await judge(ids[3]!, 'rework')
+    await judge(ids[3]!, 'lost')
     const [again, ...more] = await potsAhead(orderId)
     expect(more).toEqual([])
     expect(again?.portions).toMatchObject([{ firstPiece: 3, pieces: 2 }])
     expect(await promised(orderId)).toMatchObject({ isMade: false })
-    // Rework that was mended needs no pot any more.
+    // What was found again after all needs no pot any more.
     await judge(ids[3]!, 'good')
     expect((await potsAhead(orderId))[0]?.portions).toMatchObject([{ firstPiece: 3, pieces: 1 }])
     await judge(ids[2]!, 'taken back')

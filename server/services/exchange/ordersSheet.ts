@@ -118,7 +118,10 @@ export async function ordersSheet(db: Db, who: Who, timeZone: string): Promise<S
           ...order,
           day: local.toISODate() ?? '',
           minute: local.hour * 60 + local.minute,
-          lines: lines.map(({ recipeId, quantity }) => ({ recipeId, quantity })),
+          // What is mended of them was not ordered.
+          lines: lines
+            .filter(({ mends }) => !mends)
+            .map(({ recipeId, quantity }) => ({ recipeId, quantity })),
         }
       }),
     objection: (line, known) =>

@@ -1,12 +1,14 @@
 import { issue } from '../../../core/result'
-import { foldPiece, type PieceState } from '../../../core/run'
+import { membersOf, type Mending, type Route } from '../../../core/rework'
+import { CAME_OUT, foldPiece, type PieceState } from '../../../core/run'
 import type { EVENT_KINDS } from '../../../shared/events'
 import type { Page } from '../../../shared/types/exchange'
 import type { NotebookFilter, NotebookRow } from '../../../shared/types/notebook'
-import type { TouchInput, Verdict } from '../../../shared/schemas/pieces'
+import type { FrontInput, MarkInput, TouchInput, Verdict } from '../../../shared/schemas/pieces'
 import type { CureView, PieceLog, PieceOpening, PieceRow } from '../../../shared/types/pieces'
 import { database } from '../../db/database'
 import { pieceLogs } from '../../db/pieceLogs'
+import { raiseLine } from '../../db/mendings'
 import * as rows from '../../db/pieces'
 import { plannedEnd } from '../../db/plans'
 import { listResins } from '../../db/resins'
@@ -16,6 +18,7 @@ import { AppError } from '../AppError'
 import { recipesOfLines } from '../recipes/lineRecipes'
 import { readCures, type PieceCure } from './cures'
 import { requireAllPoured } from './layersMissing'
+import { dropMendings, memberNamed, openMending, recipeOfPiece } from './mending'
 import { storedPhoto } from './storedPhoto'
 import { tell } from '../../events/tell'
 import { askToFollow } from '../planning/propose/follow'
@@ -51,14 +54,21 @@ export async function listLying(who: Who): Promise<PieceRow[]> {
   ])
   const recipeOf = await recipesOfLines(db, workspaceId, pieces)
   const ids = pieces.map((piece) => piece.id)
+  const logs = await pieceLogs(db, workspaceId, ids)
   const cures = await readCures(db, workspaceId, ids, {
     places,
     resins: new Map(resins.map((resin) => [resin.id, resin])),
     timeZone: workspace.timeZone,
   })
+  const byId = new Map(pieces.map((piece) => [piece.id, piece]))
+  // One thing lies there, whether it was poured once or mended since.
+  const mendedSince = new Set(
+    pieces.flatMap(({ id, mendsId }) => (mendsId !== null && cures.has(id) ? [mendsId] : [])),
+  )
   return pieces.flatMap((piece) => {
     const cure = cures.get(piece.id)
-    if (!cure) return []
+    if (!cure || (mendedSince.has(piece.id) && piece.isMending)) return []
+    const mended = byId.get(piece.mendsId ?? 0)
     const { pour } = cure
     const recipe = recipeOf(piece)
     const layers = recipe?.layers ?? []
@@ -84,6 +94,11 @@ export async function listLying(who: Who): Promise<PieceRow[]> {
         curedFrom: iso(pour.at),
         layersLeft: Math.max(0, layers.length - 1 - (poured < 0 ? layers.length : poured)),
         hasMould: recipe?.mouldId !== null,
+        mends: mended ? `${mended.recipeName} ${mended.number}` : null,
+        parts: [...foldPiece(logs.get(piece.id) ?? []).parts].map(([name, state]) => ({
+          name,
+          state,
+        })),
         openings: openingsOf(cure),
       },
     ]
@@ -120,6 +135,7 @@ type PieceKind = (typeof EVENT_KINDS)['piece'][number]
 const ACT_KINDS: Record<Act, PieceKind> = {
   demoulded: 'demoulded',
   good: 'judged',
+  second: 'judged',
   rework: 'judged',
   lost: 'judged',
   'taken back': 'taken back',
@@ -130,12 +146,13 @@ const tellOf = (trx: Db, who: Who, id: number, kind: PieceKind, at: Date): void 
 const ALLOWED: Record<Act, readonly PieceState[]> = {
   demoulded: ['curing'],
   good: ['curing', 'demoulded', 'rework'],
-  rework: ['curing', 'demoulded'],
+  second: ['curing', 'demoulded', 'rework'],
+  rework: ['curing', 'demoulded', 'rework'],
   lost: ['curing', 'demoulded', 'rework'],
-  'taken back': ['demoulded', 'good', 'rework', 'lost'],
+  'taken back': ['demoulded', 'good', 'second', 'rework', 'lost'],
 }
 /** What is done to pieces that are poured whole. */
-const FINISHES: readonly Act[] = ['demoulded', 'good']
+const FINISHES: readonly Act[] = ['demoulded', 'good', 'second', 'rework']
 
 async function plannedFor(
   db: Db,
@@ -156,8 +173,9 @@ async function plannedFor(
 }
 
 /**
- * Demoulds or judges a piece, or takes the last of these back; each is written in its log. What
- * failed gets pots to be made again from, and gives them back when that is taken back.
+ * Demoulds or judges a piece, or takes the last of these back; each is written in its log. What is
+ * lost gets pots to be made again from, what wants rework a line of its order that mends it; taken
+ * back, they go.
  */
 export const actOnPiece = (
   who: Who,
@@ -168,7 +186,12 @@ export const actOnPiece = (
 ): Promise<PieceLog> =>
   inTurn(who.workspaceId, async (trx) => {
     const lineId = await actIn(trx, who, { id, act, input }, now)
-    await arrangePots(trx, who.workspaceId, (line) => line.id === lineId, now)
+    await arrangePots(
+      trx,
+      who.workspaceId,
+      (_, order) => order.lines.some((line) => line.id === lineId),
+      now,
+    )
     await askToFollow(trx, who, now)
     return readLog(trx, who, id)
   })
@@ -177,6 +200,10 @@ interface Acting {
   version: number
   note: string
   soItIs?: boolean
+  /** Which piece of a set is judged. */
+  part?: string
+  /** How it is mended. */
+  route?: Route
 }
 /**
  * The same within a transaction that has taken the workshop's turn, for several pieces of a line.
@@ -195,30 +222,176 @@ export async function actIn(
       `This piece is ${piece.state}; it cannot be ${act === 'taken back' ? act : `made ${act}`} now.`,
     )
   }
-  const log = (await pieceLogs(trx, who.workspaceId, [id])).get(id) ?? []
-  const { state, placeId } = foldPiece([...log, { kind: act, at: now }])
   const saved = await rows.updatePiece(
     trx,
     who.workspaceId,
     { id, version: input.version },
-    { state, placeId },
+    {},
     now,
   )
   savedOrConflict(saved, await rows.getPiece(trx, who.workspaceId, id), 'piece')
   if (FINISHES.includes(act) && !input.soItIs) await requireAllPoured(trx, who.workspaceId, piece)
-  await rows.addPieceEvents(trx, who.workspaceId, [
-    {
-      pieceId: id,
-      kind: act,
-      at: now,
-      plannedAt: await plannedFor(trx, who, piece, act),
-      personId: who.personId,
-      note: input.note,
-    },
-  ])
+  await write(
+    trx,
+    who,
+    piece,
+    { kind: act, note: input.note, part: input.part, route: input.route },
+    now,
+  )
+  if (act === 'taken back') await takenBack(trx, who, piece, now)
+  else if (act !== 'demoulded') await judged(trx, who, piece, act, input, now)
   tellOf(trx, who, id, ACT_KINDS[act], now)
   return piece.orderLineId
 }
+
+interface Written {
+  kind: Act
+  note: string
+  part?: string
+  route?: Mending
+}
+/** Writes a step into the log of a piece, and what the piece comes to by it. */
+async function write(
+  trx: Db,
+  who: Who,
+  piece: rows.StoredPiece,
+  { kind, note, part = '', route }: Written,
+  now: Date,
+): Promise<void> {
+  const log = (await pieceLogs(trx, who.workspaceId, [piece.id])).get(piece.id) ?? []
+  const { state, placeId } = foldPiece([...log, { kind, at: now, part }])
+  await rows.setPiece(trx, who.workspaceId, piece.id, { state, placeId }, now)
+  await rows.addPieceEvents(trx, who.workspaceId, [
+    {
+      pieceId: piece.id,
+      kind,
+      at: now,
+      plannedAt: await plannedFor(trx, who, piece, kind),
+      personId: who.personId,
+      part,
+      route,
+      note,
+    },
+  ])
+}
+
+/** What follows from a verdict: mending begins or ends, a set is done with its last piece. */
+async function judged(
+  trx: Db,
+  who: Who,
+  piece: rows.StoredPiece,
+  verdict: Verdict,
+  { part = '', route }: Acting,
+  now: Date,
+): Promise<void> {
+  if (part !== '') memberNamed(await recipeOfPiece(trx, who, piece), part)
+  const mending: Mending | null =
+    verdict === 'rework' ? (route ?? null) : verdict === 'lost' && part !== '' ? 'make again' : null
+  if (mending) {
+    await openMending(trx, who, piece, { route: mending, part }, now)
+    if (part !== '') await write(trx, who, piece, { kind: 'rework', note: '' }, now)
+  } else {
+    await dropMendings(trx, who, piece.id, part === '' ? null : part)
+    if (part !== '') await judgeWhole(trx, who, piece, now)
+  }
+  if (piece.mendsId !== null && !mending) await mended(trx, who, piece, verdict, now)
+}
+
+/** A set whose pieces have all been judged, each by itself, is as good as the worst of them. */
+async function judgeWhole(trx: Db, who: Who, set: rows.StoredPiece, now: Date): Promise<void> {
+  const members = membersOf(await recipeOfPiece(trx, who, set))
+  const log = (await pieceLogs(trx, who.workspaceId, [set.id])).get(set.id) ?? []
+  const { parts } = foldPiece(log)
+  const verdicts = members.map(({ name }) => parts.get(name))
+  if (!verdicts.every((one) => one !== undefined && CAME_OUT.includes(one))) return
+  const kind = verdicts.includes('second') ? 'second' : 'good'
+  await write(trx, who, set, { kind, note: '' }, now)
+}
+
+/** What came of mending is what the piece came to, that was mended. */
+async function mended(
+  trx: Db,
+  who: Who,
+  by: rows.StoredPiece,
+  verdict: Verdict,
+  now: Date,
+): Promise<void> {
+  const piece = await rows.getPiece(trx, who.workspaceId, by.mendsId ?? 0)
+  if (!piece || piece.state !== 'rework') return
+  const part = by.mendsPart
+  await write(trx, who, piece, { kind: verdict, note: `${by.recipeName}.`, part }, now)
+  tellOf(trx, who, piece.id, 'judged', now)
+  if (part === '') {
+    if (piece.mendsId !== null) await mended(trx, who, piece, verdict, now)
+  } else if (verdict === 'lost')
+    await openMending(trx, who, piece, { route: 'make again', part }, now)
+  else await judgeWhole(trx, who, piece, now)
+}
+
+/** With a verdict, the mending that followed from it goes; so does what a mended piece came to by it. */
+async function takenBack(trx: Db, who: Who, piece: rows.StoredPiece, now: Date): Promise<void> {
+  if (piece.state === 'rework') await dropMendings(trx, who, piece.id, null)
+  const mendedPiece =
+    piece.mendsId === null ? null : await rows.getPiece(trx, who.workspaceId, piece.mendsId)
+  if (!mendedPiece || !ALLOWED['taken back'].includes(mendedPiece.state)) return
+  if (mendedPiece.state === 'rework') return
+  await write(trx, who, mendedPiece, { kind: 'taken back', note: '' }, now)
+  tellOf(trx, who, mendedPiece.id, 'taken back', now)
+  await takenBack(trx, who, mendedPiece, now)
+}
+
+/** Marks what is wrong where on a face, or takes a mark off. */
+export const markPiece = (
+  who: Who,
+  id: number,
+  { isThere, ...mark }: MarkInput,
+  now: Date,
+): Promise<PieceLog> => look(who, id, { kind: isThere ? 'seen' : 'mark off', ...mark }, now)
+
+/** Settles which face of a piece is its front. */
+export const settleFront = (
+  who: Who,
+  id: number,
+  front: FrontInput,
+  now: Date,
+): Promise<PieceLog> => look(who, id, { kind: 'front', ...front }, now)
+
+const look = (
+  who: Who,
+  id: number,
+  seen: Omit<rows.NewPieceEvent, 'pieceId' | 'at' | 'personId'> & { part: string },
+  now: Date,
+): Promise<PieceLog> =>
+  inTransaction(async (trx) => {
+    const piece = await pieceFor(trx, who, id, 'work on pieces')
+    memberNamed(await recipeOfPiece(trx, who, piece), seen.part)
+    await rows.addPieceEvents(trx, who.workspaceId, [
+      { ...seen, pieceId: id, at: now, personId: who.personId },
+    ])
+    tellOf(trx, who, id, 'looked at', now)
+    return readLog(trx, who, id)
+  })
+
+/** Makes more of what a piece is one of: a spare beside what is made again. */
+export const makeMore = (who: Who, id: number, more: number, now: Date): Promise<PieceLog> =>
+  inTurn(who.workspaceId, async (trx) => {
+    const piece = await pieceFor(trx, who, id, 'work on pieces')
+    requireMay(who, 'change orders', [piece.ownerId])
+    if (piece.mendsId !== null)
+      throw new AppError('invalid-input', 'What is mended is there already: no more of it is made.')
+    await raiseLine(trx, who.workspaceId, piece, more)
+    await arrangePots(trx, who.workspaceId, (line) => line.id === piece.orderLineId, now)
+    tell(trx, who.workspaceId, {
+      subject: 'order',
+      kind: 'changed',
+      id: piece.orderId,
+      by: who.personId,
+      at: now,
+      changed: ['lines'],
+    })
+    await askToFollow(trx, who, now)
+    return readLog(trx, who, id)
+  })
 
 export async function movePiece(
   who: Who,
@@ -323,11 +496,22 @@ async function pieceFor(
 
 async function readLog(db: Db, who: Who, id: number): Promise<PieceLog> {
   const piece = await pieceFor(db, who, id, 'see pieces')
-  const { orderLineId: _line, recipeVersion: _version, ownerId: _owner, ...shown } = piece
+  const ids = await rows.oneThing(db, who.workspaceId, id)
   return {
-    piece: shown,
-    events: await rows.listPieceEvents(db, who.workspaceId, id),
-    photoIds: await rows.listPhotoIds(db, who.workspaceId, id),
+    piece: {
+      id: piece.id,
+      number: piece.number,
+      state: piece.state,
+      version: piece.version,
+      orderId: piece.orderId,
+      orderTitle: piece.orderTitle,
+      recipeId: piece.recipeId,
+      recipeName: piece.recipeName,
+      placeId: piece.placeId,
+      footprintCm2: piece.footprintCm2,
+    },
+    events: await rows.listPieceEvents(db, who.workspaceId, ids),
+    photoIds: await rows.listPhotoIds(db, who.workspaceId, ids),
   }
 }
 

@@ -1,5 +1,6 @@
 import { checkGathering, potsOfLayer } from '../../../core/pot'
 import { rangesOf } from '../../../core/question'
+import { CAME_OUT } from '../../../core/run'
 import { courseParts, sizeBatch } from '../../../core/recipe'
 import type { Portion } from '../../../core/trade'
 import type { Order, OrderLine } from '../../../shared/types/orders'
@@ -112,7 +113,9 @@ async function arrangeLines(
   for (const key of saidToBeDone(
     lines,
     existing,
-    await listPieces(db, workspaceId, { states: ['good'], orderLineIds: lineIds }),
+    (await listPieces(db, workspaceId, { orderLineIds: lineIds })).filter(
+      ({ state, isMending }) => isMending || CAME_OUT.includes(state),
+    ),
     shelf,
   ))
     served.add(key)
@@ -149,7 +152,7 @@ async function arrangeLines(
 }
 
 /**
- * What nobody pours any more though no pot of the log has: of pieces that are good all, and of those
+ * What nobody pours any more though no pot of the log has: of pieces that came out, or are mended, all, and of those
  * that were poured over what lies below, since somebody said that it is so.
  */
 function* saidToBeDone(

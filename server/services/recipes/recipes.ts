@@ -46,22 +46,20 @@ async function kept(db: Db, who: Who, id: number, now: Date): Promise<RecipeRow>
 }
 
 export async function createRecipe(who: Who, fields: RecipeFields, now: Date): Promise<RecipeRow> {
-  return inTurn(
-    who.workspaceId,
-    async (trx) => {
-      await checkRecipe(trx, who, fields)
-      const id = await rows.insertRecipe(trx, who.workspaceId, fields, now)
-      tell(trx, who.workspaceId, {
-        subject: 'recipe',
-        kind: 'written',
-        id,
-        by: who.personId,
-        at: now,
-      })
-      return kept(trx, who, id, now)
-    },
-    NAME_TAKEN,
-  )
+  return inTurn(who.workspaceId, (trx) => writeRecipe(trx, who, fields, now), NAME_TAKEN)
+}
+
+/** The same within a transaction that has taken the workshop's turn. */
+export async function writeRecipe(
+  trx: Db,
+  who: Who,
+  fields: RecipeFields,
+  now: Date,
+): Promise<RecipeRow> {
+  await checkRecipe(trx, who, fields)
+  const id = await rows.insertRecipe(trx, who.workspaceId, fields, now)
+  tell(trx, who.workspaceId, { subject: 'recipe', kind: 'written', id, by: who.personId, at: now })
+  return kept(trx, who, id, now)
 }
 
 export async function saveRecipe(

@@ -28,7 +28,10 @@ import {
   signInSchema,
 } from '../../../shared/schemas/people'
 import {
+  frontSchema,
   judgeSchema,
+  markSchema,
+  spareSchema,
   movePieceSchema,
   noteSchema,
   pieceActSchema,
@@ -446,8 +449,23 @@ export const ROUTES: Record<string, Route> = {
   },
   'POST /api/pieces/{id}/judge': {
     action: 'work on pieces',
-    summary: 'Judge a piece',
+    summary: 'Judge a piece or one of a set, and say how it is mended',
     body: asSchema(judgeSchema),
+  },
+  'POST /api/pieces/{id}/mark': {
+    action: 'work on pieces',
+    summary: 'Mark what is wrong where on a face, or take a mark off',
+    body: asSchema(markSchema),
+  },
+  'POST /api/pieces/{id}/front': {
+    action: 'work on pieces',
+    summary: 'Settle which face is the front',
+    body: asSchema(frontSchema),
+  },
+  'POST /api/pieces/{id}/spare': {
+    action: 'change orders',
+    summary: 'Make more of the same beside what is made again',
+    body: asSchema(spareSchema),
   },
   'POST /api/pieces/{id}/take-back': {
     action: 'work on pieces',

@@ -25,7 +25,7 @@ export async function readExperience(
     countByState(db, workspaceId),
     logsOfMadeAgain(db, workspaceId),
   ])
-  const good = states.get('good') ?? 0
+  const good = (states.get('good') ?? 0) + (states.get('second') ?? 0)
   const failedBefore = madeAgain
     .map(foldPiece)
     .reduce(

@@ -7,7 +7,7 @@ import {
   type ToldWork,
 } from '../../../../core/question'
 import { waitFrom, type Band, type CureWait } from '../../../../core/curing'
-import type { FoldedWork } from '../../../../core/run'
+import { CAME_OUT, type FoldedWork } from '../../../../core/run'
 import type { Awaited } from '../../../../core/trade'
 import type { Order } from '../../../../shared/types/orders'
 import type { StoredPiece } from '../../../db/pieces'
@@ -46,13 +46,14 @@ export function planLines(order: Order, context: LinesContext): PlanLine[] {
       .filter((pot) => pot.state !== 'spoiled')
       .flatMap((pot) => portionsOf(pot, line.id, context))
     if (!recipe || own.length === 0) return []
-    const numbersOf = (states: readonly StoredPiece['state'][]) =>
+    const numbersOf = (which: (piece: StoredPiece) => boolean) =>
       new Set(
         pieces
-          .filter((piece) => piece.orderLineId === line.id && states.includes(piece.state))
+          .filter((piece) => piece.orderLineId === line.id && which(piece))
           .map((piece) => piece.number),
       )
-    const good = numbersOf(['good'])
+    // What is mended is worked on in the line that mends it.
+    const good = numbersOf(({ state, isMending }) => isMending || CAME_OUT.includes(state))
     if (good.size >= line.quantity) return []
     return [
       {
@@ -64,7 +65,7 @@ export function planLines(order: Order, context: LinesContext): PlanLine[] {
         weight: WEIGHT[order.kind],
         inParts: order.kind === 'market',
         good,
-        demoulded: new Set([...numbersOf(['demoulded']), ...good]),
+        demoulded: new Set([...numbersOf(({ state }) => state === 'demoulded'), ...good]),
         pots: own,
         told: toldWork(work.get(line.id), origin),
       },

@@ -10,6 +10,7 @@ import {
   type PlanLine,
   type PlanQuestion,
 } from '../../../../core/question'
+import { CAME_OUT } from '../../../../core/run'
 import type { Pin, PlannedTask, PlanRequest } from '../../../../core/plan'
 import { MINUTES_PER_DAY, MS_PER_MIN } from '../../../../core/units'
 import type { Order } from '../../../../shared/types/orders'
@@ -114,7 +115,7 @@ async function situationIn(
   const cures = await readCures(
     db,
     workspaceId,
-    pieces.filter(({ state }) => state !== 'good' && state !== 'lost').map(({ id }) => id),
+    pieces.filter(({ state }) => state !== 'lost' && !CAME_OUT.includes(state)).map(({ id }) => id),
     {
       places: await listPlaces(db, workspaceId),
       resins: shelf.resins,

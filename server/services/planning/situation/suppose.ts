@@ -49,6 +49,7 @@ export function supposedOrders(orders: readonly Order[], suppose: readonly Suppo
         recipeId,
         quantity,
         recipeVersion: null,
+        mends: false,
       })),
     },
   ]

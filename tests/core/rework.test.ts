@@ -1,0 +1,138 @@
+import { describe, expect, test } from '@jest/globals'
+import { checkCourse, checkCups, courseParts, sizeBatch } from '../../core/recipe'
+import {
+  foldFaces,
+  membersOf,
+  mendingOf,
+  ROUTES,
+  routesFor,
+  type FaceEvent,
+  type Route,
+} from '../../core/rework'
+import type { Recipe } from '../../core/trade'
+import { demoulding, layer, recipe as recipeOf, rules, step } from '../fixtures/studio'
+
+const recipe = recipeOf({
+  layers: [layer({ fill: { depthMm: 6 } }), layer({ id: 2, fill: { depthMm: 4 } })],
+  steps: [demoulding, step({ kind: 'pack', name: 'Pack' })],
+})
+
+const set: Recipe = {
+  ...recipe,
+  name: 'Tray and coasters',
+  others: [
+    { name: 'coaster', count: 2, shape: { kind: 'circle', diameterMm: 90, heightMm: 12 } },
+    { name: 'lid', count: 1, shape: { kind: 'circle', diameterMm: 60, heightMm: 12 } },
+  ],
+}
+const kinds = (one: Pick<Recipe, 'course'>) => one.course.map(({ kind }) => kind)
+
+describe('a course that mends what is there', () => {
+  test.each(ROUTES)('%s can be filled and done in its order', (route) => {
+    const mending = mendingOf(recipe, route)
+    expect(checkCourse(mending)).toEqual([])
+    expect(checkCups({ ...mending, id: 1 }).ok).toBe(true)
+    expect(mending.start.of).toBe('existing')
+    expect(mending.mouldId).toBeNull()
+    expect(mending.layers).toHaveLength(1)
+    expect(courseParts(mending).work[0]?.mix.layer).toBe(mending.layers[0]?.key)
+  })
+  test.each<[Route, string]>([
+    ['coat over', 'face'],
+    ['coat the back', 'back'],
+    ['cut down', 'sides'],
+    ['cover', 'face'],
+  ])('%s lies on the %s', (route, side) =>
+    expect(mendingOf(recipe, route).layers[0]?.side).toBe(side),
+  )
+  test('it is scuffed and wiped before, and looked at behind', () => {
+    const order = kinds(mendingOf(recipe, 'coat over'))
+    expect(order.indexOf('sand')).toBeLessThan(order.indexOf('wipe'))
+    expect(order.indexOf('wipe')).toBeLessThan(order.indexOf('mix'))
+    expect(order.lastIndexOf('inspect')).toBeGreaterThan(order.indexOf('pour'))
+  })
+  test('the mix follows the wiping before dust is on it again', () => {
+    const { course } = mendingOf(recipe, 'coat over')
+    const wipe = course.find(({ kind }) => kind === 'wipe')
+    expect(course.find(({ kind }) => kind === 'mix')?.within).toEqual([
+      { of: wipe?.key, mostMin: 240 },
+    ])
+  })
+  test('poured again takes as much as the last layer did, with its cups', () => {
+    const mending = { ...mendingOf(recipe, 'sand and pour again'), id: 1 }
+    const [before, now] = [sizeBatch(recipe, 1, rules), sizeBatch(mending, 1, rules)]
+    if (!before.ok || !now.ok) throw new Error('cannot be sized')
+    const top = before.value.layers.at(-1)
+    expect(mending.layers[0]?.cups).toEqual(recipe.layers.at(-1)?.cups)
+    expect((now.value.layers[0]?.grossMl ?? 0) / (top?.grossMl ?? 1)).toBeCloseTo(1, 1)
+  })
+  test('keys of the course are its own', () => {
+    for (const route of ROUTES) {
+      const keys = mendingOf(recipe, route).course.map(({ key }) => key)
+      expect(new Set(keys).size).toBe(keys.length)
+    }
+  })
+})
+
+describe('a set', () => {
+  test('has its pieces by name, those of a kind counted', () =>
+    expect(membersOf(set).map(({ name }) => name)).toEqual([
+      'Tray and coasters',
+      'coaster 1',
+      'coaster 2',
+      'lid',
+    ]))
+  test('what stands alone has none', () => expect(membersOf(recipe)).toEqual([]))
+  test('one of its pieces is mended by itself, in its own form', () => {
+    const [, coaster] = membersOf(set)
+    const mending = mendingOf(set, 'coat over', coaster ?? null)
+    expect(mending.shape).toEqual(set.others[0]?.shape)
+    expect(mending.others).toEqual([])
+  })
+  test('a lost piece is made again by itself, with all its layers', () => {
+    const lid = membersOf(set).at(-1) ?? null
+    const again = mendingOf(set, 'make again', lid)
+    expect(again.layers).toHaveLength(set.layers.length)
+    expect(again.mouldId).toBe(set.mouldId)
+    expect(again.name).toBe('lid, made again')
+  })
+})
+
+test('what has no flat face cannot be coated', () => {
+  const bowl: Recipe = {
+    ...recipe,
+    shape: { kind: 'measured', capacityMl: 300, heightMm: 60 },
+    layers: recipe.layers.map((layer) => ({ ...layer, fill: { volumeFraction: 0.4 } })),
+  }
+  expect(routesFor(bowl).map(({ route }) => route)).not.toContain('coat over')
+  expect(routesFor(recipe).map(({ route }) => route)).toEqual([...ROUTES])
+})
+
+describe('the faces of a piece', () => {
+  const event = (changes: Partial<FaceEvent>): FaceEvent => ({
+    kind: 'seen',
+    part: '',
+    face: 'upside',
+    defect: 'bubbles',
+    x: 0.2,
+    y: -0.4,
+    ...changes,
+  })
+  test('a mark stands until it is taken off', () => {
+    expect(foldFaces([event({})]).marks).toHaveLength(1)
+    expect(foldFaces([event({}), event({ kind: 'mark off' })]).marks).toEqual([])
+    expect(foldFaces([event({}), event({ kind: 'mark off', x: 0.3 })]).marks).toHaveLength(1)
+  })
+  test('of two alike, one is taken off', () =>
+    expect(foldFaces([event({}), event({}), event({ kind: 'mark off' })]).marks).toHaveLength(1))
+  test('the last word on the front holds, for each piece of a set', () => {
+    const front = (face: 'upside' | 'underside', part = '') =>
+      event({ kind: 'front', face, part, defect: null, x: null, y: null })
+    expect([
+      ...foldFaces([front('upside'), front('underside', 'lid'), front('underside')]).fronts,
+    ]).toEqual([
+      ['', 'underside'],
+      ['lid', 'underside'],
+    ])
+  })
+})
