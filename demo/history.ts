@@ -1,7 +1,16 @@
 import { planWork } from '../core/plan'
 import { seededRandom } from '../core/seededRandom'
+import type { Defect, Route } from '../core/rework'
 import type { RunEvent } from '../core/run'
-import { listLying, actOnPiece, notePiece } from '../server/services/pieces/pieces'
+import { noteReading } from '../server/services/climate/readings'
+import {
+  actOnPiece,
+  listLying,
+  markPiece,
+  notePiece,
+  settleFront,
+  touchPiece,
+} from '../server/services/pieces/pieces'
 import { AppError } from '../server/services/AppError'
 import { makePlan } from '../server/services/planning/propose/makePlan'
 import type { Solve } from '../server/services/planning/choose/planAll'
@@ -39,14 +48,19 @@ export class Chance {
   }
 }
 
-const WHAT_WENT_WRONG = [
-  'Streak by the edge, stirred too short.',
-  'A dent from the mould support.',
-  'White sank in the middle.',
-  'Soft at one corner; the scale had slipped.',
-  'Bubbles under the face, room was cold.',
-  'Dust under the last coat.',
-  'Warped a little, lifted too soon.',
+/** What went wrong, as it was marked on the face, and how it was mended where it could be. */
+const WHAT_WENT_WRONG: readonly { note: string; defect: Defect; route: Route }[] = [
+  {
+    note: 'Streak by the edge, stirred too short.',
+    defect: 'streak',
+    route: 'sand and pour again',
+  },
+  { note: 'A dent from the mould support.', defect: 'dent', route: 'coat over' },
+  { note: 'White sank in the middle.', defect: 'sunk white', route: 'sand and pour again' },
+  { note: 'Soft at one corner; the scale had slipped.', defect: 'soft', route: 'cut down' },
+  { note: 'Bubbles under the face, room was cold.', defect: 'bubbles', route: 'coat over' },
+  { note: 'Dust under the last coat.', defect: 'dust', route: 'coat over' },
+  { note: 'Warped a little, lifted too soon.', defect: 'warped', route: 'coat the back' },
 ]
 const WHAT_WENT_WELL = [
   'Clean.',
@@ -72,12 +86,23 @@ export interface Past {
   now: Date
 }
 
+/** What is mended is lived through as well, and what is made again after that. */
+const MOST_ROUNDS = 3
+const BEFORE_MENDING_MS = 60 * MS_PER_MIN
+
 /** Lives through a plan up to now, with the delays and mishaps that a workshop has. */
-export async function liveThrough(manager: Who, plannedAt: Date, past: Past): Promise<void> {
+export async function liveThrough(
+  manager: Who,
+  plannedAt: Date,
+  past: Past,
+  round = 1,
+): Promise<void> {
   const planned = await makePlan(manager, solveRoughly, plannedAt, null)
   const mixes = planned.tasks.filter((task) => task.kind === 'mix')
   for (const task of mixes) await pourPot(task, past)
-  await demouldAndJudge(manager, planned, past)
+  const wrongAt = await demouldAndJudge(manager, planned, past)
+  if (wrongAt && round < MOST_ROUNDS)
+    await liveThrough(manager, new Date(wrongAt.getTime() + BEFORE_MENDING_MS), past, round + 1)
 }
 
 async function pourPot(task: PlanTaskRow, { who, racks, chance, now }: Past): Promise<void> {
@@ -134,29 +159,41 @@ const tenth = (grams: number) => Math.round(grams * 10) / 10
 const NEARER_FIRST = [0, 0, 1, 1, 2]
 const rackOf = (racks: readonly number[], chance: Chance) => racks[chance.pick(NEARER_FIRST)] ?? 0
 
-async function demouldAndJudge(manager: Who, planned: PlanView, past: Past): Promise<void> {
+/** @returns when the last of it turned out wrong; null where all came out */
+async function demouldAndJudge(manager: Who, planned: PlanView, past: Past): Promise<Date | null> {
   const { who, chance, now } = past
   const orderIds = new Set(planned.tasks.map((task) => task.orderId))
   const finished = (await listLying(manager)).filter(
     // What wants rework is judged again once it has been poured again.
     (piece) => orderIds.has(piece.orderId) && piece.layersLeft === 0 && piece.state !== 'rework',
   )
+  const wrongAt: number[] = []
   for (const piece of finished) {
     const own = planned.tasks.filter(
       (task) => task.kind === 'step' && task.orderId === piece.orderId,
     )
     const demoulding = own.find((task) => /^(Demould|Lift)/.test(task.title))
-    const packing = own.findLast((task) => /pack$/.test(task.title))
+    const ofLine = own.filter((task) => task.orderLineId === piece.orderLineId)
+    const packing = (ofLine.length > 0 ? ofLine : own).findLast((task) =>
+      /(pack|both faces)$/i.test(task.title),
+    )
     let version = piece.version
+    let doneAt = openingOf(piece)
     const act = async (
       kind: 'demoulded' | Verdict,
       task: PlanTaskRow | undefined,
       note: string,
+      route?: Route,
     ) => {
-      const at = new Date(Date.parse(task?.endAt ?? '') + chance.within(-5, 40) * MS_PER_MIN)
-      if (!task || at > now || at < openingOf(piece)) return false
+      const done = Date.parse(task?.endAt ?? '') + chance.within(-5, 40) * MS_PER_MIN
+      if (!task || done < openingOf(piece).getTime()) return false
+      // One is done after the other, however they were planned.
+      const at = new Date(Math.max(done, doneAt.getTime() + MS_PER_MIN))
+      if (at > now) return false
+      doneAt = at
       try {
-        await actOnPiece(who(task.personId), piece.id, kind, { version: version++, note }, at)
+        const input = { version, note, route }
+        version = (await actOnPiece(who(task.personId), piece.id, kind, input, at)).piece.version
         return true
       } catch (error) {
         // The past is told order by order: what failed later in it is not made again yet.
@@ -164,18 +201,27 @@ async function demouldAndJudge(manager: Who, planned: PlanView, past: Past): Pro
         throw error
       }
     }
+    await touch(piece, demoulding, past)
     if (piece.state !== 'demoulded' && !(await act('demoulded', demoulding, '')) && demoulding)
       continue
     const verdict: Verdict = chance.happens(0.06)
       ? 'lost'
-      : chance.happens(0.07)
+      : chance.happens(0.07) && piece.mends === null
         ? 'rework'
-        : 'good'
+        : chance.happens(0.04)
+          ? 'second'
+          : 'good'
+    const wrong = chance.pick(WHAT_WENT_WRONG)
+    const isWrong = verdict !== 'good'
+    if (isWrong && packing) await look(piece, wrong.defect, packing, past)
     const judged = await act(
       verdict,
       packing,
-      verdict === 'good' ? chance.pick(WHAT_WENT_WELL) : chance.pick(WHAT_WENT_WRONG),
+      isWrong ? wrong.note : chance.pick(WHAT_WENT_WELL),
+      verdict === 'rework' ? wrong.route : undefined,
     )
+    if (judged && packing && (verdict === 'rework' || verdict === 'lost'))
+      wrongAt.push(Date.parse(packing.endAt))
     if (judged && chance.happens(0.15) && packing)
       await notePiece(
         who(packing.personId),
@@ -184,6 +230,68 @@ async function demouldAndJudge(manager: Who, planned: PlanView, past: Past): Pro
         new Date(Date.parse(packing.endAt) + 90 * MS_PER_MIN),
       )
   }
+  return wrongAt.length === 0 ? null : new Date(Math.max(...wrongAt))
+}
+
+/** Now and then somebody touches a piece before it is lifted. */
+async function touch(
+  piece: PieceRow,
+  demoulding: PlanTaskRow | undefined,
+  { who, chance, now }: Past,
+): Promise<void> {
+  const at = new Date(Date.parse(demoulding?.startAt ?? '') - chance.within(5, 40) * MS_PER_MIN)
+  if (!demoulding || piece.state !== 'curing' || !chance.happens(0.2)) return
+  if (at > now || at < openingOf(piece)) return
+  const found = { milestone: 'demould', isThere: true } as const
+  await touchPiece(who(demoulding.personId), piece.id, found, at)
+}
+
+/** What is wrong is marked where it is, before it is judged. */
+async function look(
+  piece: PieceRow,
+  defect: Defect,
+  packing: PlanTaskRow,
+  { who, chance, now }: Past,
+): Promise<void> {
+  const at = new Date(Date.parse(packing.endAt) - 10 * MS_PER_MIN)
+  if (at > now || at < openingOf(piece)) return
+  const place = () => Math.round(chance.within(-0.7, 0.7) * 100) / 100
+  const by = who(packing.personId)
+  const face = chance.pick(['upside', 'underside'] as const)
+  await markPiece(
+    by,
+    piece.id,
+    { defect, face, x: place(), y: place(), part: '', isThere: true },
+    at,
+  )
+  if (chance.happens(0.3)) await settleFront(by, piece.id, { face: 'underside', part: '' }, at)
+}
+
+const DAYS_BACK = 90
+/** What lies on the racks now cures by what the room is expected to do. */
+const READ_UNTIL_DAYS = 3
+const READ_HOURS = [8, 18] as const
+const DAY_MS = 24 * 60 * MS_PER_MIN
+
+/** The thermometers of the rooms were read every morning and evening. */
+export async function readThermometers(
+  manager: Who,
+  rooms: readonly { id: number; tempC: number }[],
+  { chance, now }: Past,
+): Promise<void> {
+  const midnight = Math.floor(now.getTime() / DAY_MS) * DAY_MS
+  for (let day = -DAYS_BACK; day <= -READ_UNTIL_DAYS; day++)
+    for (const hour of READ_HOURS)
+      for (const { id, tempC } of rooms) {
+        const at = new Date(midnight + day * DAY_MS + hour * 60 * MS_PER_MIN)
+        const reading = {
+          roomId: id,
+          placeId: null,
+          tempC: tenth(tempC + (hour < 12 ? -1 : 0.5) + chance.within(-0.8, 0.8)),
+          humidityPct: Math.round(chance.within(42, 58)),
+        }
+        await noteReading(manager, { ...reading, at: at.toISOString() }, at)
+      }
 }
 
 /** Nobody lifted a piece before its pour. */

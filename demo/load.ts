@@ -11,7 +11,7 @@ import { IN_A_MOULD } from '../core/trade'
 import { coursed } from '../shared/schemas/recipeBefore'
 import type { Who } from '../server/services/Who'
 import type { Order } from '../shared/types/orders'
-import { Chance, liveThrough, solveHere, type Past } from './history'
+import { Chance, liveThrough, readThermometers, solveHere, type Past } from './history'
 import { OPEN_ORDERS, PAST_ORDERS, type DemoOrder } from './orders'
 import { MATERIALS } from './materials'
 import { POURED_RECIPES } from './pouredRecipes'
@@ -35,6 +35,7 @@ const SEED = 20
 interface Ids {
   workspaceId: number
   people: Map<number, Who>
+  rooms: { id: number; tempC: number }[]
   racks: number[]
   manager: Who
   moulds: Map<string, number>
@@ -117,6 +118,7 @@ export async function furnishYard(
     chance: new Chance(SEED),
     now,
   }
+  await readThermometers(ids.manager, ids.rooms, past)
   const today = DateTime.fromJSDate(now, { zone: WORKSPACE.time_zone }).startOf('day')
   const take = async (order: DemoOrder) => {
     const takenAt =
@@ -287,5 +289,6 @@ async function loadWorkshop(
   }
   const manager = [...people.values()][0]
   if (!manager) throw new Error('the demo has no people')
-  return { workspaceId, people, racks, manager, moulds, pigments, materials }
+  const measured = ROOMS.map(({ name, day_c }) => ({ id: need(rooms, name), tempC: day_c }))
+  return { workspaceId, people, rooms: measured, racks, manager, moulds, pigments, materials }
 }

@@ -1,21 +1,28 @@
 <script setup lang="ts">
-import type { Verdict } from '~~/shared/schemas/pieces'
-import type { PieceRow } from '~~/shared/types/pieces'
+import { spareFor } from '~~/core/odds'
+import type { PieceLog, PieceRow } from '~~/shared/types/pieces'
 import { howSurely, nextOpening, whatNow } from '~/utils/nextOpening'
 import { RACK_DEPTH_CM } from '~/utils/rackDepth'
 
 const racks = useRackStore()
 const workshop = useWorkshopStore()
 const resins = useResinStore()
+const recipes = useRecipeStore()
 const plan = usePlanStore()
+const session = useSessionStore()
 const { ready, failure, again } = useLoading(() =>
-  Promise.all([racks.load(), resins.load(), plan.load()]),
+  Promise.all([racks.load(), resins.load(), recipes.load(), plan.load()]),
 )
 const now = useTicking(30_000)
 const { short, shortUntil, dayAndClock } = useWhen()
 const chosenId = ref<number | null>(null)
+const panel = useTemplateRef<HTMLElement>('panel')
+// On a phone the piece lies below the racks.
+watch(chosenId, async () => {
+  await nextTick()
+  panel.value?.scrollIntoView({ block: 'nearest' })
+})
 const chosen = computed(() => racks.pieces.find((piece) => piece.id === chosenId.value) ?? null)
-const note = ref('')
 const refused = ref('')
 const said = ref('')
 const lastAct = ref<{ id: number; version: number } | null>(null)
@@ -85,19 +92,33 @@ const stillCuring = (pieces: readonly PieceRow[]) =>
   racks.pieces.filter(
     (piece) => piece.state === 'curing' && pieces.some((one) => one.id === piece.id),
   )
-const judge = (piece: PieceRow, verdict: Verdict, soItIs = false): Promise<void> =>
+interface Judged {
+  words: string
+  work: (soItIs: boolean) => Promise<PieceLog>
+  lost: boolean
+}
+const judged = ({ words, work, lost }: Judged, soItIs = false): Promise<void> =>
   attempt(
-    `${piece.recipeName} ${piece.number}: ${verdict}.`,
+    words,
     async () => {
-      lastAct.value = (await racks.judge(piece, verdict, note.value, soItIs)).piece
-      note.value = ''
+      lastAct.value = (await work(soItIs)).piece
+      lostLast.value = lost && session.may('change orders') ? lastAct.value : null
     },
-    () => judge(piece, verdict, true),
+    () => judged({ words, work, lost }, true),
   )
+/** What was lost last, and may be made again with a spare. */
+const lostLast = ref<{ id: number } | null>(null)
+const spare = computed(() => spareFor(1, workshop.rules?.yieldPct ?? 100))
+const makeMore = (more: number) =>
+  attempt(`${more} more will be poured beside it.`, async () => {
+    if (lostLast.value) await racks.makeMore(lostLast.value, more)
+    lostLast.value = null
+  })
 const takeBack = () =>
   attempt('Taken back.', async () => {
     if (lastAct.value) await racks.takeBack(lastAct.value)
     lastAct.value = null
+    lostLast.value = null
   })
 async function photograph(piece: PieceRow, files: FileList | null): Promise<void> {
   const file = files?.[0]
@@ -139,7 +160,13 @@ async function photograph(piece: PieceRow, files: FileList | null): Promise<void
           {{ said }}
           <button v-if="lastAct" type="button" class="link" @click="takeBack">Take it back</button>
         </p>
-        <section v-if="chosen" class="sheet mb-5 p-4">
+        <p v-if="lostLast && spare > 0" class="mb-2">
+          Of a hundred, {{ workshop.rules?.yieldPct }} come out.
+          <button type="button" class="quiet slim" @click="makeMore(spare)">
+            Pour {{ spare === 1 ? 'a spare' : `${spare} spares` }} beside it
+          </button>
+        </p>
+        <section v-if="chosen" ref="panel" class="sheet mb-5 scroll-mt-4 p-4">
           <div class="flex items-start justify-between gap-4">
             <div class="flex items-start gap-3">
               <PotMark v-if="chosen.letter" :letter="chosen.letter" :tint="chosen.tint" />
@@ -148,7 +175,8 @@ async function photograph(piece: PieceRow, files: FileList | null): Promise<void
                 <p class="text-soft">
                   {{ chosen.orderTitle }} · {{ chosen.layerName }}, poured
                   {{ dayAndClock(chosen.curedFrom)
-                  }}{{ chosen.layersLeft ? `, ${chosen.layersLeft} more to pour` : '' }}
+                  }}{{ chosen.layersLeft ? `, ${chosen.layersLeft} more to pour` : ''
+                  }}{{ chosen.mends ? `; mends ${chosen.mends}` : '' }}
                 </p>
               </div>
             </div>
@@ -165,7 +193,6 @@ async function photograph(piece: PieceRow, files: FileList | null): Promise<void
           <p v-if="!chosen.isOwn" class="mt-3 text-soft">
             It is somebody else’s; they, or a member of the workshop, take it off.
           </p>
-          <FieldText v-else v-model="note" class="mt-3" label="What was seen" :rows="2" />
           <p v-if="canLift(chosen) && isHard(chosen) === 'not yet'" class="wrong mt-2">
             It may be lifted from {{ short(openingOf(chosen)?.from ?? '') }} at the earliest;
             before, it can bend or keep dents.
@@ -174,20 +201,21 @@ async function photograph(piece: PieceRow, files: FileList | null): Promise<void
             Perhaps hard enough to be lifted: touch it first. Surely from
             {{ short(openingOf(chosen)?.until ?? '') }}.
           </p>
-          <div v-if="chosen.isOwn" class="mt-3 flex flex-wrap items-center gap-2">
-            <button v-if="canLift(chosen)" type="button" class="press" @click="liftAll([chosen])">
-              Demould
-            </button>
-            <button type="button" class="quiet" @click="judge(chosen, 'good')">Sold as good</button>
-            <button
-              v-if="chosen.state !== 'rework'"
-              type="button"
-              class="quiet"
-              @click="judge(chosen, 'rework')"
-            >
-              Rework
-            </button>
-            <button type="button" class="quiet" @click="judge(chosen, 'lost')">Lost</button>
+          <button
+            v-if="chosen.isOwn && canLift(chosen)"
+            type="button"
+            class="press mt-3"
+            @click="liftAll([chosen])"
+          >
+            Demould
+          </button>
+          <JudgePiece
+            v-if="chosen.isOwn"
+            :key="`judge-${chosen.id}`"
+            :piece="chosen"
+            @judged="judged"
+            @refused="((refused = $event), (said = ''))"
+          >
             <label class="quiet inline-grid cursor-pointer place-content-center"
               >Photograph<input
                 type="file"
@@ -196,7 +224,7 @@ async function photograph(piece: PieceRow, files: FileList | null): Promise<void
                 @change="photograph(chosen, ($event.target as HTMLInputElement).files)"
             /></label>
             <NuxtLink :to="`/notebook/${chosen.id}`" class="link ml-auto">Its log</NuxtLink>
-          </div>
+          </JudgePiece>
         </section>
         <FieldText
           v-if="racks.pieces.length > 0"

@@ -383,6 +383,7 @@ export async function listPieceEvents(
     person: string
     layer: string | null
     letter: string | null
+    run_id: number | null
     place: string | null
     milestone: Awaited | null
     part: string
@@ -401,6 +402,7 @@ export async function listPieceEvents(
     person: row.person,
     layerName: row.layer,
     letter: row.letter,
+    runId: row.run_id,
     place: row.place,
     milestone: row.milestone,
     part: row.part,

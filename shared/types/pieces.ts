@@ -57,6 +57,8 @@ export interface PieceEvent {
   person: string
   layerName: string | null
   letter: string | null
+  /** The run that it was poured in. */
+  runId: number | null
   place: string | null
   /** What it was touched for. */
   milestone: Awaited | null

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { spareFor } from '../../core/odds'
 import { checkCourse, checkCups, courseParts, sizeBatch } from '../../core/recipe'
 import {
   foldFaces,
@@ -136,3 +137,14 @@ describe('the faces of a piece', () => {
     ])
   })
 })
+
+test.each([
+  [1, 95, 0],
+  // 0.8 falls short, 1 − 0.2² does not.
+  [1, 80, 1],
+  // 0.95⁴ is 0.81; with a fifth 0.977.
+  [4, 95, 1],
+  [2, 100, 0],
+])('of %p wanted at %p per cent, %p more are poured', (wanted, yieldPct, spare) =>
+  expect(spareFor(wanted, yieldPct)).toBe(spare),
+)

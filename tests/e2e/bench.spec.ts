@@ -90,7 +90,7 @@ test('a piece that is not poured whole is sold only when somebody says that so i
     .getByRole('button', { name: `${half.recipeName} ${half.number}`, exact: true })
     .first()
     .click()
-  await page.getByRole('button', { name: 'Sold as good' }).first().click()
+  await page.getByRole('button', { name: 'Good', exact: true }).first().click()
   await expect(page.getByRole('alert')).toContainText('By its log this piece is not poured whole')
   await page.getByRole('button', { name: 'So it is' }).click()
   await expect(page.getByText(`${half.recipeName} ${half.number}: good.`)).toBeVisible()

@@ -141,7 +141,7 @@ test('from an empty machine to a first piece that is poured, cured, judged and p
     await expect(row).toContainText('Shelf')
     await row.getByRole('button', { name: `${RECIPE} 1` }).click()
     await page.getByLabel('What was seen').fill('Clear and flat.')
-    await page.getByRole('button', { name: 'Sold as good' }).click()
+    await page.getByRole('button', { name: 'Good', exact: true }).click()
     await expect(page.getByText(`${RECIPE} 1: good.`)).toBeVisible()
     await page.goto('/orders')
     await page.getByRole('link', { name: ORDER }).click()

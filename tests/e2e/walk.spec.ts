@@ -157,7 +157,7 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
       .setInputFiles({ name: 'block.png', mimeType: 'image/png', buffer: PICTURE })
     await expect(maker.getByText('The photograph is in the log.')).toBeVisible()
     await maker.getByLabel('What was seen').fill('Clear as glass.')
-    await maker.getByRole('button', { name: 'Sold as good' }).click()
+    await maker.getByRole('button', { name: 'Good', exact: true }).click()
     await expect(maker.getByText(`${RECIPE} 1: good.`)).toBeVisible()
     await maker.goto('/notebook')
     await maker.getByRole('row').filter({ hasText: 'Clear as glass.' }).getByRole('link').click()

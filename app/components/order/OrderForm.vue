@@ -43,7 +43,9 @@ const draftOf = (from: Order | null): OrderFields => {
   const { id: _id, version: _version, ...fields } = JSON.parse(JSON.stringify(from)) as Order
   return {
     ...fields,
-    lines: fields.lines.map(({ id, recipeId, quantity }) => ({ id, recipeId, quantity })),
+    lines: fields.lines
+      .filter(({ mends }) => !mends)
+      .map(({ id, recipeId, quantity }) => ({ id, recipeId, quantity })),
   }
 }
 const opened = ref<Order | null>(order)

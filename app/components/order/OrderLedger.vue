@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { OrderLine } from '~~/shared/types/orders'
 import type { OrderGroup } from '~/utils/orderGroups'
 import { ORDER_STAGE } from '~/utils/orderStates'
 
@@ -10,8 +11,9 @@ const { dayAndClock } = useWhen()
 const promiseOf = computed(
   () => new Map((plan.plan?.promises ?? []).map((promise) => [promise.orderId, promise])),
 )
-const wanted = (lines: readonly { recipeId: number; quantity: number }[]) =>
+const wanted = (lines: readonly Readonly<OrderLine>[]) =>
   lines
+    .filter(({ mends }) => !mends)
     .map((line) => `${line.quantity} ${recipes.byId.get(line.recipeId)?.name ?? 'pieces'}`)
     .join(', ')
 </script>

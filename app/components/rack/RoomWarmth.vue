@@ -54,7 +54,7 @@ const sourceWords = { hand: 'by hand', sensor: 'sensor', box: 'its own thermomet
             >{{ figure(last.tempC, '°C', 1)
             }}<template v-if="last.humidityPct !== null"
               >, {{ figure(last.humidityPct, '%', 0) }} damp</template
-            >
+            >{{ ' ' }}
             <span class="text-soft"
               >{{ short(last.at) }}, {{ sourceWords[last.source] }}</span
             ></span

@@ -204,6 +204,7 @@ function press(event: MouseEvent): void {
           </text>
         </g>
       </template>
+      <slot :width-mm="plan.widthMm" :length-mm="plan.lengthMm" />
     </svg>
     <figcaption v-if="!small && !plan.isTrue" class="text-center text-soft">
       Only its content is known, drawn as a square.

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { MILESTONE_WORDS } from '~~/core/trade'
-import { MS_PER_MIN, formatDuration } from '~~/core/units'
+import { foldFaces } from '~~/core/rework'
+import { FRONTS } from '~~/core/trade'
 import { onHappened, readAgain } from '~/live/happened'
 import { noteSchema } from '~~/shared/schemas/pieces'
 import type { PieceLog } from '~~/shared/types/pieces'
@@ -10,8 +10,13 @@ const route = useRoute()
 const racks = useRackStore()
 const log = ref<PieceLog | null>(null)
 const id = Number(route.params.id)
-const { ready, failure, again } = useLoading(async () => (log.value = await racks.log(id)))
-const { dayAndClock } = useWhen()
+const recipes = useRecipeStore()
+const { ready, failure, again } = useLoading(async () => {
+  await recipes.load()
+  log.value = await racks.log(id)
+})
+const recipe = computed(() => recipes.byId.get(log.value?.piece.recipeId ?? 0) ?? null)
+const faces = computed(() => foldFaces(log.value?.events ?? []))
 const readLog = readAgain(async () => (log.value = await racks.log(id)))
 const { off } = onHappened((event) => {
   if (event.subject === 'piece' && event.id === id) readLog()
@@ -38,13 +43,6 @@ async function photograph(files: FileList | null): Promise<void> {
     photoFailure.value = error.problem.title
   }
 }
-function against(at: string, plannedAt: string | null): string {
-  if (!plannedAt) return ''
-  const minutes = (Date.parse(at) - Date.parse(plannedAt)) / MS_PER_MIN
-  return Math.abs(minutes) < 1
-    ? 'on the minute'
-    : `${formatDuration(Math.abs(minutes))} ${minutes > 0 ? 'later' : 'earlier'}`
-}
 </script>
 
 <template>
@@ -58,40 +56,21 @@ function against(at: string, plannedAt: string | null): string {
       <p class="mb-3">
         <StateWord :word="log.piece.state" :stage="PIECE_STAGE[log.piece.state]" />
       </p>
-      <table class="ledger">
-        <thead>
-          <tr>
-            <th>done</th>
-            <th>when</th>
-            <th>planned</th>
-            <th>against the plan</th>
-            <th>by</th>
-            <th>note</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="event in log.events" :key="event.id">
-            <td class="font-semibold">
-              {{ event.kind
-              }}<span v-if="event.layerName" class="font-normal">: {{ event.layerName }}</span
-              ><span v-if="event.letter" class="font-normal text-soft"
-                >, pot {{ event.letter }}</span
-              ><span v-if="event.milestone" class="font-normal"
-                >: {{ MILESTONE_WORDS[event.milestone] }}</span
-              ><span v-if="event.place" class="block font-normal text-soft"
-                >on {{ event.place }}</span
-              >
-            </td>
-            <td class="whitespace-nowrap">{{ dayAndClock(event.at) }}</td>
-            <td class="whitespace-nowrap">
-              {{ event.plannedAt ? dayAndClock(event.plannedAt) : '–' }}
-            </td>
-            <td class="whitespace-nowrap">{{ against(event.at, event.plannedAt) }}</td>
-            <td>{{ event.person }}</td>
-            <td>{{ event.note }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <section
+        v-if="recipe && (faces.marks.length > 0 || faces.fronts.size > 0)"
+        class="mb-5 grid max-w-xl grid-cols-2 gap-4"
+        aria-label="Its faces"
+      >
+        <FaceMarks
+          v-for="face in FRONTS"
+          :key="face"
+          :recipe="recipe"
+          :face="face"
+          :marks="faces.marks"
+          :front="faces.fronts.get('') ?? recipe.front"
+        />
+      </section>
+      <PieceHistory :events="log.events" />
       <div class="mt-5 grid gap-6 md:grid-cols-2">
         <form class="space-y-2" novalidate @submit.prevent="form.submit(draft)">
           <FieldText
