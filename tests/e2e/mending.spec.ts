@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { expect, test, type Page } from '@playwright/test'
+import { inDays } from '../fixtures/now'
 import { signInAs } from './people'
 
 interface Piece {
@@ -29,11 +30,11 @@ const read = async <T>(page: Page, path: string) =>
   (await (await page.request.get(path)).json()) as T
 
 /** What the bench would tell of a pot from its first weighing to the rack, in the last hour. */
-async function pour(page: Page, potId: number, placeId: number, nowMs: number): Promise<void> {
+async function pour(page: Page, potId: number, placeId: number): Promise<void> {
   const measure = { kind: 'scale', step: 0.1, tare: true }
   const begun = await page.request.post('/api/runs', { data: { potId, measure } })
   const run = (await begun.json()) as Run
-  let at = nowMs - 60 * 60_000
+  let at = Date.parse(inDays(0)) - 60 * 60_000
   const event = (body: object) => ({ ...body, at: (at += 60_000), key: randomUUID() })
   const { parts, heatAfterMin } = run.targets
   const events = [
@@ -96,8 +97,7 @@ test('rework goes from the verdict to the shelf, and its history stays with the 
       ),
     )
     await page.goto('/racks')
-    const nowMs = await page.evaluate(() => Date.now())
-    await pour(page, pot!.id, piece.placeId, nowMs)
+    await pour(page, pot!.id, piece.placeId)
   })
 
   await test.step('what mends it lies on the rack, and is good', async () => {
