@@ -20,6 +20,10 @@ export function useBenchRun({ potId, isHeld, leave }: BenchRunOptions) {
 
   const run = computed(() => store.run)
   const step = computed(() => store.state?.step ?? null)
+  const cautions = useBenchCautions({
+    state: () => store.state,
+    targets: () => store.run?.targets ?? null,
+  })
   const grain = computed(() => session.measureChoice.step)
 
   /** Where the display or the level stands before the next part is poured. */
@@ -161,7 +165,7 @@ export function useBenchRun({ potId, isHeld, leave }: BenchRunOptions) {
   const isBouncing = refAutoReset(false, BOUNCE_MS)
   async function act(): Promise<void> {
     const event = main.value?.event()
-    if (!event || isBouncing.value) return
+    if (!event || isBouncing.value || cautions.stops.value.length > 0) return
     isBouncing.value = true
     await record(event)
   }
@@ -176,7 +180,7 @@ export function useBenchRun({ potId, isHeld, leave }: BenchRunOptions) {
         (store.state?.inCup.a ?? 0) + (store.state?.inCup.b ?? 0) > 0),
   )
   const undo = () => store.record({ kind: 'undone', at: nowMs() })
-  const asking = ref<'give up' | 'hand over' | 'skip' | null>(null)
+  const asking = ref<'give up' | 'hand over' | 'skip' | 'ran short' | 'left over' | null>(null)
   function ask(what: typeof asking.value): void {
     asking.value = what
   }
@@ -191,6 +195,10 @@ export function useBenchRun({ potId, isHeld, leave }: BenchRunOptions) {
     step.value?.kind === 'heat'
       ? answered({ kind: 'skipped', index: step.value.index, reason, at: nowMs() })
       : undefined
+  const acknowledge = (code: string) => store.record({ kind: 'acknowledged', code, at: nowMs() })
+  const ranShort = (ml: number) => answered({ kind: 'ranShort', ml, at: nowMs() })
+  const leftOver = (mouldId: number, ml: number) =>
+    answered({ kind: 'leftOver', mouldId, ml, at: nowMs() })
   /** Who is at it, where that is somebody else. */
   const atIt = computed(() => {
     const id = store.state?.handedTo ?? run.value?.personId ?? null
@@ -257,6 +265,10 @@ export function useBenchRun({ potId, isHeld, leave }: BenchRunOptions) {
     spoil,
     handOver,
     skip,
+    cautions: reactive(cautions),
+    acknowledge,
+    ranShort,
+    leftOver,
   })
 }
 export type BenchRun = ReturnType<typeof useBenchRun>

@@ -1,1 +1,7 @@
-export { CAUTION_STEPS, cautions, type CautionRequest } from './cautions'
+export {
+  CAUTION_STEPS,
+  cautions,
+  type Caution,
+  type CautionRequest,
+  type CautionStep,
+} from './cautions'

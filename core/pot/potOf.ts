@@ -1,5 +1,5 @@
 import { mix } from '../mix'
-import { gramsOf, handsMin, passTimes } from '../recipe'
+import { gramsOf, handsMin, passesOf } from '../recipe'
 import { workableMin } from '../resin'
 import { LIMIT_TOLERANCE } from '../result'
 import type {
@@ -12,6 +12,7 @@ import type {
   Portion,
   Resin,
   StudioRules,
+  Tool,
 } from '../trade'
 import { ML_PER_TEASPOON } from '../units'
 import { colourKey, cupName } from './cupKey'
@@ -97,6 +98,8 @@ export interface PotFigures {
   workMin: number
   /** Minutes from the end of the pours to each heat pass. */
   heatAfterMin: number[]
+  /** What each of them is done with: a flame, where any layer has one then. */
+  heatTools: Tool[]
   cups: PotCup[]
   pours: PotPour[]
   /** Pours that come later than their layer or their cup may rest, minutes from the end of stirring. */
@@ -179,6 +182,10 @@ export function potOf(portions: readonly Portion[], terms: PotTerms): PotFigures
   const restMin = Math.min(...starts, endMin)
   const nameOf = (id: number) => pigments.get(id)?.name ?? ''
   const cups = made.cups.map((shared, i) => potCup(made, i, shared, workMin, pigments, mixDensity))
+  const passes = made.layers.flatMap(({ work }) => passesOf(work))
+  const heatAfterMin = [...new Set(passes.map(({ afterMin }) => afterMin))].sort((x, y) => x - y)
+  const toolsAt = (at: number) =>
+    passes.flatMap(({ afterMin, tool }) => (afterMin === at ? tool : []))
   return {
     needMl: answer.mixMl,
     reserveMl: answer.spareMl,
@@ -187,9 +194,11 @@ export function potOf(portions: readonly Portion[], terms: PotTerms): PotFigures
     pourMin: endMin - restMin,
     busyMin: endMin,
     workMin,
-    heatAfterMin: [...new Set(made.layers.flatMap(({ work }) => passTimes(work)))].sort(
-      (x, y) => x - y,
-    ),
+    heatAfterMin,
+    heatTools: heatAfterMin.map((at) => {
+      const [tool = 'torch', ...more] = toolsAt(at)
+      return more.includes('torch') ? 'torch' : tool
+    }),
     cups,
     pours: answer.pours.flatMap((pour, i): PotPour[] => {
       const [step, cup] = [made.pours[i], cups.find(({ id }) => id === pour.cup)]

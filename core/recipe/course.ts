@@ -1,5 +1,5 @@
 import { remembered } from './remembered'
-import type { Entry, LayerWork, Recipe } from '../trade'
+import type { Entry, LayerWork, Recipe, Tool } from '../trade'
 
 /** The parts of a course: before each layer's mix, with the mix, while it cures, and after the last. */
 export interface CourseParts {
@@ -82,15 +82,20 @@ export function workOf(recipe: CourseOf, layerIndex: number): LayerWork {
   return work
 }
 
-/** Each heat pass of a layer in order: minutes from the end of its last pour, and its own name if it has one. */
-export const passesOf = ({ passes }: LayerWork): { afterMin: number; name: string }[] =>
+export interface HeatPass {
+  /** From the end of its layer's last pour, minutes. */
+  afterMin: number
+  /** Its own name, if it has one. */
+  name: string
+  tool: Tool
+}
+/** Each heat pass of a layer in order. */
+export const passesOf = ({ passes }: LayerWork): HeatPass[] =>
   passes
-    .flatMap(({ at, name }) => at.map((afterMin) => ({ afterMin, name })))
+    .flatMap(({ at, name, pass }) =>
+      at.map((afterMin) => ({ afterMin, name, tool: pass?.tool ?? 'torch' })),
+    )
     .sort((x, y) => x.afterMin - y.afterMin)
-
-/** Minutes from the end of the last pour to each heat pass, in order. */
-export const passTimes = (work: LayerWork): number[] =>
-  passesOf(work).map(({ afterMin }) => afterMin)
 
 /** Whether the course itself makes the face under a layer rough, of what it does before that layer. */
 export const isSandedByCourse = (before: readonly Entry[] | undefined): boolean =>

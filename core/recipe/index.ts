@@ -7,7 +7,6 @@ export {
   handsMin,
   isSandedByCourse,
   passesOf,
-  passTimes,
   workOf,
   type CourseParts,
 } from './course'

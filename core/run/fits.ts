@@ -24,6 +24,11 @@ export function fits(step: RunStep, event: RunEvent): boolean {
       return step.kind === 'heat' && step.index === event.index
     case 'cureStarted':
       return step.kind === 'cure'
+    case 'ranShort':
+      return step.kind === 'pour' && step.startedAt !== null
+    case 'leftOver':
+      return step.kind === 'heat' || step.kind === 'cure' || step.kind === 'done'
+    case 'acknowledged':
     case 'spoiled':
     case 'handedOver':
       return step.kind !== 'done' && step.kind !== 'spoiled'

@@ -4,7 +4,14 @@ import type { RunEvent, RunState, RunStep, RunTargets } from './types'
 import { MS_PER_MIN } from '../units'
 
 /** What is told beside the steps; taking back does not reach it. */
-const isBeside = ({ kind }: RunEvent) => kind === 'measured' || kind === 'handedOver'
+const BESIDE: readonly RunEvent['kind'][] = [
+  'measured',
+  'handedOver',
+  'acknowledged',
+  'ranShort',
+  'leftOver',
+]
+const isBeside = ({ kind }: RunEvent) => BESIDE.includes(kind)
 
 /** Events that still count: each `undone` takes back the last step before it. */
 function standing(events: readonly RunEvent[]): RunEvent[] {
@@ -43,6 +50,8 @@ export function foldRun(targets: RunTargets, events: readonly RunEvent[]): RunSt
   const state = {
     inCup,
     poured,
+    acknowledged: log.flatMap((event) => (event.kind === 'acknowledged' ? [event.code] : [])),
+    extraMl: log.reduce((sum, event) => sum + (event.kind === 'ranShort' ? event.ml : 0), 0),
     ratioErrorPct: errorOf(targets, inCup),
     shortMl: shortOf(targets, inCup),
     stirEndedAt,

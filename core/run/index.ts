@@ -1,4 +1,5 @@
 export { dueAt } from './dueAt'
+export { extraMix } from './extraMix'
 export { fits } from './fits'
 export {
   CAME_OUT,

@@ -12,6 +12,9 @@ export const RUN_EVENT_KINDS = [
   'spoiled',
   'handedOver',
   'measured',
+  'acknowledged',
+  'ranShort',
+  'leftOver',
   'undone',
 ] as const
 export type RunEventKind = (typeof RUN_EVENT_KINDS)[number]

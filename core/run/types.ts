@@ -19,7 +19,12 @@ export interface RunTargets {
   warmth?: CupWarmth
   /** Minutes from the end of the pour. */
   heatAfterMin: number[]
+  /** What each of them is done with; absent of runs that began before that was kept. */
+  heatTools?: HeatTool[]
 }
+
+/** What drives bubbles out. */
+export type HeatTool = 'torch' | 'hot-air' | 'mist'
 
 /** What a cup's working time was worked out with. */
 export interface CupWarmth {
@@ -96,6 +101,12 @@ export type RunEvent = { at: number } & (
   | { kind: 'handedOver'; personId: number }
   /** How warm the bench is. */
   | { kind: 'measured'; tempC: number }
+  /** Somebody has seen to what a caution stops for, by its code. */
+  | { kind: 'acknowledged'; code: string }
+  /** The mix did not reach: so much more was mixed of the same, ml. */
+  | { kind: 'ranShort'; ml: number }
+  /** What was left went into a small mould, ml. */
+  | { kind: 'leftOver'; mouldId: number; ml: number }
   | { kind: 'undone' }
 )
 
@@ -133,6 +144,10 @@ export interface RunState {
   stirEndedAt: number | null
   /** The pours that are done, by their places in the targets, in the order in which they were. */
   poured: number[]
+  /** Codes of the cautions that somebody has seen to. */
+  acknowledged: string[]
+  /** Mixed once more of the same since the pot ran short, ml. */
+  extraMl: number
   pourEndedAt: number | null
   cureStartedAt: number | null
   /** Where its pieces were laid to cure. */

@@ -1,4 +1,5 @@
 import { RUN_EVENT_KINDS, type RunEvent, type RunTargets } from '../../core/run'
+import { TOOLS } from '../../core/trade'
 import { mixResinFields } from './compute/mix'
 import { measureChoiceSchema } from './people'
 import {
@@ -36,6 +37,9 @@ const runEvent = (at = givenInstantMs()) =>
       fate: text(400),
       personId: id(),
       tempC: num().min(-40).max(120),
+      code: text(40),
+      ml: positive().max(100_000),
+      mouldId: id(),
     })
       .required()
       .test('fields', function (value) {
@@ -64,6 +68,12 @@ const runEvent = (at = givenInstantMs()) =>
             path: `${this.path}.personId`,
             message: 'say who goes on with it',
           })
+        if (value?.kind === 'acknowledged' && !value.code)
+          return this.createError({ path: `${this.path}.code`, message: 'say what was seen to' })
+        if ((value?.kind === 'ranShort' || value?.kind === 'leftOver') && value.ml === undefined)
+          return this.createError({ path: `${this.path}.ml`, message: 'say how much it was' })
+        if (value?.kind === 'leftOver' && value.mouldId === undefined)
+          return this.createError({ path: `${this.path}.mouldId`, message: 'say into which mould' })
         if (value?.kind === 'measured' && value.tempC === undefined)
           return this.createError({ path: `${this.path}.tempC`, message: 'say how warm it is' })
         if (value?.kind === 'cureStarted' && value.placeId === undefined)
@@ -150,6 +160,7 @@ export const runTargetsSchema = schemaOf<RunTargets>()(
       fromContact: flag().required(),
     }).default(undefined),
     heatAfterMin: list(notNegative().required()).required(),
+    heatTools: list(oneOf(TOOLS).required()).default(undefined),
   }).required(),
 )
 

@@ -14,6 +14,9 @@ export const EVENT_WORDS: Readonly<Record<RunEventKind, string>> = {
   spoiled: 'given up',
   handedOver: 'handed over',
   measured: 'the bench measured',
+  acknowledged: 'seen to before going on',
+  ranShort: 'ran short, more was mixed',
+  leftOver: 'what was left poured into a small mould',
   undone: 'taken back',
 }
 

@@ -1,5 +1,12 @@
 import { describe, expect, test } from '@jest/globals'
-import { fits, foldRun, type RunEvent, type RunStep, type RunTargets } from '../../core/run'
+import {
+  extraMix,
+  fits,
+  foldRun,
+  type RunEvent,
+  type RunStep,
+  type RunTargets,
+} from '../../core/run'
 import { RUN_TARGETS } from '../fixtures/runTargets'
 
 const targets: RunTargets = { ...RUN_TARGETS, heatAfterMin: [3, 25] }
@@ -182,4 +189,72 @@ describe('what can follow', () => {
         'undone',
       ]),
   )
+})
+
+describe('what is told beside the steps', () => {
+  const pouring: RunEvent[] = [...stirred, { kind: 'pourStarted', at: 16 * MIN }]
+  const short: RunEvent = { kind: 'ranShort', ml: 12, at: 17 * MIN }
+  const seenTo: RunEvent = { kind: 'acknowledged', code: 'flame-silicone', at: 17 * MIN }
+
+  test('running short changes nothing of the step, and adds up', () => {
+    const folded = foldRun(targets, [...pouring, short, { ...short, ml: 8, at: 18 * MIN }])
+    expect(folded.extraMl).toBe(20)
+    expect(folded.step).toEqual(step(pouring))
+  })
+  test('a pot runs short only while it is poured, what is left comes after', () => {
+    const left: RunEvent = { kind: 'leftOver', mouldId: 1, ml: 5, at: 30 * MIN }
+    expect(fits(step(pouring), short)).toBe(true)
+    expect(fits(step(stirred), short)).toBe(false)
+    expect(fits(step(pouring), left)).toBe(false)
+    expect(fits(step(poured), left)).toBe(true)
+  })
+  test('taking back does not reach it', () => {
+    const folded = foldRun(targets, [...pouring, seenTo, short, { kind: 'undone', at: 19 * MIN }])
+    expect(folded.acknowledged).toEqual(['flame-silicone'])
+    expect(folded.extraMl).toBe(12)
+    expect(folded.step.kind).toBe('rest')
+  })
+})
+
+describe('more of the same', () => {
+  const coloured: RunTargets = {
+    ...targets,
+    cups: [
+      {
+        name: 'white',
+        takenMl: 60,
+        doses: [
+          {
+            name: 'chalk',
+            massG: 2,
+            teaspoons: null,
+            drops: 10,
+            counted: { n: 4, unit: 'stick-tip' },
+            premixMl: 5,
+          },
+        ],
+        fillers: [{ name: 'sand', massG: 8, roomMl: 4 }],
+        received: [{ name: 'teal', ml: 3 }],
+        tint: '#ffffff',
+        restMin: 0,
+      },
+    ],
+  }
+  test('keeps the ratio and the colour', () => {
+    const { parts, cups } = extraMix(coloured, 25)
+    expect(parts).toEqual([
+      { part: 'a', amount: 20, unit: 'g' },
+      { part: 'b', amount: 10, unit: 'g' },
+    ])
+    expect(cups).toMatchObject([
+      {
+        takenMl: 15,
+        doses: [{ massG: 0.5, teaspoons: null, drops: 2.5, counted: { n: 1 }, premixMl: 1.25 }],
+        fillers: [{ massG: 2, roomMl: 1 }],
+        received: [{ name: 'teal', ml: 0.75 }],
+      },
+    ])
+  })
+  test('of a pot that needs nothing there is no more', () =>
+    expect(extraMix({ ...coloured, needMl: 0 }, 25).parts[0]?.amount).toBe(0))
 })

@@ -97,3 +97,54 @@ test('a piece that is not poured whole is sold only when somebody says that so i
   await page.getByRole('button', { name: 'Take it back' }).click()
   await expect(page.getByText('Taken back.')).toBeVisible()
 })
+
+test('what stops is seen to by name, and a pot that runs short gets more of the same', async ({
+  page,
+}) => {
+  await signInAs(page, 'maren')
+  const pots = (await (await page.request.get('/api/pots')).json()) as {
+    id: number
+    state: string
+    portions: { layerIndex: number }[]
+  }[]
+  /** One that has a flame over it. */
+  const begun = await (async () => {
+    for (const pot of pots.filter(({ state }) => state === 'planned').reverse()) {
+      if (!pot.portions.every(({ layerIndex }) => layerIndex === 0)) continue
+      const measure = { kind: 'scale', step: 0.1, tare: true }
+      const answer = await page.request.post('/api/runs', { data: { potId: pot.id, measure } })
+      const run = (await answer.json()) as { potId: number; targets: { heatTools?: string[] } }
+      if (run.targets.heatTools?.[0] === 'torch') return run
+    }
+    throw new Error('no pot has a torch over it')
+  })()
+  await page.goto(`/bench/${begun.potId}`)
+  const main = page.locator('footer button.press').first()
+  const press = async (label: string | RegExp) => {
+    await expect(main).toHaveText(label)
+    await expect(main).toBeEnabled()
+    await main.click()
+  }
+  await press('It is in')
+  await press('It is in')
+  await press('Stir now')
+  await press('Stirred, no streaks')
+  await press(/Pour (already|now)/)
+  await page.getByRole('button', { name: 'It ran short' }).click()
+  const more = page.getByRole('dialog')
+  await more.getByLabel('so much is missing').fill('12')
+  await expect(more.getByLabel('What is mixed')).toContainText(/part A\s*[\d.]+ g/)
+  await more.getByRole('button', { name: 'It is mixed: pour on' }).click()
+  await expect(page.getByText('12 ml more of the same were mixed')).toBeVisible()
+  await page.getByRole('button', { name: 'All poured' }).first().click()
+
+  await expect(main).toHaveText('Heat pass done')
+  await page.getByRole('button', { name: 'silicone under it' }).click()
+  await expect(page.getByRole('alert')).toContainText('No flame on silicone')
+  await expect(main).toBeDisabled()
+  await page.getByRole('button', { name: 'Maren Oakhollow has seen to it' }).click()
+  await expect(main).toBeEnabled()
+  await page.getByRole('button', { name: 'Something is left' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: /up to/ }).first().click()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+})

@@ -16,7 +16,7 @@ interface Piece {
 }
 interface Pot {
   id: number
-  portions: { orderId: number; layerName: string }[]
+  portions: { orderId: number; layer: { name: string } }[]
 }
 interface Run {
   id: number
@@ -93,7 +93,7 @@ test('rework goes from the verdict to the shelf, and its history stays with the 
     await expect(page.getByRole('heading', { name: 'Mixes for 1 piece' })).toBeVisible()
     const pot = (await read<Pot[]>(page, '/api/pots')).find(({ portions }) =>
       portions.some(
-        ({ orderId, layerName }) => orderId === piece.orderId && layerName === 'mending coat',
+        ({ orderId, layer }) => orderId === piece.orderId && layer.name === 'mending coat',
       ),
     )
     await page.goto('/racks')

@@ -15,7 +15,7 @@ const isOver = computed(() => state.step.kind === 'done' || state.step.kind === 
       v-if="at.main"
       type="button"
       class="press h-[clamp(5rem,14vh,9rem)] w-full text-[clamp(1.6rem,4vw,3rem)]"
-      :disabled="at.isBouncing"
+      :disabled="at.isBouncing || at.cautions.stops.length > 0"
       @click="at.act()"
     >
       {{ at.main.label }}
@@ -46,12 +46,25 @@ const isOver = computed(() => state.step.kind === 'done' || state.step.kind === 
       >
         Leave this pass out
       </button>
-      <CautionList
-        class="flex-1"
-        :topics="state.step.kind === 'heat' ? ['heat'] : ['liquid', 'cup']"
-      />
+      <button
+        v-if="state.step.kind === 'pour' && state.step.startedAt"
+        type="button"
+        class="quiet h-14 px-6"
+        @click="at.ask('ran short')"
+      >
+        It ran short
+      </button>
+      <button
+        v-if="state.step.kind === 'heat' || state.step.kind === 'cure'"
+        type="button"
+        class="quiet h-14 px-6"
+        @click="at.ask('left over')"
+      >
+        Something is left
+      </button>
       <button type="button" class="quiet h-14 px-6" @click="emit('leave')">Leave (Esc)</button>
     </div>
+    <BenchCautions v-if="at.cautions.told.length > 0" :at="at" />
   </footer>
   <GiveUp :open="at.asking === 'give up'" @close="at.ask(null)" @give-up="at.spoil" />
   <HandOver
@@ -59,6 +72,18 @@ const isOver = computed(() => state.step.kind === 'done' || state.step.kind === 
     :person-id="state.handedTo ?? run.personId"
     @close="at.ask(null)"
     @over="at.handOver"
+  />
+  <RanShort
+    :open="at.asking === 'ran short'"
+    :targets="run.targets"
+    @close="at.ask(null)"
+    @mixed="at.ranShort"
+  />
+  <LeftOver
+    :open="at.asking === 'left over'"
+    :targets="run.targets"
+    @close="at.ask(null)"
+    @poured="at.leftOver"
   />
   <SkipPass :open="at.asking === 'skip'" @close="at.ask(null)" @skip="at.skip" />
 </template>

@@ -112,7 +112,10 @@ const step = computed(() => state.step)
     >
       The mix is {{ figure(state.shortMl, 'ml', 0) }} short of the
       {{ figure(run.targets.needMl, 'ml', 0) }} that this pot needs. Take back and weigh both parts
-      again, or pour piece by piece and mix the rest as a pot of its own.
+      again, or pour piece by piece and mix the rest once it runs short.
+    </p>
+    <p v-if="state.extraMl > 0" role="status" class="text-xl">
+      {{ figure(state.extraMl, 'ml', 0) }} more of the same were mixed since it ran short
     </p>
     <p
       v-if="

@@ -7,6 +7,7 @@ import { cupParts, doseFigures } from '~/utils/cupDoses'
 /** How the pot was mixed and poured that a layer of a piece is of, as it was told at the bench. */
 const { runId } = defineProps<{ runId: number }>()
 const racks = useRackStore()
+const workshop = useWorkshopStore()
 const { short } = useWhen()
 const run = ref<RunView | null>(null)
 const { ready, failure, again } = useLoading(async () => (run.value = await racks.run(runId)))
@@ -41,6 +42,9 @@ const lines = computed(() => {
   const warm = bench?.kind === 'measured' ? bench.tempC : targets.warmth?.tempC
   const passes = events.filter(({ kind }) => kind === 'heatPass')
   const left = events.flatMap((event) => (event.kind === 'skipped' ? [event.reason] : []))
+  const leftOver = events.flatMap((event) =>
+    event.kind === 'leftOver' ? [workshop.moulds.get(event.mouldId)?.name ?? 'a small mould'] : [],
+  )
   const all: [name: string, words: string | null][] = [
     ['weighed', weighed.value],
     ['stirred', minutesBetween('stirStarted', 'stirEnded')],
@@ -54,6 +58,13 @@ const lines = computed(() => {
         ? passes.map(({ at }) => short(new Date(at).toISOString())).join(', ')
         : null,
     ],
+    [
+      'ran short',
+      state.value.extraMl > 0
+        ? `by ${figure(state.value.extraMl, 'ml', 0)}, mixed once more`
+        : null,
+    ],
+    ['left over', leftOver.length > 0 ? leftOver.join(', ') : null],
     ['left out', left.length > 0 ? left.join(', ') : null],
   ]
   return all.flatMap(([name, words]) => (words ? [{ name, words }] : []))

@@ -118,6 +118,7 @@ async function targetsOf(
       fromContact: used.countsFrom === 'contact',
     },
     heatAfterMin: figures.heatAfterMin,
+    heatTools: figures.heatTools,
   }
 }
 
