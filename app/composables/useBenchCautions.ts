@@ -1,5 +1,5 @@
 import { cautions, type Caution, type CautionRequest, type CautionStep } from '~~/core/caution'
-import type { RunState, RunStepKind, RunTargets } from '~~/core/run'
+import type { HeatTool, RunState, RunStepKind, RunTargets } from '~~/core/run'
 
 /** What is about to be done at each step of a run, as cautions name it. */
 const STEPS: Partial<Record<RunStepKind, CautionStep>> = {
@@ -14,6 +14,11 @@ const STEPS: Partial<Record<RunStepKind, CautionStep>> = {
 /** Below this resin is thick and holds bubbles; a starting value, °C. */
 const COLD_C = 18
 
+export const TOOL_WORDS: Readonly<Record<HeatTool, string>> = {
+  'hot-air': 'hot air',
+  torch: 'torch',
+  mist: 'mist',
+}
 /** What only somebody at the bench knows of a heat pass. */
 export const HEAT_QUESTIONS = {
   onSilicone: 'silicone under it',
@@ -31,10 +36,17 @@ interface Options {
 /** What must be said before the step of a run, and which of it stops until somebody has seen to it. */
 export function useBenchCautions({ state, targets }: Options) {
   const answers = reactive<Partial<Record<HeatQuestion, boolean>>>({})
-  const tool = computed(() => {
+  const planned = computed(() => {
     const step = state()?.step
     return step?.kind === 'heat' ? (targets()?.heatTools?.[step.index] ?? null) : null
   })
+  /** What is really in the hand, where that is another than planned. */
+  const taken = ref<HeatTool | null>(null)
+  watch(planned, () => (taken.value = null))
+  const tool = computed(() => taken.value ?? planned.value)
+  const take = (what: HeatTool): void => {
+    taken.value = what
+  }
   const request = computed<CautionRequest | null>(() => {
     const [at, of] = [state(), targets()]
     const step = at && STEPS[at.step.kind]
@@ -72,5 +84,5 @@ export function useBenchCautions({ state, targets }: Options) {
   const answer = (name: HeatQuestion): void => {
     answers[name] = !answers[name]
   }
-  return { told, stops, questions, answers: readonly(answers), answer }
+  return { told, stops, questions, answers: readonly(answers), answer, tool, take }
 }

@@ -1,5 +1,5 @@
 import { keepLive } from '~/live/happened'
-import type { ResinRow } from '~~/shared/types/resins'
+import type { ResinRow, TouchedResin } from '~~/shared/types/resins'
 import type { ResinFields } from '~~/shared/schemas/resins'
 
 /** The resins of the stores. */
@@ -28,10 +28,12 @@ export const useResinStore = defineStore('resins', () => {
     keep(await api.post<ResinRow>('/api/resins', fields))
   const save = async (id: number, fields: ResinFields & { version: number }) =>
     keep(await api.put<ResinRow>(`/api/resins/${id}`, fields))
+  /** How its own clock goes, by what fingers found. */
+  const touched = (id: number) => api.get<TouchedResin>(`/api/resins/${id}/touched`)
   keepLive(
     ({ subject }) => subject === 'resin',
     () => loaded.value,
     load,
   )
-  return { resins, offered, loaded: readonly(loaded), byId, load, create, save, keep }
+  return { resins, offered, loaded: readonly(loaded), byId, load, create, save, keep, touched }
 })

@@ -310,6 +310,19 @@ export async function movesOf(db: Db, workspaceId: number, pieceIds: readonly nu
   }[]
 }
 
+/** The pieces that somebody touched last, newest first. */
+export const touchedPieces = async (db: Db, workspaceId: number, most: number): Promise<number[]> =>
+  (
+    (await db('piece_events')
+      .where({ workspace_id: workspaceId })
+      .whereIn('kind', ['not yet', 'is there'])
+      .groupBy('piece_id')
+      .orderBy('last', 'desc')
+      .limit(most)
+      .select('piece_id as id')
+      .max('at as last')) as { id: number }[]
+  ).map(({ id }) => id)
+
 /** What fingers found on pieces, in the order in which they were touched. */
 export async function touchesOf(
   db: Db,

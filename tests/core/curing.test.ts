@@ -4,6 +4,7 @@ import { curedMin, meanTempC, rateAt, temperatureOfStays, withReadings } from '.
 import {
   bandsOf,
   cureWait,
+  learnedClock,
   STARTING_CLOCK,
   touchedClock,
   waitFrom,
@@ -145,5 +146,46 @@ describe('what was measured', () => {
         )
       }),
     )
+  })
+})
+
+describe('a resin’s clock, by what fingers found', () => {
+  const { demould } = resin.milestones
+  /** A piece that was not there at one share of its sheet’s time, and was at another. */
+  const between = (from: number, to: number) => ({
+    profile: steady,
+    touches: [
+      { milestone: 'demould' as const, atMin: from * demould, isThere: false },
+      { milestone: 'demould' as const, atMin: to * demould, isThere: true },
+    ],
+  })
+  test('is as it starts where nobody touched anything', () =>
+    expect(learnedClock(resin, [{ profile: steady, touches: [] }])).toEqual(STARTING_CLOCK))
+  test('comes near what many pieces were, and knows it the better the more they are', () => {
+    const few = learnedClock(
+      resin,
+      Array.from({ length: 3 }, () => between(1.18, 1.22)),
+    )
+    const many = learnedClock(
+      resin,
+      Array.from({ length: 60 }, () => between(1.18, 1.22)),
+    )
+    expect(Math.exp(many.logMean)).toBeCloseTo(1.19, 1)
+    expect(many.logMean).toBeGreaterThan(few.logMean)
+    expect(few.logMean).toBeGreaterThan(0)
+    expect(many.logSd).toBeLessThan(few.logSd)
+  })
+  test('three pieces a fifth slower, by hand: three sevenths of that', () => {
+    // The start counts as four; each piece is known to be ln 1.2, but for a hair.
+    const { logMean } = learnedClock(
+      resin,
+      Array.from({ length: 3 }, () => between(1.199, 1.201)),
+    )
+    expect(logMean).toBeCloseTo((3 / 7) * Math.log(1.2), 3)
+  })
+  test('spreads as pieces do', () => {
+    const alike = Array.from({ length: 40 }, () => between(0.99, 1.01))
+    const unlike = alike.map((_, i) => (i % 2 === 0 ? between(0.79, 0.81) : between(1.24, 1.26)))
+    expect(learnedClock(resin, unlike).logSd).toBeGreaterThan(3 * learnedClock(resin, alike).logSd)
   })
 })

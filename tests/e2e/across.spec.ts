@@ -122,6 +122,7 @@ test.describe('two workshops never see each other', () => {
       'GET /api/recipes/{id}/versions/{version}': [
         { path: `/api/recipes/${recipe.id}/versions/1` },
       ],
+      'GET /api/resins/{id}/touched': [{ path: `/api/resins/${resin.id}/touched` }],
       'PUT /api/resins/{id}': [{ path: `/api/resins/${resin.id}`, data: asSent(resin) }],
       'PUT /api/moulds/{id}': [{ path: `/api/moulds/${mould.id}`, data: asSent(mould) }],
       'GET /api/plan/proposals/{id}': [{ path: `/api/plan/proposals/${proposal.id}` }],

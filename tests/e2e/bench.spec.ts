@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import { beginAPot } from './bench'
 import { signInAs } from './people'
 import { inDays } from '../fixtures/now'
 
@@ -102,23 +103,7 @@ test('what stops is seen to by name, and a pot that runs short gets more of the 
   page,
 }) => {
   await signInAs(page, 'maren')
-  const pots = (await (await page.request.get('/api/pots')).json()) as {
-    id: number
-    state: string
-    portions: { layerIndex: number }[]
-  }[]
-  /** One that has a flame over it. */
-  const begun = await (async () => {
-    for (const pot of pots.filter(({ state }) => state === 'planned').reverse()) {
-      if (!pot.portions.every(({ layerIndex }) => layerIndex === 0)) continue
-      const measure = { kind: 'scale', step: 0.1, tare: true }
-      const answer = await page.request.post('/api/runs', { data: { potId: pot.id, measure } })
-      const run = (await answer.json()) as { potId: number; targets: { heatTools?: string[] } }
-      if (run.targets.heatTools?.[0] === 'torch') return run
-    }
-    throw new Error('no pot has a torch over it')
-  })()
-  await page.goto(`/bench/${begun.potId}`)
+  await beginAPot(page)
   const main = page.locator('footer button.press').first()
   const press = async (label: string | RegExp) => {
     await expect(main).toHaveText(label)
@@ -139,6 +124,7 @@ test('what stops is seen to by name, and a pot that runs short gets more of the 
   await page.getByRole('button', { name: 'All poured' }).first().click()
 
   await expect(main).toHaveText('Heat pass done')
+  await page.getByRole('button', { name: 'torch', exact: true }).click()
   await page.getByRole('button', { name: 'silicone under it' }).click()
   await expect(page.getByRole('alert')).toContainText('No flame on silicone')
   await expect(main).toBeDisabled()

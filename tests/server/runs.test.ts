@@ -15,6 +15,7 @@ import { makePlan } from '../../server/services/planning/propose/makePlan'
 import { openPots } from '../../server/services/pots/pots'
 import { createRecipe, listRecipes } from '../../server/services/recipes/recipes'
 import { createResin } from '../../server/services/resins/resins'
+import { touchedResin } from '../../server/services/resins/touched'
 import { addRunEvents, getRunView, openRuns, startRun } from '../../server/services/runs/runs'
 import type { Who } from '../../server/services/Who'
 import type { RunView } from '../../shared/types/runs'
@@ -310,7 +311,8 @@ describe('a piece that is judged', () => {
     expect(more).toEqual([])
     expect(again?.portions).toMatchObject([{ firstPiece: 3, pieces: 2 }])
     expect(await promised(orderId)).toMatchObject({ isMade: false })
-    // What was found again after all needs no pot any more.
+    // What was not lost after all needs no pot any more.
+    await judge(ids[3]!, 'taken back')
     await judge(ids[3]!, 'good')
     expect((await potsAhead(orderId))[0]?.portions).toMatchObject([{ firstPiece: 3, pieces: 1 }])
     await judge(ids[2]!, 'taken back')
@@ -447,6 +449,9 @@ describe('how warm it is', () => {
     const untilOf = (id: number) =>
       rows.find((row) => row.id === id)!.openings.find(({ milestone }) => milestone === 'full')!.at
     expect(Date.parse(untilOf(piece!.id))).toBeGreaterThan(Date.parse(untilOf(other!.id)))
+    const learned = await touchedResin(maker, piece!.resinId)
+    expect(learned.pieces).toBeGreaterThan(0)
+    expect(learned.slowerPct).toBeGreaterThan(0)
     await actOnPiece(maker, piece!.id, 'lost', { version: piece!.version, note: '' }, now)
     const gone = await refusal(
       touchPiece(maker, piece!.id, { milestone: 'demould', isThere: true }, late),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BenchRun } from '~/composables/useBenchRun'
-import { HEAT_QUESTIONS } from '~/composables/useBenchCautions'
+import { HEAT_QUESTIONS, TOOL_WORDS } from '~/composables/useBenchCautions'
 
 /**
  * What must be said before a step. What stops it stands in the way until somebody says, by name, that
@@ -20,9 +20,21 @@ const ORDER = { stop: 'font-semibold', warn: '', note: 'text-soft' } as const
       v-if="questions.length > 0"
       class="mb-2 flex flex-wrap items-center gap-2"
       role="group"
-      aria-label="Before the heat: is there"
+      aria-label="Before the heat"
     >
-      <span>Is there</span>
+      <span>In the hand</span>
+      <button
+        v-for="(word, name) in TOOL_WORDS"
+        :key="name"
+        type="button"
+        class="h-12 border px-4"
+        :class="name === at.cautions.tool ? 'border-ink bg-act text-act-ink' : 'border-firm'"
+        :aria-pressed="name === at.cautions.tool"
+        @click="at.cautions.take(name)"
+      >
+        {{ word }}
+      </button>
+      <span class="ml-3">and is there</span>
       <button
         v-for="name in questions"
         :key="name"

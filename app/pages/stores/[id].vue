@@ -96,6 +96,7 @@ function putAway(row: ResinRow): void {
         <fieldset class="space-y-3">
           <legend class="mb-1 font-semibold">Curing</legend>
           <CuringFields v-model="draft" :error-at="errorAt" />
+          <TouchedClock v-if="opened" v-model="draft" :resin-id="opened.id" />
         </fieldset>
       </div>
       <CautionList class="mt-5" :topics="['liquid', 'cup', 'waste']" />

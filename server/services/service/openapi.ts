@@ -323,6 +323,10 @@ export const ROUTES: Record<string, Route> = {
     summary: 'A recipe as it stood in a version',
   },
   'GET /api/resins': { action: 'see the stores', summary: 'All resins' },
+  'GET /api/resins/{id}/touched': {
+    action: 'see the stores',
+    summary: 'How a resin’s own clock goes, by what fingers found',
+  },
   'POST /api/resins': {
     action: 'change the stores',
     summary: 'Add a resin',
