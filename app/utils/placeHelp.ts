@@ -87,8 +87,8 @@ const HELP: readonly PlaceHelp[] = [
     answers: 'What lies where, how far it has cured, and what opens or closes next.',
     first: [
       'Press a piece to see what it may be used for from when.',
-      'Demould what is ready, and judge it when it is finished.',
-      'Photograph it and note what was seen: the notebook learns from it.',
+      'Demould what is ready; mark on its faces what is wrong, and judge it. A set is judged piece by piece.',
+      'What can be mended is mended by a course of its own: its pot, its hands and its cost follow.',
     ],
   },
   {

@@ -1,5 +1,5 @@
 export { clockOf, STARTING_CLOCK, SURELY } from './clock'
 export { bandsOf, type Band } from './bandsOf'
 export { cureWait, waitFrom, windowBetween, type CureWait, type TemperatureRange } from './cureWait'
-export { learnedClock, type TouchedPiece } from './learnedClock'
+export { learnedClock } from './learnedClock'
 export { touchedClock, type Touch } from './touchedClock'
