@@ -33,7 +33,7 @@ const shown = computed(() => clocks.clocks.filter(({ potId }) => potId !== excep
         </NuxtLink>
       </li>
     </ul>
-    <button v-if="mayAsk" type="button" class="link min-h-11" @click="allow">
+    <button v-if="mayAsk" type="button" class="link min-h-12" @click="allow">
       Tell me when I look elsewhere
     </button>
   </div>
