@@ -241,7 +241,9 @@ async function touch(
 ): Promise<void> {
   const at = new Date(Date.parse(demoulding?.startAt ?? '') - chance.within(5, 40) * MS_PER_MIN)
   if (!demoulding || piece.state !== 'curing' || !chance.happens(0.2)) return
-  if (at > now || at < openingOf(piece)) return
+  // Before it can be hard nobody lifts a glove for it.
+  const hard = piece.openings.find(({ milestone }) => milestone === 'demould')
+  if (at > now || !hard || at < new Date(hard.from)) return
   const found = { milestone: 'demould', isThere: true } as const
   await touchPiece(who(demoulding.personId), piece.id, found, at)
 }

@@ -1,6 +1,6 @@
 import type { Page } from '../../shared/types/exchange'
 import type { NotebookFilter, NotebookRow } from '../../shared/types/notebook'
-import type { PieceEventKind, PieceState } from '../../core/run'
+import { CAME_OUT, type PieceEventKind, type PieceState } from '../../core/run'
 import type { Defect, Mending } from '../../core/rework'
 import type { Awaited, Front } from '../../core/trade'
 import { VERDICTS } from '../../shared/schemas/pieces'
@@ -37,6 +37,17 @@ export interface StoredPiece {
   /** Whether it is being mended: nothing of its own recipe is done to it any more. */
   isMending: boolean
 }
+
+/**
+ * Whether nothing more is done to a piece in its own line: it came out, is mended in another line, or
+ * was lost while it mended one that is made again itself.
+ */
+export const isThrough = ({
+  state,
+  isMending,
+  mendsId,
+}: Pick<StoredPiece, 'state' | 'isMending' | 'mendsId'>): boolean =>
+  isMending || CAME_OUT.includes(state) || (mendsId !== null && state === 'lost')
 
 interface PieceColumns {
   id: number

@@ -184,7 +184,10 @@ describe('a piece that wants rework', () => {
     const [mended] = (await lying()).filter(({ mends }) => mends !== null)
     await judge(mended!.id, 'lost')
     expect(await stateOf(ids[0]!)).toBe('lost')
-    expect((await potsAhead())[0]?.portions).toMatchObject([{ firstPiece: 1, pieces: 1 }])
+    const [own] = await linesOf()
+    expect((await potsAhead()).flatMap(({ portions }) => portions)).toMatchObject([
+      { lineId: own!.id, firstPiece: 1, pieces: 1 },
+    ])
     await judge(mended!.id, 'taken back')
     expect(await stateOf(ids[0]!)).toBe('rework')
     expect(await potsAhead()).toEqual([])

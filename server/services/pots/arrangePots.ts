@@ -1,6 +1,5 @@
 import { checkGathering, potsOfLayer } from '../../../core/pot'
 import { rangesOf } from '../../../core/question'
-import { CAME_OUT } from '../../../core/run'
 import { courseParts, sizeBatch } from '../../../core/recipe'
 import type { Portion } from '../../../core/trade'
 import type { Order, OrderLine } from '../../../shared/types/orders'
@@ -15,7 +14,7 @@ import {
 } from '../../db/pots'
 import type { Db } from '../../db/rows'
 import { listOrders } from '../../db/orders'
-import { listPieces } from '../../db/pieces'
+import { isThrough, listPieces } from '../../db/pieces'
 import { tell } from '../../events/tell'
 import { counting, readFailures } from './failures'
 import { freeLetters } from './letters'
@@ -113,9 +112,7 @@ async function arrangeLines(
   for (const key of saidToBeDone(
     lines,
     existing,
-    (await listPieces(db, workspaceId, { orderLineIds: lineIds })).filter(
-      ({ state, isMending }) => isMending || CAME_OUT.includes(state),
-    ),
+    (await listPieces(db, workspaceId, { orderLineIds: lineIds })).filter(isThrough),
     shelf,
   ))
     served.add(key)

@@ -7,10 +7,10 @@ import {
   type ToldWork,
 } from '../../../../core/question'
 import { waitFrom, type Band, type CureWait } from '../../../../core/curing'
-import { CAME_OUT, type FoldedWork } from '../../../../core/run'
+import type { FoldedWork } from '../../../../core/run'
 import type { Awaited } from '../../../../core/trade'
 import type { Order } from '../../../../shared/types/orders'
-import type { StoredPiece } from '../../../db/pieces'
+import { isThrough, type StoredPiece } from '../../../db/pieces'
 import type { StoredPortion, StoredPot } from '../../../db/pots'
 import type { PieceCure } from '../../pieces/cures'
 import { corePortion } from '../../pots/portionsOf'
@@ -53,7 +53,7 @@ export function planLines(order: Order, context: LinesContext): PlanLine[] {
           .map((piece) => piece.number),
       )
     // What is mended is worked on in the line that mends it.
-    const good = numbersOf(({ state, isMending }) => isMending || CAME_OUT.includes(state))
+    const good = numbersOf(isThrough)
     if (good.size >= line.quantity) return []
     return [
       {
