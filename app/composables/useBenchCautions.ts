@@ -14,11 +14,6 @@ const STEPS: Partial<Record<RunStepKind, CautionStep>> = {
 /** Below this resin is thick and holds bubbles; a starting value, °C. */
 const COLD_C = 18
 
-export const TOOL_WORDS: Readonly<Record<HeatTool, string>> = {
-  'hot-air': 'hot air',
-  torch: 'torch',
-  mist: 'mist',
-}
 /** What only somebody at the bench knows of a heat pass. */
 export const HEAT_QUESTIONS = {
   onSilicone: 'silicone under it',

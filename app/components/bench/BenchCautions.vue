@@ -1,13 +1,10 @@
 <script setup lang="ts">
 import type { BenchRun } from '~/composables/useBenchRun'
-import { HEAT_QUESTIONS, TOOL_WORDS } from '~/composables/useBenchCautions'
+import { HEAT_QUESTIONS } from '~/composables/useBenchCautions'
+import { TOOL_WORDS } from '~/utils/pourWords'
 
-/**
- * What must be said before a step. What stops it stands in the way until somebody says, by name, that
- * it is seen to.
- */
+/** What must be said before a step, and what only hands know that decides it. */
 const { at } = defineProps<{ at: BenchRun }>()
-const session = useSessionStore()
 const told = computed(() => at.cautions.told)
 const questions = computed(() => at.cautions.questions)
 const answers = computed(() => at.cautions.answers)
@@ -45,17 +42,6 @@ const ORDER = { stop: 'font-semibold', warn: '', note: 'text-soft' } as const
         @click="at.cautions.answer(name)"
       >
         {{ HEAT_QUESTIONS[name] }}
-      </button>
-    </div>
-    <div
-      v-for="{ code, text } in at.cautions.stops"
-      :key="code"
-      role="alert"
-      class="mb-2 flex flex-wrap items-center gap-4 bg-hands-wash px-4 py-2 text-xl"
-    >
-      <p class="min-w-0 flex-1 basis-80 font-semibold">{{ text }}</p>
-      <button type="button" class="quiet h-14 px-6" @click="at.acknowledge(code)">
-        {{ session.person?.name }} has seen to it
       </button>
     </div>
     <details>

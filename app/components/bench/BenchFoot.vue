@@ -11,6 +11,7 @@ const isOver = computed(() => state.step.kind === 'done' || state.step.kind === 
 
 <template>
   <footer class="sticky bottom-0 z-10 -mx-4 space-y-3 bg-ground px-4 pt-2 pb-1 sm:-mx-6 sm:px-6">
+    <BenchStops :at="at" />
     <button
       v-if="at.main"
       type="button"
@@ -20,7 +21,11 @@ const isOver = computed(() => state.step.kind === 'done' || state.step.kind === 
     >
       {{ at.main.label }}
     </button>
-    <div class="flex flex-wrap items-center gap-3">
+    <div
+      class="flex items-center gap-3 max-sm:overflow-x-auto sm:flex-wrap [&>button]:shrink-0"
+      role="group"
+      aria-label="What else can be told"
+    >
       <button type="button" class="quiet h-14 px-6" :disabled="!at.canUndo" @click="at.undo()">
         Take back (U)
       </button>
@@ -64,7 +69,6 @@ const isOver = computed(() => state.step.kind === 'done' || state.step.kind === 
       </button>
       <button type="button" class="quiet h-14 px-6" @click="emit('leave')">Leave (Esc)</button>
     </div>
-    <BenchCautions v-if="at.cautions.told.length > 0" :at="at" />
   </footer>
   <GiveUp :open="at.asking === 'give up'" @close="at.ask(null)" @give-up="at.spoil" />
   <HandOver

@@ -63,7 +63,10 @@ const at = useBenchRun({ potId, isHeld: () => doubt.value !== '', leave })
     </p>
     <template v-else>
       <BenchHead :run="bench.run" :state="bench.state" :now="at.now" :at-it="at.atIt" />
-      <BenchStep :at="at" :run="bench.run" :state="bench.state" />
+      <div class="grid grid-rows-[1fr_auto] gap-3">
+        <BenchStep :at="at" :run="bench.run" :state="bench.state" />
+        <BenchCautions v-if="at.cautions.told.length > 0" :at="at" />
+      </div>
       <BenchFoot :at="at" :run="bench.run" :state="bench.state" @leave="leave" />
     </template>
   </main>
