@@ -8,7 +8,7 @@ import type { FrontInput, MarkInput, TouchInput, Verdict } from '../../../shared
 import type { CureView, PieceLog, PieceOpening, PieceRow } from '../../../shared/types/pieces'
 import { database } from '../../db/database'
 import { pieceLogs } from '../../db/pieceLogs'
-import { raiseLine } from '../../db/mendings'
+import { mendingsOf, raiseLine } from '../../db/mendings'
 import * as rows from '../../db/pieces'
 import { plannedEnd } from '../../db/plans'
 import { listResins } from '../../db/resins'
@@ -330,14 +330,29 @@ async function mended(
 
 /** With a verdict, the mending that followed from it goes; so does what a mended piece came to by it. */
 async function takenBack(trx: Db, who: Who, piece: rows.StoredPiece, now: Date): Promise<void> {
-  if (piece.state === 'rework') await dropMendings(trx, who, piece.id, null)
+  await dropUnwanted(trx, who, piece.id)
   const mendedPiece =
     piece.mendsId === null ? null : await rows.getPiece(trx, who.workspaceId, piece.mendsId)
-  if (!mendedPiece || !ALLOWED['taken back'].includes(mendedPiece.state)) return
-  if (mendedPiece.state === 'rework') return
-  await write(trx, who, mendedPiece, { kind: 'taken back', note: '' }, now)
-  tellOf(trx, who, mendedPiece.id, 'taken back', now)
-  await takenBack(trx, who, mendedPiece, now)
+  if (!mendedPiece) return
+  if (mendedPiece.state !== 'rework') {
+    if (!ALLOWED['taken back'].includes(mendedPiece.state)) return
+    await write(trx, who, mendedPiece, { kind: 'taken back', note: '' }, now)
+    tellOf(trx, who, mendedPiece.id, 'taken back', now)
+    await takenBack(trx, who, mendedPiece, now)
+  } else if (piece.mendsPart !== '') {
+    // Others of the set are still open: this one is mended on.
+    await write(trx, who, mendedPiece, { kind: 'rework', note: '', part: piece.mendsPart }, now)
+  }
+}
+
+/** Calls off the mending of a piece, or of pieces of a set, that no verdict asks for any more. */
+async function dropUnwanted(trx: Db, who: Who, pieceId: number): Promise<void> {
+  const log = (await pieceLogs(trx, who.workspaceId, [pieceId])).get(pieceId) ?? []
+  const { state, parts } = foldPiece(log)
+  const asks = (one: PieceState | undefined) => one === 'rework' || one === 'lost'
+  const wanted = (part: string) => (part === '' ? state === 'rework' : asks(parts.get(part)))
+  for (const { part } of await mendingsOf(trx, who.workspaceId, pieceId))
+    if (!wanted(part)) await dropMendings(trx, who, pieceId, part)
 }
 
 /** Marks what is wrong where on a face, or takes a mark off. */
