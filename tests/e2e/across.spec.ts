@@ -113,7 +113,7 @@ test.describe('two workshops never see each other', () => {
           path: `/api/orders/${order.id}`,
           data: {
             ...asSent(order),
-            lines: (order.lines as Row[]).map((line) => asSent(line, 'recipeVersion')),
+            lines: (order.lines as Row[]).map((line) => asSent(line, 'recipeVersion', 'mends')),
           },
         },
       ],
