@@ -22,7 +22,7 @@ const isOver = computed(() => state.step.kind === 'done' || state.step.kind === 
       {{ at.main.label }}
     </button>
     <div
-      class="flex items-center gap-3 max-sm:overflow-x-auto sm:flex-wrap [&>button]:shrink-0"
+      class="flex items-center gap-3 overflow-x-auto [@media(min-width:40rem)_and_(min-height:32rem)]:flex-wrap [&>button]:shrink-0"
       role="group"
       aria-label="What else can be told"
     >

@@ -42,7 +42,9 @@ const at = useBenchRun({ potId, isHeld: () => doubt.value !== '', leave })
 </script>
 
 <template>
-  <main class="grid min-h-screen grid-rows-[auto_1fr_auto] gap-3 p-4 sm:p-6">
+  <main
+    class="grid min-h-screen grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr_auto] gap-3 p-4 sm:p-6"
+  >
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <section
       v-else-if="doubt"
@@ -63,7 +65,7 @@ const at = useBenchRun({ potId, isHeld: () => doubt.value !== '', leave })
     </p>
     <template v-else>
       <BenchHead :run="bench.run" :state="bench.state" :now="at.now" :at-it="at.atIt" />
-      <div class="grid grid-rows-[1fr_auto] gap-3">
+      <div class="grid grid-cols-[minmax(0,1fr)] grid-rows-[1fr_auto] gap-3">
         <BenchStep :at="at" :run="bench.run" :state="bench.state" />
         <BenchCautions v-if="at.cautions.told.length > 0" :at="at" />
       </div>
