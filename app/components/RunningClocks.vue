@@ -27,8 +27,7 @@ const shown = computed(() => clocks.clocks.filter(({ potId }) => potId !== excep
               :class="clock.until < now ? 'text-hands' : ''"
               role="timer"
               >{{ clock.until < now ? 'over ' : '' }}{{ clockText(clock.until - now) }}</span
-            >
-            <span class="text-soft"> {{ clock.words }}</span></span
+            >{{ ' ' }} <span class="text-soft">{{ clock.words }}</span></span
           >
         </NuxtLink>
       </li>

@@ -18,9 +18,9 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === state.step.kin
 </script>
 
 <template>
-  <header class="flex items-start gap-5">
+  <header class="flex items-start gap-x-5 gap-y-2 max-sm:flex-wrap">
     <PotMark :letter="run.letter" :tint="run.tint" large />
-    <div class="min-w-0 flex-1">
+    <div class="min-w-0 flex-1 max-sm:basis-52">
       <h1 class="text-[clamp(1.4rem,3vw,2.3rem)]">{{ run.title }}</h1>
       <p class="text-lg text-soft">
         {{ run.pieces }} {{ run.pieces === 1 ? 'piece' : 'pieces' }}, {{ run.resinName }},
@@ -39,7 +39,7 @@ const reached = computed(() => TRACK.findIndex((kind) => kind === state.step.kin
         </li>
       </ol>
     </div>
-    <div class="text-right">
+    <div class="text-right max-sm:w-full max-sm:text-left">
       <RunningClocks :except="run.potId" class="mb-2" />
       <p v-if="state.workableUntil && !state.pourEndedAt" class="text-lg">
         <span class="text-soft">cup workable for</span
