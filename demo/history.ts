@@ -3,8 +3,8 @@ import { seededRandom } from '../core/seededRandom'
 import type { Defect, Route } from '../core/rework'
 import type { RunEvent } from '../core/run'
 import { noteReading } from '../server/services/climate/readings'
+import { actOnPiece } from '../server/services/pieces/judging'
 import {
-  actOnPiece,
   listLying,
   markPiece,
   notePiece,

@@ -11,6 +11,7 @@ const STEPS: Partial<Record<RunStepKind, CautionStep>> = {
   cure: 'carry',
   spoiled: 'dispose',
 }
+const LEVELS: readonly Caution['level'][] = ['stop', 'warn', 'note']
 /** Below this resin is thick and holds bubbles; a starting value, °C. */
 const COLD_C = 18
 
@@ -61,8 +62,10 @@ export function useBenchCautions({ state, targets }: Options) {
     if (!one) return []
     // Tinting is done while the mix is stirred and rests.
     const tinting = one.step === 'stir' && one.hasPowder ? cautions({ ...one, step: 'tint' }) : null
-    const all = [...cautions(one).cautions, ...(tinting?.cautions ?? [])]
-    return all.filter(({ code }, i) => all.findIndex((other) => other.code === code) === i)
+    const all = [...(tinting?.cautions ?? []), ...cautions(one).cautions]
+    return all
+      .filter(({ code }, i) => all.findLastIndex((other) => other.code === code) === i)
+      .sort((x, y) => LEVELS.indexOf(x.level) - LEVELS.indexOf(y.level))
   })
   const stops = computed(() =>
     told.value.filter(

@@ -197,8 +197,7 @@ export function useBenchRun({ potId, isHeld, leave }: BenchRunOptions) {
       : undefined
   const acknowledge = (code: string) => store.record({ kind: 'acknowledged', code, at: nowMs() })
   const ranShort = (ml: number) => answered({ kind: 'ranShort', ml, at: nowMs() })
-  const leftOver = (mouldId: number, ml: number) =>
-    answered({ kind: 'leftOver', mouldId, ml, at: nowMs() })
+  const leftOver = (mouldId: number) => answered({ kind: 'leftOver', mouldId, at: nowMs() })
   /** Who is at it, where that is somebody else. */
   const atIt = computed(() => {
     const id = store.state?.handedTo ?? run.value?.personId ?? null

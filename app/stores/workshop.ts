@@ -1,5 +1,6 @@
 import { keepLive } from '~/live/happened'
 import { roomRange } from '~~/core/cure'
+import type { PricedRules } from '~~/core/why'
 import { STARTING_WORK_RULES } from '~~/core/trade'
 import { CARD_PAPERS, LABEL_PAPERS } from '~~/shared/paper'
 import type { MouldFields } from '~~/shared/schemas/moulds'
@@ -58,6 +59,11 @@ export const useWorkshopStore = defineStore('workshop', () => {
     (workshop.value?.pigments ?? []).filter((pigment) => !pigment.isArchived),
   )
   /** Pigment above this share of the resin is warned of. */
+  /** The rules with their money; null for those who may not see prices. */
+  const priced = computed<PricedRules | null>(() => {
+    const rules = workshop.value?.rules
+    return rules?.money ? { ...rules, money: rules.money } : null
+  })
   const pigmentCapPct = computed(() => (workshop.value?.rules ?? STARTING_WORK_RULES).pigmentCapPct)
   const dateStyle = computed(() => workshop.value?.dateStyle ?? 'dmy')
   const decimalMark = computed(() => workshop.value?.decimalMark ?? '.')
@@ -107,6 +113,7 @@ export const useWorkshopStore = defineStore('workshop', () => {
   return {
     workshop: computed(() => workshop.value),
     rules: computed(() => workshop.value?.rules ?? null),
+    priced,
     load,
     pigments,
     materials,

@@ -110,7 +110,8 @@ function againOf(recipe: Recipe, member: Member | null): Omit<Recipe, 'id'> {
   }
 }
 
-function memberOf(recipe: Recipe, member: Member | null): Recipe {
+/** One piece of a set by itself; all of it where none is named. */
+export function memberOf(recipe: Recipe, member: Member | null): Recipe {
   const other = recipe.others[(member?.index ?? 0) - 1]
   if (!member) return recipe
   return other ? pieceOfSet(recipe, other).recipe : { ...recipe, others: [] }

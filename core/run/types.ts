@@ -105,8 +105,8 @@ export type RunEvent = { at: number } & (
   | { kind: 'acknowledged'; code: string }
   /** The mix did not reach: so much more was mixed of the same, ml. */
   | { kind: 'ranShort'; ml: number }
-  /** What was left went into a small mould, ml. */
-  | { kind: 'leftOver'; mouldId: number; ml: number }
+  /** What was left went into a small mould. */
+  | { kind: 'leftOver'; mouldId: number }
   | { kind: 'undone' }
 )
 

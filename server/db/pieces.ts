@@ -164,7 +164,7 @@ export async function updatePiece(
   db: Db,
   workspaceId: number,
   piece: { id: number; version: number },
-  changes: { state?: PieceState; placeId?: number | null },
+  changes: { placeId?: number | null },
   now: Date,
 ): Promise<boolean> {
   return updateVersioned(
@@ -172,7 +172,6 @@ export async function updatePiece(
     'pieces',
     { workspaceId, ...piece },
     {
-      ...(changes.state && { state: changes.state }),
       ...(changes.placeId !== undefined && { place_id: changes.placeId }),
     },
     now,

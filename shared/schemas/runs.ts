@@ -70,7 +70,7 @@ const runEvent = (at = givenInstantMs()) =>
           })
         if (value?.kind === 'acknowledged' && !value.code)
           return this.createError({ path: `${this.path}.code`, message: 'say what was seen to' })
-        if ((value?.kind === 'ranShort' || value?.kind === 'leftOver') && value.ml === undefined)
+        if (value?.kind === 'ranShort' && value.ml === undefined)
           return this.createError({ path: `${this.path}.ml`, message: 'say how much it was' })
         if (value?.kind === 'leftOver' && value.mouldId === undefined)
           return this.createError({ path: `${this.path}.mouldId`, message: 'say into which mould' })

@@ -48,7 +48,14 @@ test('a powder wants a mask while it is stirred in', () => {
   const dose = { name: 'chalk', massG: 1, teaspoons: null, drops: null, counted: null, premixMl: 5 }
   const cup = { name: 'white', takenMl: 50, fillers: [], received: [], tint: '', restMin: 0 }
   const cups = [{ ...cup, doses: [dose] }]
-  expect(cautionsAt(weighed, { cups }).codes()).toContain('powder-mask')
+  const { codes, cautions } = cautionsAt(weighed, { cups })
+  expect(codes()).toContain('powder-mask')
+  expect(codes().at(-1)).toBe('data-sheet')
+  expect(cautions.told.value.map(({ level }) => level)).toEqual(
+    ['stop', 'warn', 'note'].flatMap((level) =>
+      cautions.told.value.flatMap((one) => (one.level === level ? [level] : [])),
+    ),
+  )
   expect(cautionsAt(weighed).codes()).not.toContain('powder-mask')
 })
 

@@ -202,7 +202,7 @@ describe('what is told beside the steps', () => {
     expect(folded.step).toEqual(step(pouring))
   })
   test('a pot runs short only while it is poured, what is left comes after', () => {
-    const left: RunEvent = { kind: 'leftOver', mouldId: 1, ml: 5, at: 30 * MIN }
+    const left: RunEvent = { kind: 'leftOver', mouldId: 1, at: 30 * MIN }
     expect(fits(step(pouring), short)).toBe(true)
     expect(fits(step(stirred), short)).toBe(false)
     expect(fits(step(pouring), left)).toBe(false)

@@ -3,8 +3,8 @@ import type { Knex } from 'knex'
 import { foldFaces, type Route } from '../../core/rework'
 import { RESINS } from '../../demo/resins'
 import { getOrder, saveOrder, createOrder } from '../../server/services/orders/orders'
+import { actOnPiece } from '../../server/services/pieces/judging'
 import {
-  actOnPiece,
   getPieceLog,
   listLying,
   listNotebook,
@@ -229,6 +229,8 @@ describe('a set', () => {
     await pour(pot!)
     const [again] = (await lying()).filter(({ mends }) => mends !== null)
     expect(again?.recipeName).toBe('ring, made again')
+    // The rest of the set lies beside it.
+    expect((await lying()).map((one) => one.id)).toContain(id)
     await judge(again!.id, 'good')
     expect(await stateOf(id!)).toBe('good')
   })

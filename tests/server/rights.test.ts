@@ -4,8 +4,8 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
 import { RESINS } from '../../demo/resins'
 import { createOrder, getOrder, listOrders, saveOrder } from '../../server/services/orders/orders'
+import { actOnPiece } from '../../server/services/pieces/judging'
 import {
-  actOnPiece,
   getPieceLog,
   listLying,
   listNotebook,

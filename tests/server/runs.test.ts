@@ -4,13 +4,8 @@ import { foldRun } from '../../core/run'
 import { RESINS } from '../../demo/resins'
 import { createOrder } from '../../server/services/orders/orders'
 import { noteReading, recentReadings } from '../../server/services/climate/readings'
-import {
-  actOnPiece,
-  getPieceLog,
-  listLying,
-  pieceCure,
-  touchPiece,
-} from '../../server/services/pieces/pieces'
+import { actOnPiece } from '../../server/services/pieces/judging'
+import { getPieceLog, listLying, pieceCure, touchPiece } from '../../server/services/pieces/pieces'
 import { makePlan } from '../../server/services/planning/propose/makePlan'
 import { openPots } from '../../server/services/pots/pots'
 import { createRecipe, listRecipes } from '../../server/services/recipes/recipes'

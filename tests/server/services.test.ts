@@ -10,8 +10,8 @@ import { RESINS } from '../../demo/resins'
 import { AppError } from '../../server/services/AppError'
 import { personOfToken, signIn, signOut } from '../../server/services/people/auth'
 import { createOrder, getOrder, listOrders, saveOrder } from '../../server/services/orders/orders'
+import { actOnPiece } from '../../server/services/pieces/judging'
 import {
-  actOnPiece,
   getPieceLog,
   listLying,
   movePiece,

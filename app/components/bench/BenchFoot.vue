@@ -80,6 +80,7 @@ const isOver = computed(() => state.step.kind === 'done' || state.step.kind === 
   <RanShort
     :open="at.asking === 'ran short'"
     :targets="run.targets"
+    :short-ml="state.shortMl"
     @close="at.ask(null)"
     @mixed="at.ranShort"
   />

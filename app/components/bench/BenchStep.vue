@@ -3,7 +3,7 @@ import type { RunState } from '~~/core/run'
 import type { RunView } from '~~/shared/types/runs'
 import type { BenchRun } from '~/composables/useBenchRun'
 
-/** What a run asks for now, readable across the room. */
+/** The step that a run has come to, readable across the room. */
 const { at, run, state } = defineProps<{ at: BenchRun; run: RunView; state: RunState }>()
 const {
   shows,

@@ -4,7 +4,7 @@ import { solidOf } from '~~/core/size'
 
 /** What is left in the cup goes into a small mould before it sets. */
 const { open, targets } = defineProps<{ open: boolean; targets: RunTargets }>()
-const emit = defineEmits<{ close: []; poured: [mouldId: number, ml: number] }>()
+const emit = defineEmits<{ close: []; poured: [mouldId: number] }>()
 const workshop = useWorkshopStore()
 const homes = computed(() =>
   workshop.offeredMoulds
@@ -25,11 +25,7 @@ const homes = computed(() =>
     </p>
     <ul v-else class="grid gap-2">
       <li v-for="home in homes" :key="home.id">
-        <button
-          type="button"
-          class="quiet w-full text-left"
-          @click="emit('poured', home.id, home.ml)"
-        >
+        <button type="button" class="quiet w-full text-left" @click="emit('poured', home.id)">
           {{ home.name }}, up to {{ figure(home.ml, 'ml', 0) }}
         </button>
       </li>

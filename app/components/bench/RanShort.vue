@@ -3,11 +3,16 @@ import { extraMix, type RunTargets } from '~~/core/run'
 import { cupParts, doseFigures } from '~/utils/cupDoses'
 
 /** The mix did not reach: how much more of the same is mixed, part by part and cup by cup. */
-const { open, targets } = defineProps<{ open: boolean; targets: RunTargets }>()
+const { open, targets, shortMl } = defineProps<{
+  open: boolean
+  targets: RunTargets
+  /** How much less than needed was mixed, ml; nothing where it was enough or nobody knows. */
+  shortMl: number | null
+}>()
 const emit = defineEmits<{ close: []; mixed: [ml: number] }>()
-/** What is mostly missing, of the whole. */
+/** What is mostly missing where enough was mixed, of the whole. */
 const USUAL_SHARE = 0.1
-const usual = computed(() => Math.max(1, Math.round(targets.needMl * USUAL_SHARE)))
+const usual = computed(() => Math.max(1, Math.round(shortMl || targets.needMl * USUAL_SHARE)))
 const typed = ref<number>()
 const ml = computed(() => typed.value ?? usual.value)
 const mix = computed(() => extraMix(targets, ml.value))

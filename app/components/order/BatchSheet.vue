@@ -1,14 +1,7 @@
 <script setup lang="ts">
 import { decimalsOf, type Measure } from '~~/core/mix'
 import type { Recipe } from '~~/core/trade'
-import {
-  whyCostPerGood,
-  whyMixMl,
-  whyPart,
-  whyPrice,
-  type Why,
-  type PricedRules,
-} from '~~/core/why'
+import { whyCostPerGood, whyMixMl, whyPart, whyPrice, type Why } from '~~/core/why'
 import { measureOf } from '~~/shared/measureOf'
 import type { MeasureChoice } from '~~/shared/schemas/people'
 import type { Pot } from '~~/shared/types/pots'
@@ -73,11 +66,7 @@ const whyLayer = (index: number): Why => {
   return whyMixMl(recipe, layer, one, pieces, workshop.rules!)
 }
 const KINDS = { material: 'materials', labour: 'labour', equipment: 'wear' } as const
-/** The rules with their money; null for those who may not see prices. */
-const priced = computed<PricedRules | null>(() => {
-  const { rules } = workshop
-  return rules?.money ? { ...rules, money: rules.money } : null
-})
+const priced = computed(() => workshop.priced)
 </script>
 
 <template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Defect, Mark } from '~~/core/rework'
 import type { Front, Recipe } from '~~/core/trade'
+import { FACE_WORDS } from '~/utils/faceWords'
 
 /** One face of a piece with what is wrong on it; a press puts the chosen defect where it is. */
 const {
@@ -22,7 +23,6 @@ const {
   isJudged?: boolean
 }>()
 const emit = defineEmits<{ place: [x: number, y: number]; off: [mark: Mark]; front: [] }>()
-const WORDS = { underside: 'what lay below', upside: 'what lay open' } as const
 /** The back is bare: what was poured onto the face is not seen there. */
 const drawn = computed<Recipe>(() =>
   face === front ? recipe : { ...recipe, layers: [], course: [] },
@@ -32,7 +32,10 @@ const R = 0.035
 </script>
 
 <template>
-  <section :aria-label="`${WORDS[face]}${face === front ? ', the front' : ''}`" class="min-w-0">
+  <section
+    :aria-label="`${FACE_WORDS[face]}${face === front ? ', the front' : ''}`"
+    class="min-w-0"
+  >
     <FaceDrawing
       v-slot="{ widthMm, lengthMm }"
       :recipe="drawn"
@@ -62,7 +65,7 @@ const R = 0.035
       </g>
     </FaceDrawing>
     <p class="mt-1 flex flex-wrap items-center justify-center gap-2">
-      <span>{{ WORDS[face] }}</span>
+      <span>{{ FACE_WORDS[face] }}</span>
       <span v-if="face === front" class="font-semibold">the front</span>
       <button v-else-if="isJudged" type="button" class="quiet slim" @click="emit('front')">
         This is the front
@@ -76,7 +79,7 @@ const R = 0.035
           v-if="isJudged"
           type="button"
           class="link ml-auto"
-          :aria-label="`Take ${mark.defect} off ${WORDS[face]}`"
+          :aria-label="`Take ${mark.defect} off ${FACE_WORDS[face]}`"
           @click="emit('off', mark)"
         >
           take off

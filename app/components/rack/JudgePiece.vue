@@ -1,7 +1,14 @@
 <script setup lang="ts">
-import { DEFECTS, foldFaces, membersOf, type Defect, type Mark, type Route } from '~~/core/rework'
-import { pieceOfSet } from '~~/core/recipe'
-import { FRONTS, type Front, type Recipe } from '~~/core/trade'
+import {
+  DEFECTS,
+  foldFaces,
+  memberOf,
+  membersOf,
+  type Defect,
+  type Mark,
+  type Route,
+} from '~~/core/rework'
+import { FRONTS, type Front } from '~~/core/trade'
 import type { Verdict } from '~~/shared/schemas/pieces'
 import type { PieceLog, PieceRow } from '~~/shared/types/pieces'
 
@@ -32,10 +39,7 @@ watch(
 )
 const verdictOf = (name: string) =>
   piece.parts.find((one) => one.name === name)?.state ?? 'to judge'
-const own = computed<Recipe | null>(() => {
-  const other = recipe.value?.others[(member.value?.index ?? 0) - 1]
-  return recipe.value && other ? pieceOfSet(recipe.value, other).recipe : recipe.value
-})
+const own = computed(() => recipe.value && memberOf(recipe.value, member.value))
 
 const faces = computed(() => foldFaces(log.value?.events ?? []))
 const marks = computed(() => faces.value.marks.filter((mark) => mark.part === part.value))

@@ -3,7 +3,7 @@ import { handsMin } from '~~/core/recipe'
 import { ROUTE_WORDS, type Route } from '~~/core/rework'
 import type { Recipe } from '~~/core/trade'
 import { formatDuration } from '~~/core/units'
-import { whyCostPerGood, type PricedRules } from '~~/core/why'
+import { whyCostPerGood } from '~~/core/why'
 
 /** One way to mend a piece, with its hands and what it costs. */
 const { route, mending } = defineProps<{ route: Route; mending: Recipe }>()
@@ -14,11 +14,8 @@ const { costed } = useBatch(
   () => 1,
 )
 const why = computed(() => {
-  const { rules } = workshop
   const cost = costed.value
-  if (!rules?.money || !cost?.ok) return null
-  const priced: PricedRules = { ...rules, money: rules.money }
-  return whyCostPerGood(cost.value, 1, priced)
+  return workshop.priced && cost?.ok ? whyCostPerGood(cost.value, 1, workshop.priced) : null
 })
 const hands = computed(() => formatDuration(handsMin(mending.course, 1)))
 </script>

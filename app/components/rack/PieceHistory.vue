@@ -2,6 +2,7 @@
 import { MILESTONE_WORDS } from '~~/core/trade'
 import { MS_PER_MIN, formatDuration } from '~~/core/units'
 import type { PieceEvent } from '~~/shared/types/pieces'
+import { FACE_WORDS } from '~/utils/faceWords'
 
 /** Everything that happened to a piece, against the plan; how a pot was mixed opens below its pour. */
 const { events } = defineProps<{ events: readonly PieceEvent[] }>()
@@ -13,7 +14,6 @@ const KIND_WORDS: Partial<Record<PieceEvent['kind'], string>> = {
   front: 'settled as the front',
   second: 'second quality',
 }
-const FACE_WORDS = { underside: 'what lay below', upside: 'what lay open' } as const
 const detailsOf = ({ layerName, milestone, defect, face, route, part }: PieceEvent) =>
   [
     layerName,

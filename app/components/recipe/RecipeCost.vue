@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { refDebounced } from '@vueuse/core'
 import { mouldsInUse, type Recipe } from '~~/core/trade'
-import { whyCostPerGood, whyPrice, type PricedRules } from '~~/core/why'
+import { whyCostPerGood, whyPrice } from '~~/core/why'
 
 /** What a piece of a recipe costs while it is written, made so many at a time. */
 const { recipe } = defineProps<{ recipe: Recipe }>()
@@ -24,10 +24,7 @@ const { costed } = useBatch(
   () => pieces.value,
 )
 const cost = computed(() => (costed.value?.ok ? costed.value.value : null))
-const priced = computed<PricedRules | null>(() => {
-  const { rules } = workshop
-  return rules?.money ? { ...rules, money: rules.money } : null
-})
+const priced = computed(() => workshop.priced)
 </script>
 
 <template>

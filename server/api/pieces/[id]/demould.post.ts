@@ -1,6 +1,6 @@
 import { now } from '../../../clock'
 import { pieceActSchema } from '../../../../shared/schemas/pieces'
-import { actOnPiece } from '../../../services/pieces/pieces'
+import { actOnPiece } from '../../../services/pieces/judging'
 import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
 
 export default api(async (event) =>
