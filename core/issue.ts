@@ -35,6 +35,9 @@ export interface IssueParams {
   'prices-hidden': null
   'price-of-manager': null
   'margin-too-great': null
+  /** No number of pieces up to the most is as sure as asked. */
+  'never-sure': { mostPieces: number; chance: number }
+  'least-does-not-fit': { needed: number; there: number }
 
   'density-missing': { part: 'A' | 'B' }
   'nothing-in-cup': null

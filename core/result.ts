@@ -21,6 +21,7 @@ export const REFUSAL_CODES = [
   'outline-crosses',
   'margin-impossible',
   'does-not-fit',
+  'never-sure',
   'cup-empty',
   'parts-exceed-layer',
   'parts-short-of-layer',

@@ -26,6 +26,11 @@ const ISSUE_WORDS: OtherWords = {
   'margin-too-great': () =>
     'the selling fee and this margin together eat the whole price; ask for less margin',
 
+  'never-sure': ({ mostPieces, chance }) =>
+    `is more than ${mostPieces} pieces can be sure of: ${tenths(100 * chance)} % at the best`,
+  'least-does-not-fit': ({ needed, there }) =>
+    `holds ${there}, and the least of each piece takes ${needed}`,
+
   'density-missing': ({ part }) =>
     `the density of part ${part} is needed to convert between mass and volume`,
   'nothing-in-cup': () => 'both parts are empty: nothing to rescue',

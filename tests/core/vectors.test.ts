@@ -18,6 +18,8 @@ describe.each([
   'cautions',
   'cost',
   'split',
+  'lots',
+  'spares',
 ])('%s', (operation) => {
   test.each(readVectors(operation).map((vector) => [vector.id, vector] as const))(
     '%s',

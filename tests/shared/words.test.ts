@@ -34,6 +34,8 @@ const PARAMS: { [C in IssueCode]: IssueParams[C] } = {
   'prices-hidden': null,
   'price-of-manager': null,
   'margin-too-great': null,
+  'never-sure': { mostPieces: 9, chance: 0.931 },
+  'least-does-not-fit': { needed: 90, there: 80 },
   'density-missing': { part: 'B' },
   'too-many-at-once': { layer: 'face', pieces: 5, atOnce: 2 },
   'never-mixed': { layer: 'face' },

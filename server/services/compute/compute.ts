@@ -2,6 +2,8 @@ import { said } from '../../../shared/words'
 import { ladder, tint } from '../../../core/colour'
 import { cost } from '../../../core/cost'
 import { cautions } from '../../../core/caution'
+import { lots } from '../../../core/lots'
+import { market } from '../../../core/market'
 import { cure, cureBand } from '../../../core/cure'
 import { mix, rescue } from '../../../core/mix'
 import { odds } from '../../../core/odds'
@@ -12,6 +14,7 @@ import { rack } from '../../../core/rack'
 import { checkLayer, chooseResin } from '../../../core/resin'
 import { answer, issue, refuse, type Result } from '../../../core/result'
 import { size } from '../../../core/size'
+import { spares } from '../../../core/spares'
 import { split } from '../../../core/split'
 import { surplus } from '../../../core/surplus'
 import { rectify, waterFill } from '../../../core/survey'
@@ -53,6 +56,9 @@ const OPERATIONS: Record<ComputeOperation, Operation> = {
   'water-fill': operation(COMPUTE_SCHEMAS['water-fill'], waterFill),
   rectify: operation(COMPUTE_SCHEMAS.rectify, rectify),
   split: operation(COMPUTE_SCHEMAS.split, split),
+  spares: operation(COMPUTE_SCHEMAS.spares, spares),
+  market: operation(COMPUTE_SCHEMAS.market, market),
+  lots: operation(COMPUTE_SCHEMAS.lots, (request) => answer(lots(request))),
   rack: operation(COMPUTE_SCHEMAS.rack, (request, startedAt) =>
     rack(request, { now: () => performance.now(), startedAt }),
   ),

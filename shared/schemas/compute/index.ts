@@ -3,6 +3,8 @@ import { ladderSchema, tintSchema } from './colour'
 import { costSchema } from './cost'
 import { cautionsSchema } from './caution'
 import { cureBandSchema, cureSchema } from './cure'
+import { lotsSchema } from './lots'
+import { marketSchema } from './market'
 import { mixSchema, rescueSchema } from './mix'
 import { oddsSchema } from './odds'
 import { outlineSchema } from './outline'
@@ -11,6 +13,7 @@ import { potsSchema } from './pots'
 import { rackSchema } from './rack'
 import { checkLayerSchema, chooseResinSchema, surplusSchema } from './resin'
 import { sizeSchema } from './size'
+import { sparesSchema } from './spares'
 import { splitSchema } from './split'
 import { rectifySchema, waterFillSchema } from './survey'
 
@@ -39,6 +42,9 @@ export const COMPUTE_SCHEMAS = {
   rectify: rectifySchema,
   split: splitSchema,
   rack: rackSchema,
+  spares: sparesSchema,
+  market: marketSchema,
+  lots: lotsSchema,
 } as const satisfies Record<string, Schema>
 
 export type ComputeOperation = keyof typeof COMPUTE_SCHEMAS

@@ -1,0 +1,3 @@
+export { lots } from './lots'
+export { PARTS } from './types'
+export type * from './types'

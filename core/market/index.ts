@@ -1,0 +1,2 @@
+export { market } from './market'
+export type * from './types'

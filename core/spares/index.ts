@@ -1,0 +1,2 @@
+export { spares } from './spares'
+export type * from './types'
