@@ -86,7 +86,7 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
     },
   ],
   ['stores', (page) => page.goto('/stores')],
-  ['resin', firstOf('/stores')],
+  ['resin', named('/stores/resins', 'Lantern clear, slow')],
   ['house', (page) => page.goto('/house/people')],
   ['notebook', (page) => page.goto('/notebook')],
   [

@@ -190,6 +190,7 @@ export interface IssueParams {
       | 'customer'
       | 'holiday'
       | 'sign-in'
+      | 'bottle'
   }
   /** What is to be put away, and where work goes on with it. */
   'in-use': { uses: { what: string; name: string }[] }
@@ -198,7 +199,9 @@ export interface IssueParams {
   'setup-over': null
   'setup-code': null
   'password-wrong': null
-  'not-in-stores': { what: 'resin' | 'pigment' | 'mould' | 'material' | 'person' }
+  'not-in-stores': { what: 'resin' | 'pigment' | 'mould' | 'material' | 'person' | 'bottle' }
+  /** More is taken from a bottle than it holds, and nobody says why. */
+  'below-nothing': { left: number; unit: string }
   'recipe-missing': null
   'resin-missing': null
   'not-its-name': null

@@ -18,6 +18,7 @@ import { POURED_RECIPES } from './pouredRecipes'
 import { pouredFields } from './pouredWords'
 import { RECIPES, type DemoLayer } from './recipes'
 import { RESINS } from './resins'
+import { buyWhatRunsLow, countStores } from './stores'
 import {
   DEMO_PASSWORD,
   FILLER_MOULDS,
@@ -31,6 +32,8 @@ import {
 } from './workshop'
 
 const SEED = 20
+/** The stores are as old as the ledger. */
+const STORES_BEGAN_DAYS = 110
 
 interface Ids {
   workspaceId: number
@@ -149,12 +152,14 @@ export async function furnishYard(
     )
     return { taken, takenAt }
   }
+  await buyWhatRunsLow(ids.manager, today.minus({ days: STORES_BEGAN_DAYS }).toJSDate())
   const all = PAST_ORDERS.length + OPEN_ORDERS.length
   let lived = 0
   for (const order of PAST_ORDERS) {
     const { taken, takenAt } = await take(order)
     await liveThrough(ids.manager, takenAt, past)
     await deliver(ids.manager, taken.id, now)
+    await buyWhatRunsLow(ids.manager, takenAt)
     await onProgress(++lived / all)
   }
   // In the order in which they were taken: what is lived through knows no order that comes later.
@@ -163,6 +168,7 @@ export async function furnishYard(
     if (order.takenDay <= -3) await liveThrough(ids.manager, takenAt, past)
     await onProgress(++lived / all)
   }
+  await countStores(ids.manager, past.chance, today.plus({ hours: 8 }).toJSDate())
   await makePlan(ids.manager, solveHere, now)
   await setFollowing(knex, yard.workspaceId, 'itself')
 }

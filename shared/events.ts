@@ -40,6 +40,7 @@ export const EVENT_KINDS = {
     'looked at',
   ],
   reading: ['noted'],
+  stock: ['bought', 'changed', 'drawn', 'counted', 'told', 'taken back'],
 } as const
 
 export type Subject = keyof typeof EVENT_KINDS

@@ -28,6 +28,7 @@ export const RIGHTS = {
   'see recipes': everybody,
   'write recipes': members,
   'see the stores': everybody,
+  'see the stock': members,
   'change the stores': members,
   'see the plan': everybody,
   plan: members,

@@ -24,6 +24,7 @@ export function useBenchRun({ potId, isHeld, leave }: BenchRunOptions) {
     state: () => store.state,
     targets: () => store.run?.targets ?? null,
   })
+  const bottles = useBenchBottles(() => step.value)
   const grain = computed(() => session.measureChoice.step)
 
   /** Where the display or the level stands before the next part is poured. */
@@ -112,6 +113,9 @@ export function useBenchRun({ potId, isHeld, leave }: BenchRunOptions) {
                   kind: 'weighed',
                   part: at.part,
                   amount: Math.round((shows.value - before.value) * 1e6) / 1e6,
+                  ...(bottles.taken.value.length > 0 && {
+                    lots: bottles.taken.value.map(({ id: lotId }) => ({ lotId })),
+                  }),
                   at: nowMs(),
                 }
               : null,
@@ -180,7 +184,9 @@ export function useBenchRun({ potId, isHeld, leave }: BenchRunOptions) {
         (store.state?.inCup.a ?? 0) + (store.state?.inCup.b ?? 0) > 0),
   )
   const undo = () => store.record({ kind: 'undone', at: nowMs() })
-  const asking = ref<'give up' | 'hand over' | 'skip' | 'ran short' | 'left over' | null>(null)
+  const asking = ref<
+    'give up' | 'hand over' | 'skip' | 'ran short' | 'left over' | 'bottle' | null
+  >(null)
   function ask(what: typeof asking.value): void {
     asking.value = what
   }
@@ -264,6 +270,7 @@ export function useBenchRun({ potId, isHeld, leave }: BenchRunOptions) {
     spoil,
     handOver,
     skip,
+    bottles: reactive(bottles),
     cautions: reactive(cautions),
     acknowledge,
     ranShort,

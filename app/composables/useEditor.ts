@@ -38,8 +38,9 @@ export function useEditor<
     const {
       archivedAt: _archived,
       uses: _uses,
+      stockMl: _stock,
       ...fields
-    } = rest as { archivedAt?: unknown; uses?: unknown }
+    } = rest as { archivedAt?: unknown; uses?: unknown; stockMl?: unknown }
     return fields as unknown as Fields
   }
   const opened = shallowRef<Row | null>(null)

@@ -5,6 +5,7 @@ import { eventsWith } from '~/outbox/eventsWith'
 import { keepRun, keptRun } from '~/outbox/kept'
 import type { MeasureChoice } from '~~/shared/schemas/people'
 import type { RunView } from '~~/shared/types/runs'
+import type { BenchBottle } from '~~/shared/types/stock'
 
 /**
  * The live run of a pot. What is done is kept on the device first and shown at once; the outbox sends
@@ -14,6 +15,8 @@ export const useBenchStore = defineStore('bench', () => {
   const api = useApi()
   const outbox = useOutboxStore()
   const run = shallowRef<RunView | null>(null)
+  /** The bottles of its resin; none where nobody can say, as without a network. */
+  const bottles = shallowRef<BenchBottle[]>([])
 
   const own = computed(() =>
     outbox.entries.filter(({ what }) => what.kind === 'run' && what.runId === run.value?.id),
@@ -33,9 +36,16 @@ export const useBenchStore = defineStore('bench', () => {
 
   async function show(view: RunView): Promise<void> {
     run.value = view
+    readBottles()
     await keepRun(view)
     await outbox.begin()
   }
+  const readBottles = readAgain(async () => {
+    if (run.value) bottles.value = await api.get<BenchBottle[]>(`/api/runs/${run.value.id}/bottles`)
+  })
+  onHappened(({ subject }) => {
+    if (subject === 'stock') readBottles()
+  })
   /** What the server tells of a run, or what this device has seen of it where it tells nothing. */
   async function orKept(
     told: Promise<RunView>,
@@ -73,6 +83,7 @@ export const useBenchStore = defineStore('bench', () => {
   /** What is not sent yet goes on being sent. */
   function leave(): void {
     run.value = null
+    bottles.value = []
   }
   /** What another device did on this run; what was done here and is not sent yet stays on top. */
   const readRun = readAgain(async () => {
@@ -87,6 +98,7 @@ export const useBenchStore = defineStore('bench', () => {
   onLost(readRun)
   return {
     run: computed(() => run.value),
+    bottles: computed(() => bottles.value),
     state,
     waiting,
     offline,

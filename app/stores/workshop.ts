@@ -118,6 +118,7 @@ export const useWorkshopStore = defineStore('workshop', () => {
     pigments,
     materials,
     materialChoices,
+    materialsInUse,
     materialsOrNone,
     moulds,
     people,

@@ -93,11 +93,12 @@ const HELP: readonly PlaceHelp[] = [
   },
   {
     path: '/stores',
-    answers: 'Which resins the house has, what they can do and how much is left.',
+    answers: 'What stands on the shelves, bottle by bottle, and what of it is promised.',
     first: [
-      'Add a resin from its data sheet; say where each figure comes from.',
-      'Compare up to four side by side.',
-      'Put away what is no longer bought; recipes that have it keep it.',
+      'Put in what came: a kit is a bottle of each part. What is poured is drawn by itself.',
+      'Press a bottle to say what was spilled or given away, and to see what was made of it.',
+      'On count day tick off what is there; the ledger keeps what was wrong.',
+      'Under Resins, add one from its data sheet and compare up to four side by side.',
     ],
   },
   {

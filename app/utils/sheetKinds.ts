@@ -4,7 +4,7 @@ import type { SheetKind } from '~~/shared/types/exchangeSheets'
 export const SHEETS: Readonly<Record<SheetKind, { title: string; path: string; one: string }>> = {
   people: { title: 'People and their hours', path: '/house/people', one: 'person' },
   materials: { title: 'Materials', path: '/house/materials', one: 'material' },
-  resins: { title: 'Resins', path: '/stores', one: 'resin' },
+  resins: { title: 'Resins', path: '/stores/resins', one: 'resin' },
   pigments: { title: 'Pigments', path: '/house/pigments', one: 'pigment' },
   moulds: { title: 'Moulds', path: '/sizing', one: 'mould' },
   customers: { title: 'Customers', path: '/house/customers', one: 'customer' },

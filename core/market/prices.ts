@@ -61,7 +61,7 @@ function lowestAlong(value: (step: number) => number): { step: number; value: nu
 }
 
 /** What all products bring if each is chosen by itself and room is paid for. */
-export function boundAt({ products, room }: Choosing, prices: readonly number[]): number {
+function boundAt({ products, room }: Choosing, prices: readonly number[]): number {
   let total = room.reduce((sum, one, k) => sum + one * (prices[k] ?? 0), 0)
   for (const { values, uses } of products) {
     const each = uses.reduce((sum, use, k) => sum + use * (prices[k] ?? 0), 0)

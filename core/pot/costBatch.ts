@@ -4,12 +4,12 @@ import {
   courseParts,
   entryTitle,
   gramsOf,
-  inclusionMl,
   isSandedByCourse,
   layerBelow,
   sizeBatch,
   workOf,
 } from '../recipe'
+import { materialsOf } from './materialsOf'
 import { potOfLayer } from './potsOfLayer'
 import { answer, invalid, type Result } from '../result'
 import {
@@ -17,13 +17,11 @@ import {
   SANDING,
   wageOf,
   type Entry,
-  type Filler,
   type Layer,
   type LayerWork,
   type Material,
   type MoneyRules,
   type Mould,
-  type NamedInclusion,
   type Pigment,
   type Recipe,
   type Resin,
@@ -147,50 +145,17 @@ function materialsUsed({
   potsPerLayer,
 }: CostParts): CostRequest['materials'] {
   const used = new Map<number, number>()
-  const add = (id: number | null | undefined, amount: number) => {
-    if (id !== null && id !== undefined) used.set(id, (used.get(id) ?? 0) + amount)
+  for (const { materialId, amount, per, by } of materialsOf(recipe, materials)) {
+    const layer = by.of === 'layer' ? recipe.layers.findIndex(({ key }) => key === by.layer) : -1
+    const times = per === 'piece' ? pieces : per === 'pot' ? (potsPerLayer[layer] ?? 1) : 1
+    used.set(materialId, (used.get(materialId) ?? 0) + amount * times)
   }
-  if (recipe.start.of === 'base') add(recipe.start.materialId, pieces)
-  for (const { inclusions } of recipe.layers)
-    for (const one of inclusions)
-      add(one.materialId, pieces * amountOf(one, materials.get(one.materialId ?? 0)))
-  for (const [i, { cups }] of recipe.layers.entries())
-    for (const { fillers, over } of cups)
-      for (const one of fillers)
-        add(
-          one.materialId,
-          (over === 'batch' ? (potsPerLayer[i] ?? 1) : pieces) *
-            stirredIn(one, materials.get(one.materialId ?? 0)),
-        )
-  for (const { uses, isOptional } of recipe.course)
-    for (const { materialId, amount, per } of isOptional ? [] : uses)
-      add(materialId, per === 'piece' ? amount * pieces : amount)
   return [...used].flatMap(([id, quantity]) => {
     const material = materials.get(id)
     return material && quantity > 0
       ? [{ name: material.name, quantity, unitCost: unitPrice(material) }]
       : []
   })
-}
-
-const unitOf = (material: Material | undefined) => material?.unit.trim().toLowerCase()
-
-/**
- * An inclusion in the unit of its material: grams, millilitres, or as it is counted. What nobody has
- * weighed has no price by the gram.
- */
-function amountOf(one: NamedInclusion, material: Material | undefined): number {
-  const unit = unitOf(material)
-  const { count = 1, massG = 0 } = one
-  if (unit === 'ml') return inclusionMl(one)
-  return unit === 'g' ? count * massG : count
-}
-
-/** What is stirred in, in the unit of its material; what is only heaped has no price by the gram. */
-function stirredIn({ amount }: Filler, material: Material | undefined): number {
-  const unit = unitOf(material)
-  if ('ml' in amount) return unit === 'g' ? 0 : amount.ml
-  return unit === 'ml' ? amount.massG / amount.density : amount.massG
 }
 
 /** An entry is done once for each pot of its layer, or once for the batch. */

@@ -12,4 +12,5 @@ export { potOfLayer, potsOfLayer, type LayerPots, type PotPart } from './potsOfL
 export { restWindow } from './restWindow'
 export { shortages } from './shortages'
 export { expectedSurplusMl, surplusHomes } from './surplusHomes'
+export { usesOfPot } from './usesOfPot'
 export { CLEAR_TINT, hueOfCup, tintOf, tintOfCup, tintOfLayer } from './tintOf'

@@ -14,8 +14,8 @@ const BESIDE: readonly RunEvent['kind'][] = [
 const isBeside = ({ kind }: RunEvent) => BESIDE.includes(kind)
 
 /** Events that still count: each `undone` takes back the last step before it. */
-function standing(events: readonly RunEvent[]): RunEvent[] {
-  return events.reduce<RunEvent[]>((kept, event) => {
+export function standing<E extends RunEvent>(events: readonly E[]): E[] {
+  return events.reduce<E[]>((kept, event) => {
     if (event.kind !== 'undone') return [...kept, event]
     const last = kept.findLastIndex((one) => !isBeside(one))
     return kept.filter((_, i) => i !== last)

@@ -9,7 +9,7 @@ export {
   type PieceEventKind,
   type PieceState,
 } from './foldPiece'
-export { foldRun } from './foldRun'
+export { foldRun, standing } from './foldRun'
 export {
   doingKey,
   foldWork,

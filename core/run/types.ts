@@ -2,6 +2,8 @@ import type { MixResin, MixStep, Part } from '../mix'
 
 /** What a run of one pot has to reach; fixed when the run starts. */
 export interface RunTargets {
+  /** Which resin it mixes; absent of runs that began before the stores were a ledger, as is `uses`. */
+  resinId?: number
   resin: MixResin & { tolerancePct: number }
   /** Both parts in pouring order, with the reading after each and the amount of its own. */
   parts: (MixStep & { ownAmount: number })[]
@@ -19,8 +21,20 @@ export interface RunTargets {
   warmth?: CupWarmth
   /** Minutes from the end of the pour. */
   heatAfterMin: number[]
+  /** What else it takes from the stores. */
+  uses?: RunUse[]
   /** What each of them is done with; absent of runs that began before that was kept. */
   heatTools?: HeatTool[]
+}
+
+/** What a pot takes from the stores beside its resin. */
+export interface RunUse {
+  of: 'pigment' | 'material'
+  id: number
+  amount: number
+  unit: string
+  /** Once the mix is stirred and split, or when the pieces are laid down. */
+  when: 'stirred' | 'laid'
 }
 
 /** What drives bubbles out. */
@@ -83,32 +97,34 @@ export interface RunPour {
  * What somebody did at the bench, in the order in which it was done. `at` is in milliseconds since
  * 1970, UTC.
  */
-export type RunEvent = { at: number } & (
-  | { kind: 'weighed'; part: Part; amount: number }
-  | { kind: 'stirStarted' }
-  | { kind: 'stirEnded' }
-  | { kind: 'pourStarted' }
-  /** One of the pours, by its place in the targets; in whatever order. */
-  | { kind: 'cupPoured'; index: number }
-  | { kind: 'pourEnded' }
-  | { kind: 'heatPass'; index: number }
-  | { kind: 'cureStarted'; placeId: number }
-  /** A heat pass that is left out, and why. */
-  | { kind: 'skipped'; index: number; reason: string }
-  /** Given up, why, and what becomes of the mix. */
-  | { kind: 'spoiled'; reason?: string; fate?: string }
-  /** Somebody else goes on with it. */
-  | { kind: 'handedOver'; personId: number }
-  /** How warm the bench is. */
-  | { kind: 'measured'; tempC: number }
-  /** Somebody has seen to what a caution stops for, by its code. */
-  | { kind: 'acknowledged'; code: string }
-  /** The mix did not reach: so much more was mixed of the same, ml. */
-  | { kind: 'ranShort'; ml: number }
-  /** What was left went into a small mould. */
-  | { kind: 'leftOver'; mouldId: number }
-  | { kind: 'undone' }
-)
+export type RunEvent = { at: number } &
+  /** With the bottles it came from, where somebody said so. */
+  (
+    | { kind: 'weighed'; part: Part; amount: number; lots?: { lotId: number }[] }
+    | { kind: 'stirStarted' }
+    | { kind: 'stirEnded' }
+    | { kind: 'pourStarted' }
+    /** One of the pours, by its place in the targets; in whatever order. */
+    | { kind: 'cupPoured'; index: number }
+    | { kind: 'pourEnded' }
+    | { kind: 'heatPass'; index: number }
+    | { kind: 'cureStarted'; placeId: number }
+    /** A heat pass that is left out, and why. */
+    | { kind: 'skipped'; index: number; reason: string }
+    /** Given up, why, and what becomes of the mix. */
+    | { kind: 'spoiled'; reason?: string; fate?: string }
+    /** Somebody else goes on with it. */
+    | { kind: 'handedOver'; personId: number }
+    /** How warm the bench is. */
+    | { kind: 'measured'; tempC: number }
+    /** Somebody has seen to what a caution stops for, by its code. */
+    | { kind: 'acknowledged'; code: string }
+    /** The mix did not reach: so much more was mixed of the same, ml. */
+    | { kind: 'ranShort'; ml: number }
+    /** What was left went into a small mould. */
+    | { kind: 'leftOver'; mouldId: number }
+    | { kind: 'undone' }
+  )
 
 export type RunStep =
   | {

@@ -1,7 +1,7 @@
 import type { Resin } from './resin'
 
 /** What a new resin begins with: ordinary workshop figures, each to be replaced by its data sheet. */
-export const startingResin = (): Omit<Resin, 'id'> => ({
+export const startingResin = (): Omit<Resin, 'id' | 'stockMl'> => ({
   name: '',
   ratio: { basis: 'volume', a: 2, b: 1 },
   tolerancePct: 3,
@@ -16,7 +16,6 @@ export const startingResin = (): Omit<Resin, 'id'> => ({
   maxDepthMm: 10,
   kitMl: 1500,
   kitPrice: '50.00',
-  stockMl: 0,
   leadDays: 3,
   otherKits: [],
   origins: {},

@@ -11,6 +11,8 @@ import type { HouseColumns, KeptTable } from './house/houseTable'
 import { decimal, decimalOrNull, groupBy, isoOrNull, updateVersioned, type Db } from './rows'
 import { originsColumnSchema, otherKitsColumnSchema } from '../../shared/schemas/resins'
 import { jsonColumn } from './jsonColumn'
+import { partsLeft, type PartsLeft } from './stock'
+import { mixableMl } from '../../core/stock'
 
 const otherKitsColumn = jsonColumn({ name: 'resins.other_kits', schema: otherKitsColumnSchema })
 const originsColumn = jsonColumn({ name: 'resins.origins', schema: originsColumnSchema })
@@ -38,7 +40,6 @@ interface ResinColumns extends HouseColumns {
   varies_pct: string | null
   heat_c: string | null
   white_hold: number | null
-  stock_ml: string
   lead_days: number
   viscosity_a: string | null
   viscosity_b: string | null
@@ -55,16 +56,23 @@ interface MilestoneColumns {
   minutes: string
 }
 
-function resinOf(row: ResinColumns, milestones: readonly MilestoneColumns[]): ResinRow {
+function resinOf(
+  row: ResinColumns,
+  milestones: readonly MilestoneColumns[],
+  left: PartsLeft | undefined,
+): ResinRow {
   const minutes = new Map(milestones.map((one) => [one.name, decimal(one.minutes)]))
+  const mixing = {
+    ratio: { basis: row.ratio_basis, a: decimal(row.ratio_a), b: decimal(row.ratio_b) },
+    densityA: decimalOrNull(row.density_a) ?? undefined,
+    densityB: decimalOrNull(row.density_b) ?? undefined,
+  }
   return {
     id: row.id,
     version: row.version,
     archivedAt: isoOrNull(row.archived_at),
     name: row.name,
-    ratio: { basis: row.ratio_basis, a: decimal(row.ratio_a), b: decimal(row.ratio_b) },
-    densityA: decimalOrNull(row.density_a) ?? undefined,
-    densityB: decimalOrNull(row.density_b) ?? undefined,
+    ...mixing,
     tolerancePct: decimal(row.tolerance_pct),
     pourFirst: row.pour_first,
     referenceC: decimal(row.reference_c),
@@ -81,7 +89,7 @@ function resinOf(row: ResinColumns, milestones: readonly MilestoneColumns[]): Re
     variesPct: decimalOrNull(row.varies_pct) ?? undefined,
     heatC: decimalOrNull(row.heat_c) ?? undefined,
     whiteHold: row.white_hold ?? undefined,
-    stockMl: decimal(row.stock_ml),
+    stockMl: left ? mixableMl(mixing, left) : 0,
     leadDays: row.lead_days,
     viscosityA: decimalOrNull(row.viscosity_a) ?? undefined,
     viscosityB: decimalOrNull(row.viscosity_b) ?? undefined,
@@ -129,7 +137,6 @@ const columnsOf = (fields: ResinFields) => ({
   varies_pct: fields.variesPct ?? null,
   heat_c: fields.heatC ?? null,
   white_hold: fields.whiteHold ?? null,
-  stock_ml: fields.stockMl,
   lead_days: fields.leadDays,
   viscosity_a: fields.viscosityA ?? null,
   viscosity_b: fields.viscosityB ?? null,
@@ -149,7 +156,8 @@ export async function listResins(db: Db, workspaceId: number): Promise<ResinRow[
     (await db('resin_milestones').where({ workspace_id: workspaceId })) as MilestoneColumns[],
     (row) => row.resin_id,
   )
-  return rows.map((row) => resinOf(row, milestones.get(row.id) ?? []))
+  const left = await partsLeft(db, workspaceId)
+  return rows.map((row) => resinOf(row, milestones.get(row.id) ?? [], left.get(row.id)))
 }
 
 export async function getResin(db: Db, workspaceId: number, id: number): Promise<ResinRow | null> {
@@ -162,6 +170,7 @@ export async function getResin(db: Db, workspaceId: number, id: number): Promise
       workspace_id: workspaceId,
       resin_id: id,
     })) as MilestoneColumns[],
+    (await partsLeft(db, workspaceId, id)).get(id),
   )
 }
 

@@ -64,6 +64,7 @@ async function requireSeen(who: Who, subject: Subject, id: number): Promise<void
     case 'place':
     case 'workshop':
     case 'reading':
+    case 'stock':
       throw new AppError('forbidden', 'This is for the members of the workshop to read.')
     case 'pigment':
     case 'recipe':

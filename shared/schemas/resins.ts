@@ -101,7 +101,6 @@ const resinFields = {
   variesPct: notNegative().max(100),
   heatC: temperature().max(400),
   whiteHold: whole().min(1).max(5),
-  stockMl: notNegative().required(),
   leadDays: whole().required().min(0).max(365),
   viscosityA: positive().max(1_000_000),
   viscosityB: positive().max(1_000_000),
@@ -112,7 +111,8 @@ const resinFields = {
   origins: origins(),
   note: text(4000).defined('is missing'),
 }
-export type ResinFields = Omit<Resin, 'id'>
+/** What is there of it is the stores' ledger to say. */
+export type ResinFields = Omit<Resin, 'id' | 'stockMl'>
 export const newResinSchema = schemaOf<ResinFields>()(exact(resinFields))
 export const resinSchema = schemaOf<ResinFields & { version: number }>()(
   exact({ ...resinFields, version: version() }),

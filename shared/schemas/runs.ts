@@ -31,6 +31,7 @@ const runEvent = (at = givenInstantMs()) =>
       kind: oneOf(RUN_EVENT_KINDS).required(),
       part: oneOf(['a', 'b'] as const),
       amount: positive(),
+      lots: list(exact({ lotId: id().required() }).required()).max(6),
       index: whole().min(0),
       placeId: id(),
       reason: text(400),
@@ -100,6 +101,7 @@ const known = () => notNegative().nullable().defined()
 /** What a run has to reach, as it is kept with the run. */
 export const runTargetsSchema = schemaOf<RunTargets>()(
   exact({
+    resinId: id(),
     resin: exact({ ...mixResinFields(), tolerancePct: notNegative().required() }).required(),
     parts: list(
       exact({
@@ -161,6 +163,15 @@ export const runTargetsSchema = schemaOf<RunTargets>()(
     }).default(undefined),
     heatAfterMin: list(notNegative().required()).required(),
     heatTools: list(oneOf(TOOLS).required()).default(undefined),
+    uses: list(
+      exact({
+        of: oneOf(['pigment', 'material'] as const).required(),
+        id: id().required(),
+        amount: notNegative().required(),
+        unit: told(),
+        when: oneOf(['stirred', 'laid'] as const).required(),
+      }).required(),
+    ).default(undefined),
   }).required(),
 )
 

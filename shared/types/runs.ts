@@ -11,5 +11,7 @@ export interface RunView {
   resinName: string
   personId: number
   targets: RunTargets
+  /** The bottles that it took from. */
+  drawnFrom: { lotId: number; code: string }[]
   events: KeyedRunEvent[]
 }

@@ -37,7 +37,6 @@ const FIELD_WORDS: Record<string, string> = {
   milestones: 'the times of curing',
   heatC: 'the warmth it bears',
   whiteHold: 'how well it holds white',
-  stockMl: 'what is in the stores',
   leadDays: 'how long a new kit takes',
   viscosityA: 'how thick A is',
   viscosityB: 'how thick B is',
@@ -200,6 +199,14 @@ const WORDS: Words = {
     'looked at': 'looked at its faces',
   },
   reading: { noted: 'read a thermometer' },
+  stock: {
+    bought: 'put it into the stores',
+    changed: 'changed',
+    drawn: 'used it',
+    counted: 'counted it',
+    told: 'told what is gone of it',
+    'taken back': 'took back what was told of it',
+  },
 }
 
 /** What somebody did, to be read behind their name. */

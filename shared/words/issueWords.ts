@@ -163,6 +163,8 @@ const ISSUE_WORDS: OtherWords = {
   'password-wrong': () => 'is not your password',
   'not-in-stores': ({ what }) =>
     what === 'person' ? 'this person is not of the workshop' : `this ${what} is not in the stores`,
+  'below-nothing': ({ left, unit }) =>
+    `it holds ${rough(left)} ${unit} by the ledger; say why more than that is gone, or count it first`,
   'not-its-name': () => 'is not the name of this workshop',
   'resin-missing': () => 'this resin does not exist',
   'recipe-missing': () => 'this recipe does not exist',

@@ -34,6 +34,7 @@ function aServer() {
       resinName: 'Resin',
       personId: 1,
       targets: RUN_TARGETS,
+      drawnFrom: [],
       events: [...log],
     }),
     post: (path: string, body: { events?: KeyedRunEvent[] }) => {

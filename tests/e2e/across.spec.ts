@@ -30,13 +30,14 @@ async function firstRows(request: APIRequestContext) {
     resin: await one('resins'),
     mould: await one('moulds'),
     piece: await one('pieces'),
+    lot: await one('stock/lots'),
     pots: await rows('pots'),
   }
 }
 
 /** A row as its form sends it. */
 function asSent(row: Row, ...worked: string[]): object {
-  const own = new Set(['id', 'archivedAt', 'uses', ...worked])
+  const own = new Set(['id', 'archivedAt', 'uses', 'stockMl', ...worked])
   return Object.fromEntries(Object.entries(row).filter(([name]) => !own.has(name)))
 }
 
@@ -46,7 +47,7 @@ test.describe('two workshops never see each other', () => {
   test('every route is tried across', async ({ page }) => {
     await signInAs(page, 'maren')
     const first = await firstRows(page.request)
-    const { house, order, recipe, resin, mould, piece, pots } = first
+    const { house, order, recipe, resin, mould, piece, pots, lot } = first
     const pot = pots.find((one) => one.state === 'planned')!
     const proposal = await send(page.request, '/api/plan/proposals', {
       kind: 'keep',
@@ -131,6 +132,17 @@ test.describe('two workshops never see each other', () => {
         { path: `/api/plan/proposals/${proposal.id}/accept`, data: {} },
       ],
       'GET /api/runs/{id}': [{ path: `/api/runs/${RUN}` }],
+      'GET /api/runs/{id}/bottles': [{ path: `/api/runs/${RUN}/bottles` }],
+      'GET /api/stock/lots/{id}': [{ path: `/api/stock/lots/${lot.id}` }],
+      'PUT /api/stock/lots/{id}': [
+        {
+          path: `/api/stock/lots/${lot.id}`,
+          data: asSent(lot, 'ware', 'unit', 'density', 'left'),
+        },
+      ],
+      'POST /api/stock/movements/{id}/take-back': [
+        { path: '/api/stock/movements/1/take-back', data: { note: '' } },
+      ],
       'POST /api/runs/{id}/events': [
         {
           path: `/api/runs/${RUN}/events`,

@@ -271,8 +271,13 @@ test('nothing is said to other sites, and a number that no column holds is told 
   await signInAs(page, 'maren')
   const answer = await page.request.get('/api/resins', { headers: { origin: 'http://other.test' } })
   expect(answer.headers()['access-control-allow-origin']).toBeUndefined()
-  const [resin] = (await answer.json()) as { id: number; kitMl: number; archivedAt: null }[]
-  const { id, archivedAt: _away, ...fields } = resin!
+  const [resin] = (await answer.json()) as {
+    id: number
+    kitMl: number
+    archivedAt: null
+    stockMl: number
+  }[]
+  const { id, archivedAt: _away, stockMl: _stock, ...fields } = resin!
   const refused = await page.request.put(`/api/resins/${id}`, {
     data: { ...fields, kitMl: 1e30 },
   })

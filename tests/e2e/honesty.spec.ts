@@ -59,7 +59,7 @@ test('two people change one order: the second is told what the first changed, an
 
 test('signed out in the middle of a form: sign in over it and send it', async ({ page }) => {
   await signInAs(page, 'maren')
-  await page.goto('/stores')
+  await page.goto('/stores/resins')
   await page.getByRole('link', { name: 'Bramble thin coat' }).click()
   await page.getByLabel('Note').fill('Thins when warmed to 25 °C.')
   await page.context().clearCookies()

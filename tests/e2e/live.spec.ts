@@ -77,8 +77,9 @@ test('resins and recipes that somebody saves are told to who types, and shown to
     const {
       id,
       archivedAt: _away,
+      stockMl: _stock,
       ...fields
-    } = (await get<(Row & { archivedAt: null })[]>(page, '/api/resins')).find(
+    } = (await get<(Row & { archivedAt: null; stockMl: number })[]>(page, '/api/resins')).find(
       (one) => one.id === resin!.id,
     )!
     const answer = await page.request.put(`/api/resins/${id}`, { data: { ...fields, note: words } })

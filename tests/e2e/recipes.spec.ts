@@ -130,12 +130,12 @@ test('resins are compared figure by figure, and where a figure came from is kept
   page,
 }) => {
   await signInAs(page, 'maren')
-  await page.goto('/stores')
+  await page.goto('/stores/resins')
   await page.getByRole('main').getByRole('link', { name: 'Deep hall casting' }).click()
   await page.getByLabel('Where density of A comes from').selectOption('learned')
   await page.getByRole('button', { name: 'Save the resin' }).click()
   await expect(page.getByText('Saved.')).toBeVisible()
-  await page.goto('/stores')
+  await page.goto('/stores/resins')
   await page.getByLabel('Compare Deep hall casting').check()
   await page.getByLabel('Compare Bramble thin coat').check()
   await page.getByRole('link', { name: 'Compare these 2' }).click()

@@ -75,7 +75,9 @@ test.describe('a guest', () => {
     await expect(page.getByRole('heading', { name: 'Plan' })).toBeVisible()
     await expect(page.getByRole('button', { name: 'Plan from now' })).toHaveCount(0)
     await page.goto('/stores')
-    await expect(page.getByRole('heading', { name: 'Stores' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Resins' })).toBeVisible()
+    await expect(page.getByRole('link', { name: 'Ledger' })).toHaveCount(0)
+    expect((await page.request.get('/api/stock/lots')).status()).toBe(403)
     await expect(page.getByRole('link', { name: 'Add a resin' })).toHaveCount(0)
   })
 

@@ -39,7 +39,23 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
   ['a week on paper', (page) => page.goto('/plan/week')],
   ['Racks', (page) => page.goto('/racks')],
   ['Stores', (page) => page.goto('/stores')],
-  ['a resin', (page) => firstLink(page, '/stores', /stores\/\d+/)],
+  [
+    'a bottle',
+    async (page) => {
+      await page.goto('/stores')
+      await page.locator('a[href^="/stores/lots/"]').first().click()
+    },
+  ],
+  ['Count day', (page) => page.goto('/stores/count')],
+  ['Ledger', (page) => page.goto('/stores/ledger')],
+  ['Resins', (page) => page.goto('/stores/resins')],
+  [
+    'a resin',
+    async (page) => {
+      await page.goto('/stores/resins')
+      await page.locator('td a[href^="/stores/"]').first().click()
+    },
+  ],
   ['Resins side by side', (page) => page.goto('/stores/compare?resins=1,2,3')],
   ['Notebook', (page) => page.goto('/notebook')],
   ['People of the house', (page) => page.goto('/house/people')],

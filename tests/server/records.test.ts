@@ -56,24 +56,23 @@ afterAll(leaveDatabase)
 describe('a resin', () => {
   test.each([
     [
-      { heatC: 140.5, whiteHold: 5, stockMl: 1234.567, leadDays: 9 },
-      { heatC: 140.5, whiteHold: 5, stockMl: 1234.567, leadDays: 9 },
+      { heatC: 140.5, whiteHold: 5, leadDays: 9 },
+      { heatC: 140.5, whiteHold: 5, leadDays: 9 },
     ],
     [
-      { heatC: undefined, whiteHold: undefined, stockMl: 0, leadDays: 0 },
-      { heatC: undefined, whiteHold: undefined, stockMl: 0, leadDays: 0 },
+      { heatC: undefined, whiteHold: undefined, leadDays: 0 },
+      { heatC: undefined, whiteHold: undefined, leadDays: 0 },
     ],
   ])('keeps what is known of it for choosing: %j', async (known, kept) => {
     const saved = await createResin(
       manager,
-      { ...RESINS[0]!, name: `Choice ${known.stockMl}`, ...known },
+      { ...RESINS[0]!, name: `Choice ${known.leadDays}`, ...known },
       now,
     )
     const read = (await listResins(manager)).find((one) => one.id === saved.id)!
     expect({
       heatC: read.heatC,
       whiteHold: read.whiteHold,
-      stockMl: read.stockMl,
       leadDays: read.leadDays,
     }).toEqual(kept)
   })

@@ -163,6 +163,7 @@ const PARAMS: { [C in IssueCode]: IssueParams[C] } = {
   'not-in-stores': { what: 'pigment' },
   'recipe-missing': null,
   'resin-missing': null,
+  'below-nothing': { left: 12.5, unit: 'g' },
   'not-its-name': null,
   'layer-missing': null,
   'keeps-recipe': null,

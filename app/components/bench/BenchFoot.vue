@@ -90,5 +90,6 @@ const isOver = computed(() => state.step.kind === 'done' || state.step.kind === 
     @close="at.ask(null)"
     @poured="at.leftOver"
   />
+  <BottleCode v-if="at.asking === 'bottle'" :at="at" />
   <SkipPass :open="at.asking === 'skip'" @close="at.ask(null)" @skip="at.skip" />
 </template>

@@ -34,6 +34,7 @@ const step = computed(() => state.step)
       :grain="grain"
       :before="before"
     />
+    <BottleChoice v-if="step.kind === 'weigh'" :at="at" />
     <template v-else-if="step.kind === 'stir'">
       <p class="text-[clamp(1.4rem,3.4vw,2.6rem)]">
         Stir slowly for {{ writtenNumber(step.minutes, 0) }} minutes; scrape sides, bottom and stick

@@ -8,6 +8,7 @@ import { cupParts, doseFigures } from '~/utils/cupDoses'
 const { runId } = defineProps<{ runId: number }>()
 const racks = useRackStore()
 const workshop = useWorkshopStore()
+const session = useSessionStore()
 const { short } = useWhen()
 const run = ref<RunView | null>(null)
 const { ready, failure, again } = useLoading(async () => (run.value = await racks.run(runId)))
@@ -79,6 +80,20 @@ const lines = computed(() => {
       <template v-for="{ name, words } in lines" :key="name">
         <dt class="text-soft">{{ name }}</dt>
         <dd>{{ words }}</dd>
+      </template>
+      <template v-if="run.drawnFrom.length > 0">
+        <dt class="text-soft">from</dt>
+        <dd>
+          <template v-for="({ lotId, code }, i) in run.drawnFrom" :key="lotId"
+            >{{ i > 0 ? ', ' : ''
+            }}<NuxtLink
+              v-if="session.may('see the stock')"
+              :to="`/stores/lots/${lotId}`"
+              class="link"
+              >{{ code }}</NuxtLink
+            ><template v-else>{{ code }}</template></template
+          >
+        </dd>
       </template>
     </dl>
     <ul aria-label="Its cups">

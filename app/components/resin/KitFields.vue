@@ -13,7 +13,6 @@ const workshop = useWorkshopStore()
 const costs = computed(() => `a kit costs, ${workshop.rules?.currency}`)
 const FIELDS = {
   kitMl: { label: 'a kit makes', unit: 'ml' },
-  stockMl: { label: 'in the stores', unit: 'ml' },
   leadDays: { label: 'a new kit takes', unit: 'days' },
 } as const
 const set = (key: keyof typeof FIELDS, value: number | undefined) =>
@@ -38,12 +37,6 @@ function addKit(): void {
       :label="costs"
       :fixed="fixed"
       :error="errorAt('kitPrice')"
-    />
-    <FieldNumber
-      :model-value="resin.stockMl"
-      v-bind="FIELDS.stockMl"
-      :error="errorAt('stockMl')"
-      @update:model-value="set('stockMl', $event)"
     />
     <FieldNumber
       :model-value="resin.leadDays"

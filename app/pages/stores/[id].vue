@@ -46,13 +46,13 @@ function putAway(row: ResinRow): void {
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the resin …</p>
     <EmptyPlace v-else-if="missing" title="This resin does not exist"
       >It may be in another workshop’s stores.<template #action
-        ><NuxtLink to="/stores" class="press">The stores</NuxtLink></template
+        ><NuxtLink to="/stores/resins" class="press">All resins</NuxtLink></template
       ></EmptyPlace
     >
     <form v-else class="max-w-5xl" novalidate @submit.prevent="submit">
       <PlaceHead :title="draft.name || 'A new resin'">
         <span v-if="saved" role="status" class="self-center">Saved.</span>
-        <NuxtLink to="/stores" class="quiet">The stores</NuxtLink>
+        <NuxtLink to="/stores/resins" class="quiet">All resins</NuxtLink>
         <button
           v-if="session.may('change the stores')"
           class="press"
@@ -104,7 +104,7 @@ function putAway(row: ResinRow): void {
         v-if="opened && session.may('keep the house')"
         kind="resins"
         :row="opened"
-        list="/stores"
+        list="/stores/resins"
         @done="putAway"
       />
       <HistoryList v-if="opened" :id="opened.id" :key="opened.id" subject="resin" />

@@ -36,13 +36,13 @@ const kitsOf = (resin: Resin) =>
         ><input v-model="onlyDiffering" type="checkbox" class="size-5 accent-ink" /> only what
         differs</label
       >
-      <NuxtLink to="/stores" class="quiet">The stores</NuxtLink>
+      <NuxtLink to="/stores/resins" class="quiet">All resins</NuxtLink>
     </PlaceHead>
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the stores …</p>
     <EmptyPlace v-else-if="chosen.length < 2" title="Choose two resins or more"
       >Tick them in the stores; up to four stand side by side.<template #action
-        ><NuxtLink to="/stores" class="press">The stores</NuxtLink></template
+        ><NuxtLink to="/stores/resins" class="press">All resins</NuxtLink></template
       ></EmptyPlace
     >
     <div v-else class="overflow-x-auto">

@@ -1,124 +1,71 @@
 <script setup lang="ts">
+import type { Ware } from '~~/core/stock'
+
+definePageMeta({
+  middleware: () =>
+    useSessionStore().may('see the stock')
+      ? undefined
+      : navigateTo('/stores/resins', { replace: true }),
+})
+const stock = useStockStore()
 const resins = useResinStore()
-const session = useSessionStore()
+const plan = usePlanStore()
 const workshop = useWorkshopStore()
-const { ready, failure, again } = useLoading(() => resins.load())
-const picked = ref<number[]>([])
-const MOST = 4
-const showsAll = ref(false)
-const away = computed(() => resins.resins.length - resins.offered.length)
-const shown = computed(() => (showsAll.value ? resins.resins : resins.offered))
-const hours = (minutes: number) =>
-  minutes < 120
-    ? `${writtenNumber(minutes, 0)} min`
-    : `${writtenNumber(minutes / 60, minutes % 60 ? 1 : 0)} h`
+const session = useSessionStore()
+const { ready, failure, again } = useLoading(() =>
+  Promise.all([stock.load(), resins.load(), plan.load(), workshop.load()]),
+)
+const { lotsOf, leftOf } = useShelf()
+const adding = ref(false)
+const line = (ware: Ware, name: string, unit: string, hex?: string) => ({
+  ware,
+  name,
+  unit,
+  hex,
+  lots: lotsOf(ware),
+  left: leftOf(ware),
+})
+const pigments = computed(() =>
+  workshop.pigmentsInUse.map(({ id, name, hex }) => line({ of: 'pigment', id }, name, 'g', hex)),
+)
+const materials = computed(() =>
+  workshop.materialsInUse.map(({ id, name, unit }) => line({ of: 'material', id }, name, unit)),
+)
 </script>
 
 <template>
   <div>
     <PlaceHead
       title="Stores"
-      note="The resins of the house, side by side. Times hold at each resin’s reference temperature."
+      note="Every bottle at its level, what the plan has promised of it, and what ends."
     >
-      <NuxtLink
-        v-if="picked.length > 1"
-        :to="`/stores/compare?resins=${picked.join(',')}`"
-        class="quiet"
-        >Compare these {{ picked.length }}</NuxtLink
+      <button
+        v-if="session.may('change the stores')"
+        type="button"
+        class="press"
+        :disabled="!ready"
+        @click="adding = true"
       >
-      <NuxtLink v-if="session.may('keep the house')" to="/import/resins" class="quiet"
-        >From a table</NuxtLink
-      >
-      <NuxtLink v-if="session.may('change the stores')" to="/stores/new" class="press"
-        >Add a resin</NuxtLink
-      >
+        Put in what came
+      </button>
     </PlaceHead>
+    <StoreTabs />
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
     <p v-else-if="!ready" class="text-soft" role="status">Fetching the stores …</p>
-    <EmptyPlace v-else-if="resins.resins.length === 0" title="No resins yet"
+    <EmptyPlace v-else-if="resins.offered.length === 0" title="No resins yet"
       >Everything is worked out from a resin’s ratio, densities and times.<template #action
         ><NuxtLink to="/stores/new" class="press">Add a resin</NuxtLink></template
       ></EmptyPlace
     >
-    <div v-else class="overflow-x-auto">
-      <table class="ledger">
-        <thead>
-          <tr>
-            <th><span class="sr-only">compare</span></th>
-            <th>resin</th>
-            <th><TradeWord of="ratio" /></th>
-            <th class="figure">A g/ml</th>
-            <th class="figure">B g/ml</th>
-            <th class="figure"><TradeWord of="works for">works</TradeWord></th>
-            <th class="figure"><TradeWord of="tack window">recoat while tacky</TradeWord></th>
-            <th class="figure"><TradeWord of="demould" /></th>
-            <th class="figure">sand</th>
-            <th class="figure">at</th>
-            <th class="figure"><TradeWord of="greatest layer">layer</TradeWord></th>
-            <th class="figure"><TradeWord of="greatest mix" /></th>
-            <th class="figure">in stock</th>
-            <th class="figure">kit</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="resin in shown" :key="resin.id">
-            <td>
-              <input
-                v-model="picked"
-                type="checkbox"
-                class="size-5 accent-ink"
-                :value="resin.id"
-                :disabled="picked.length >= MOST && !picked.includes(resin.id)"
-                :aria-label="`Compare ${resin.name}`"
-              />
-            </td>
-            <td>
-              <NuxtLink :to="`/stores/${resin.id}`" class="link font-semibold">{{
-                resin.name
-              }}</NuxtLink><span v-if="resin.archivedAt" class="text-soft">, put away</span
-              ><br /><span class="text-soft">{{ resin.note }}</span>
-            </td>
-            <td class="whitespace-nowrap">
-              {{ resin.ratio.a }} : {{ resin.ratio.b }}<br /><span class="text-soft"
-                >by {{ resin.ratio.basis === 'mass' ? 'weight' : 'volume' }}</span
-              >
-            </td>
-            <td class="figure">{{ writtenNumber(resin.densityA, 2) }}</td>
-            <td class="figure">{{ writtenNumber(resin.densityB, 2) }}</td>
-            <td class="figure whitespace-nowrap">{{ hours(resin.milestones.work) }}</td>
-            <td class="figure whitespace-nowrap">
-              {{ hours(resin.milestones.tackFrom) }} to {{ hours(resin.milestones.tackTo) }}
-            </td>
-            <td class="figure whitespace-nowrap">{{ hours(resin.milestones.demould) }}</td>
-            <td class="figure whitespace-nowrap">{{ hours(resin.milestones.sand) }}</td>
-            <td class="figure whitespace-nowrap">{{ figure(resin.referenceC, '°C', 0) }}</td>
-            <td class="figure whitespace-nowrap">
-              {{ ownFigure(resin.minDepthMm, 'mm', 1).text }} to
-              {{ figure(resin.maxDepthMm, 'mm', 0) }}
-            </td>
-            <td class="figure whitespace-nowrap">{{ figure(resin.maxMixMl, 'ml', 0) }}</td>
-            <td class="figure whitespace-nowrap">
-              {{ figure(resin.stockMl, 'ml', 0) }}<br /><span class="text-soft"
-                >{{ resin.leadDays }} d</span
-              >
-            </td>
-            <td class="figure whitespace-nowrap">
-              <template v-if="resin.kitPrice !== null"
-                >{{ written(resin.kitPrice) }} {{ workshop.rules?.currency }}<br /></template
-              ><span class="text-soft">{{ figure(resin.kitMl, 'ml', 0) }}</span>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      <button
-        v-if="away > 0"
-        type="button"
-        class="quiet slim mt-4"
-        :aria-pressed="showsAll"
-        @click="showsAll = !showsAll"
-      >
-        {{ showsAll ? 'Hide' : 'Show' }} {{ away }} put away
-      </button>
-    </div>
+    <template v-else>
+      <div class="grid gap-x-10 xl:grid-cols-2">
+        <ResinShelf v-for="resin in resins.offered" :key="resin.id" :resin="resin" />
+      </div>
+      <div class="mt-6 grid items-start gap-10 lg:grid-cols-2">
+        <WareLines title="Pigments" :wares="pigments" />
+        <WareLines title="Materials" :wares="materials" />
+      </div>
+    </template>
+    <ReceiveDialog v-if="adding" @close="adding = false" />
   </div>
 </template>

@@ -36,14 +36,13 @@ export const resinsSheet: Sheet<ResinFields> = {
     numberColumn('kit ml', 'kitMl', { also: ['kit'] }),
     moneyColumn('price of a kit', 'kitPrice', { also: ['price'] }),
     numberColumn('comes after days', 'leadDays', { also: ['lead days'] }),
-    numberColumn('in stock ml', 'stockMl', { also: ['stock'] }),
     textColumn('note', 'note'),
   ],
   blank: startingResin,
   schema: newResinSchema,
   keyOf: ({ name }) => name,
   list: async (db, { workspaceId }) =>
-    (await listResins(db, workspaceId)).flatMap(({ archivedAt, ...row }) =>
+    (await listResins(db, workspaceId)).flatMap(({ archivedAt, stockMl: _stock, ...row }) =>
       archivedAt === null ? [row] : [],
     ),
   add: addResin,

@@ -1,14 +1,16 @@
 import { issue } from '../../../core/result'
 import { MS_PER_DAY } from '../../../core/units'
-import { potOf } from '../../../core/pot'
+import { potOf, usesOfPot } from '../../../core/pot'
 import { mixOnDevice } from '../../../core/mix'
+import type { Recipe } from '../../../core/trade'
 import { fits, foldPiece, foldRun, type RunEventKind, type RunTargets } from '../../../core/run'
 import type { MeasureChoice } from '../../../shared/schemas/people'
 import type { Pot, PotState } from '../../../shared/types/pots'
 import type { KeyedRunEvent } from '../../../shared/schemas/runs'
 import type { RunView } from '../../../shared/types/runs'
 import { database } from '../../db/database'
-import { markMaking, pinRecipe } from '../../db/orders'
+import { HOUSE_TABLES } from '../../db/house'
+import { listLines, markMaking, pinRecipe } from '../../db/orders'
 import { listPeople } from '../../db/people'
 import { pieceLogs } from '../../db/pieceLogs'
 import { addPieceEvents, layPieces, removePours, setPiece } from '../../db/pieces'
@@ -38,7 +40,10 @@ import { requirePouredBelow } from '../pieces/layersMissing'
 import { askToFollow } from '../planning/propose/follow'
 import { arrangePots } from '../pots/arrangePots'
 import { requirePot } from '../pots/pots'
+import { recipesOfLines } from '../recipes/lineRecipes'
 import { may, requireMay } from '../rights'
+import { lotsOfRun } from '../../db/stock'
+import { settleRunDraws } from '../stock/drawnByRun'
 import { found, inTransaction, inTurn } from '../transactions'
 import type { Who } from '../Who'
 
@@ -49,11 +54,13 @@ async function targetsOf(
   choice: MeasureChoice,
   now: Date,
 ): Promise<RunTargets> {
-  const [resin, places, workspace, pigments] = await Promise.all([
+  const [resin, places, workspace, pigments, materials, recipes] = await Promise.all([
     getResin(db, who.workspaceId, pot.resinId),
     listPlaces(db, who.workspaceId),
     getWorkspace(db, who.workspaceId),
     listPigments(db, who.workspaceId),
+    HOUSE_TABLES.materials.list(db, who.workspaceId),
+    recipesOf(db, who, pot),
   ])
   const used = found(resin, 'resin')
   if (pot.portions.length === 0)
@@ -77,6 +84,7 @@ async function targetsOf(
   })
   const tints = new Map(figures.cups.map((cup) => [cup.id, cup.tint]))
   return {
+    resinId: used.id,
     resin: {
       ratio: used.ratio,
       densityA: used.densityA,
@@ -119,10 +127,36 @@ async function targetsOf(
     },
     heatAfterMin: figures.heatAfterMin,
     heatTools: figures.heatTools,
+    uses: usesOfPot(pot.portions, figures, {
+      pigments: known,
+      materials: new Map(materials.map((material) => [material.id, material])),
+      recipeOf: (portion) => recipes.get(portion.lineId),
+    }),
   }
 }
 
-const viewOf = (run: StoredRun, pot: Pot, resinName: string): RunView => ({
+/** The recipe of each line that a pot pours. */
+async function recipesOf(db: Db, who: Who, pot: Pot): Promise<ReadonlyMap<number, Recipe>> {
+  const lines = await listLines(
+    db,
+    who.workspaceId,
+    pot.portions.map(({ lineId }) => lineId),
+  )
+  const recipeOf = await recipesOfLines(db, who.workspaceId, lines)
+  return new Map(
+    lines.flatMap((line) => {
+      const recipe = recipeOf(line)
+      return recipe ? [[line.id, recipe] as const] : []
+    }),
+  )
+}
+
+const viewOf = (
+  run: StoredRun,
+  pot: Pot,
+  resinName: string,
+  drawnFrom: RunView['drawnFrom'],
+): RunView => ({
   id: run.id,
   potId: pot.id,
   letter: pot.letter,
@@ -132,6 +166,7 @@ const viewOf = (run: StoredRun, pot: Pot, resinName: string): RunView => ({
   resinName,
   personId: foldRun(run.targets, run.events).handedTo ?? run.personId,
   targets: run.targets,
+  drawnFrom,
   events: run.events,
 })
 
@@ -155,7 +190,7 @@ async function readRun(db: Db, who: Who, id: number): Promise<RunView> {
   const run = found(await getRun(db, who.workspaceId, id), 'run')
   const pot = await potFor(db, who, run.potId, 'see runs')
   const resin = found(await getResin(db, who.workspaceId, pot.resinId), 'resin')
-  return viewOf(run, pot, resin.name)
+  return viewOf(run, pot, resin.name, await lotsOfRun(db, who.workspaceId, id))
 }
 
 export const getRunView = (who: Who, id: number): Promise<RunView> => readRun(database(), who, id)
@@ -231,6 +266,15 @@ async function beginLines(db: Db, who: Who, pot: Pot, now: Date): Promise<void> 
       })
 }
 
+/** Events by which something comes out of the stores, or goes back. */
+const DRAWING: ReadonlySet<RunEventKind> = new Set([
+  'weighed',
+  'ranShort',
+  'stirEnded',
+  'cureStarted',
+  'undone',
+])
+
 /** Events after which a pot may be another than before, and its orders' pots with it. */
 const SETTLING: ReadonlySet<RunEventKind> = new Set(['cureStarted', 'spoiled', 'undone'])
 
@@ -258,6 +302,7 @@ export async function addRunEvents(
     await noteBench(trx, who, fresh)
     const after = found(await getRun(trx, who.workspaceId, runId), 'run')
     await settle(trx, who, before, after, now)
+    if (fresh.some((event) => DRAWING.has(event.kind))) await settleRunDraws(trx, who, after, now)
     if (fresh.length > 0)
       tell(trx, who.workspaceId, {
         subject: 'run',

@@ -43,6 +43,12 @@ import { newRecipeSchema, recipeSchema } from '../../../shared/schemas/recipes'
 import { newResinSchema, resinSchema } from '../../../shared/schemas/resins'
 import { runEventsSchema, startRunSchema } from '../../../shared/schemas/runs'
 import { readingSchema } from '../../../shared/schemas/climate'
+import {
+  lotSchema,
+  movementsSchema,
+  newLotsSchema,
+  takeBackMovementSchema,
+} from '../../../shared/schemas/stock'
 import { workSchema } from '../../../shared/schemas/work'
 
 interface Route {
@@ -416,6 +422,10 @@ export const ROUTES: Record<string, Route> = {
   },
   'GET /api/runs': { action: 'see runs', summary: 'The runs that go on at the benches' },
   'GET /api/runs/{id}': { action: 'see runs', summary: 'A run with its log' },
+  'GET /api/runs/{id}/bottles': {
+    action: 'see runs',
+    summary: 'The bottles of its resin, in the order in which they should be taken',
+  },
   'POST /api/runs/{id}/events': {
     action: 'pour pots',
     summary: 'Add to the log of a run; sending twice is harmless',
@@ -436,6 +446,39 @@ export const ROUTES: Record<string, Route> = {
     action: 'work on pieces',
     summary: 'Tell whether a piece has come so far, by touching it',
     body: asSchema(touchSchema),
+  },
+  'GET /api/stock/lots': {
+    action: 'see the stock',
+    summary: 'Every bottle that holds something, with what is left in it',
+  },
+  'POST /api/stock/lots': {
+    action: 'change the stores',
+    summary: 'Put bottles into the stores, full',
+    body: asSchema(newLotsSchema),
+  },
+  'GET /api/stock/lots/{id}': {
+    action: 'see the stock',
+    summary: 'A bottle, what happened to it and the pieces made of it',
+  },
+  'PUT /api/stock/lots/{id}': {
+    action: 'change the stores',
+    summary: 'Change what stands on a bottle, with the version that was read',
+    body: asSchema(lotSchema),
+  },
+  'GET /api/stock/movements': {
+    action: 'see the stock',
+    summary: 'The ledger of the stores, the newest first',
+    query: { before: 'the number of the last line seen' },
+  },
+  'POST /api/stock/movements': {
+    action: 'change the stores',
+    summary: 'Tell what was spilled, counted, corrected, given away or past its end',
+    body: asSchema(movementsSchema),
+  },
+  'POST /api/stock/movements/{id}/take-back': {
+    action: 'change the stores',
+    summary: 'Take back what was told, by its opposite',
+    body: asSchema(takeBackMovementSchema),
   },
   'GET /api/readings': {
     action: 'see the workshop',

@@ -16,6 +16,7 @@ import { currentPlan } from '../planning/plans'
 import { askToFollow } from '../planning/propose/follow'
 import { recipesOfLines, type RecipeOf } from '../recipes/lineRecipes'
 import { requireMay } from '../rights'
+import { settleWorkDraws } from '../stock/drawnByWork'
 import { inTurn } from '../transactions'
 import type { Who } from '../Who'
 
@@ -82,6 +83,10 @@ export async function tellWork(
       })
     }
     await addWork(trx, who.workspaceId, added)
+    for (const line of known.lines.values()) {
+      const recipe = known.recipeOf(line)
+      if (recipe) await settleWorkDraws(trx, who, { line, recipe, log }, now)
+    }
     if (added.length > 0) await askToFollow(trx, who, now)
   })
   return currentPlan(who)

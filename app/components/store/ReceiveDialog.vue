@@ -1,0 +1,183 @@
+<script setup lang="ts">
+import { mix } from '~~/core/mix'
+import type { Ware } from '~~/core/stock'
+import { newLotsSchema, type NewLot } from '~~/shared/schemas/stock'
+
+/** What came into the stores: a kit as a bottle of each part, or a pack of something else. */
+const emit = defineEmits<{ close: [] }>()
+const stock = useStockStore()
+const resins = useResinStore()
+const workshop = useWorkshopStore()
+const { localNow } = useWhen()
+
+type Choice =
+  | { of: 'kit'; id: number; name: string }
+  | { of: 'pigment' | 'material'; id: number; name: string; unit: string; packSize: number }
+const choices = computed<Choice[]>(() => [
+  ...resins.offered.map(({ id, name }) => ({ of: 'kit' as const, id, name })),
+  ...workshop.pigmentsInUse.map(({ id, name }) => ({
+    of: 'pigment' as const,
+    id,
+    name,
+    unit: 'g',
+    packSize: NaN,
+  })),
+  ...workshop.materialsInUse.map(({ id, name, unit, packSize }) => ({
+    of: 'material' as const,
+    id,
+    name,
+    unit,
+    packSize,
+  })),
+])
+const options = computed(() =>
+  choices.value.map(({ of, name }, value) => ({
+    value,
+    label: of === 'kit' ? `kit of ${name}` : name,
+  })),
+)
+const chosen = ref<number | null>(null)
+const what = computed(() => (chosen.value === null ? null : (choices.value[chosen.value] ?? null)))
+const resin = computed(() =>
+  what.value?.of === 'kit' ? resins.byId.get(what.value.id) : undefined,
+)
+
+const draft = reactive({
+  kitMl: undefined as number | undefined,
+  /** By part; of what is no resin the first alone. */
+  sizes: [undefined, undefined] as (number | undefined)[],
+  codes: ['', ''],
+  price: '',
+  supplier: '',
+  boughtOn: localNow().toISODate() ?? '',
+  useBy: '',
+  keepsDays: undefined as number | undefined,
+  stands: '',
+})
+/** What the bottles are counted in: as the server counts them. */
+const units = computed(() => {
+  const own = resin.value
+  if (!own) return [what.value && 'unit' in what.value ? what.value.unit : '']
+  return [own.densityA, own.densityB].map((density) =>
+    density !== undefined || own.ratio.basis === 'mass' ? 'g' : 'ml',
+  )
+})
+watch(what, (is) => {
+  if (!is) return
+  draft.kitMl = resin.value?.kitMl
+  draft.sizes = is.of === 'kit' ? draft.sizes : [is.packSize, undefined]
+  const letters = is.name
+    .split(/[^\p{L}]+/u)
+    .map((word) => word.charAt(0).toUpperCase())
+    .join('')
+  const stamp = localNow().toFormat('LLdd-HHmm')
+  draft.codes =
+    is.of === 'kit'
+      ? [`${letters}-A-${stamp}`, `${letters}-B-${stamp}`]
+      : [`${letters}-${stamp}`, '']
+})
+watch([resin, () => draft.kitMl], ([own, ml]) => {
+  if (!own || ml === undefined || !(ml > 0)) return
+  const made = mix({ resin: own, need: { volumeMl: ml }, measure: { kind: 'exact' } })
+  if (!made.ok) return
+  draft.sizes = (['a', 'b'] as const).map((part, i) => {
+    const amount = made.value.exact[part]
+    const size = units.value[i] === 'g' ? amount.massG : amount.volumeMl
+    return size === null ? undefined : Math.round(size * 10) / 10
+  })
+})
+
+const form = useForm({
+  schema: newLotsSchema,
+  send: ({ lots }) => stock.receive(lots),
+  done: () => emit('close'),
+})
+const wares = computed<Ware[]>(() =>
+  what.value === null
+    ? []
+    : what.value.of === 'kit'
+      ? (['a', 'b'] as const).map((part) => ({ of: 'resin', id: what.value?.id ?? 0, part }))
+      : [{ of: what.value.of, id: what.value.id }],
+)
+/** What a kit costs is shared by its bottles, to the cent. */
+function priceOf(i: number): string | null {
+  if (draft.price.trim() === '') return null
+  const cents = Math.round(Number(draft.price) * 100)
+  if (wares.value.length === 1 || !Number.isFinite(cents)) return draft.price
+  const first = Math.floor(cents / 2)
+  return ((i === 0 ? first : cents - first) / 100).toFixed(2)
+}
+const submit = () =>
+  form.submit({
+    lots: wares.value.map((ware, i): NewLot => ({
+      ware,
+      code: draft.codes[i] ?? '',
+      size: draft.sizes[i] ?? NaN,
+      price: priceOf(i),
+      supplier: draft.supplier,
+      boughtOn: draft.boughtOn || null,
+      openedAt: null,
+      useBy: draft.useBy || null,
+      keepsDays: draft.keepsDays ?? null,
+      stands: draft.stands,
+    })),
+  })
+const errorAt = (field: string, i = 0) => form.errorAt(`lots[${i}].${field}`)
+</script>
+
+<template>
+  <AskDialog open title="What came?" @close="emit('close')">
+    <form class="space-y-3" novalidate @submit.prevent="submit">
+      <FieldPick v-model="chosen" label="what" :options="options" />
+      <template v-if="what">
+        <FieldNumber
+          v-if="resin"
+          v-model="draft.kitMl"
+          label="a kit that makes"
+          unit="ml"
+          :error="errorAt('size')"
+        />
+        <div v-for="(ware, i) in wares" :key="i" class="grid grid-cols-2 gap-3">
+          <FieldText
+            v-model="draft.codes[i]!"
+            :label="
+              ware.of === 'resin'
+                ? `part ${ware.part.toUpperCase()}: code on the bottle`
+                : 'code on the pack'
+            "
+            :error="errorAt('code', i)"
+          />
+          <FieldNumber
+            v-model="draft.sizes[i]"
+            label="holds"
+            :unit="units[i] ?? ''"
+            :error="errorAt('size', i)"
+          />
+        </div>
+        <div class="grid grid-cols-2 gap-3">
+          <FieldMoney
+            v-model="draft.price"
+            :label="`paid, ${workshop.rules?.currency ?? ''}`"
+            :error="errorAt('price')"
+          />
+          <FieldText v-model="draft.supplier" label="from" :error="errorAt('supplier')" />
+          <FieldDate v-model="draft.boughtOn" label="came on" :error="errorAt('boughtOn')" />
+          <FieldDate v-model="draft.useBy" optional label="use by" :error="errorAt('useBy')" />
+          <FieldNumber
+            v-model="draft.keepsDays"
+            optional
+            label="once open it keeps"
+            unit="days"
+            :error="errorAt('keepsDays')"
+          />
+          <FieldText v-model="draft.stands" label="where it stands" :error="errorAt('stands')" />
+        </div>
+      </template>
+      <p v-if="form.failure.value" role="alert" class="wrong">{{ form.failure.value }}</p>
+      <div class="flex flex-wrap gap-3">
+        <button class="press" :disabled="!what || form.sending.value">Put it in</button>
+        <button type="button" class="quiet" @click="emit('close')">Leave it</button>
+      </div>
+    </form>
+  </AskDialog>
+</template>

@@ -1,0 +1,100 @@
+import { expect, test, type Page } from '@playwright/test'
+import { beginAPot } from './bench'
+import { pick } from './pick'
+import { signInAs } from './people'
+import './plansWhenAsked'
+
+interface Lot {
+  id: number
+  code: string
+  left: number
+  ware: { of: string; id: number; part?: string }
+}
+const lotsOf = async (page: Page) =>
+  (await (await page.request.get('/api/stock/lots')).json()) as Lot[]
+const press = (page: Page, name: string | RegExp) =>
+  page.getByRole('button', { name, exact: typeof name === 'string' }).click()
+
+test('a kit comes in, is poured from by name, falls, and is put right on count day', async ({
+  page,
+}) => {
+  await signInAs(page, 'maren')
+  await beginAPot(page)
+  const run = (
+    (await (await page.request.get('/api/runs')).json()) as {
+      id: number
+      potId: number
+      resinName: string
+    }[]
+  ).at(-1)!
+
+  await page.goto('/stores')
+  await press(page, 'Put in what came')
+  const dialog = page.getByRole('dialog', { name: 'What came?' })
+  await pick(page, 'what', `kit of ${run.resinName}`)
+  await dialog.getByLabel('part A: code on the bottle').fill('Fresh A')
+  await dialog.getByLabel('part B: code on the bottle').fill('Fresh B')
+  await dialog.getByLabel('paid, EUR').fill('99,90')
+  await dialog.getByLabel('where it stands').fill('by the window')
+  await dialog.getByRole('button', { name: 'Put it in' }).click()
+  await expect(dialog).toBeHidden()
+  await expect(page.getByRole('link', { name: /Fresh A/ })).toBeVisible()
+  const fresh = (await lotsOf(page)).filter(({ code }) => code.startsWith('Fresh'))
+  expect(fresh).toHaveLength(2)
+
+  await test.step('the bench proposes the older bottle and takes the one that is scanned', async () => {
+    await page.goto(`/bench/${run.potId}`)
+    const bottles = page.getByRole('group', { name: 'Bottles' })
+    await expect(bottles).toContainText('from')
+    await expect(bottles).not.toContainText(/from Fresh/)
+    const part = (await page.getByText(/^part [AB]$/).innerText()).slice(-1)
+    await bottles.getByRole('button', { name: 'Scan a code' }).click()
+    const asked = page.getByRole('dialog', { name: 'Which bottle?' })
+    await asked.getByLabel('the code on it').fill('nobody')
+    await page.keyboard.press('Enter')
+    await expect(asked).toContainText('no bottle of this part has the code “nobody”')
+    await asked.getByLabel('the code on it').fill(`fresh ${part.toLowerCase()}`)
+    await page.keyboard.press('Enter')
+    await expect(bottles).toContainText(`from Fresh ${part}`)
+    await press(page, 'It is in')
+    const taken = fresh.find(({ code }) => code === `Fresh ${part}`)!
+    await expect
+      .poll(async () => (await lotsOf(page)).find(({ id }) => id === taken.id)!.left)
+      .toBeLessThan(taken.left)
+    await page.keyboard.press('u')
+    await expect
+      .poll(async () => (await lotsOf(page)).find(({ id }) => id === taken.id)!.left)
+      .toBe(taken.left)
+    await press(page, 'It is in')
+  })
+
+  await test.step('what nobody can have taken needs a word', async () => {
+    await page.goto(`/stores/lots/${fresh[0]!.id}`)
+    await page.getByLabel('what', { exact: true }).selectOption('some was spilled')
+    await page.getByLabel('gone').fill('999999')
+    await press(page, 'Note it')
+    await expect(page.getByText(/say why more than that is gone, or count it first/)).toBeVisible()
+    await expect(page.getByLabel('gone')).toHaveValue('999999')
+    await page.getByLabel('gone').fill('12')
+    await press(page, 'Note it')
+    await expect(page.getByRole('row', { name: /spilled/ })).toContainText('−12')
+    await page
+      .getByRole('row', { name: /spilled/ })
+      .getByRole('button', { name: 'Take back' })
+      .click()
+    await expect(page.getByRole('row', { name: /taken back: spilled/ })).toContainText('+12')
+  })
+
+  await page.goto('/stores/count')
+  await page.getByLabel('Fresh A: there is').fill('250')
+  await page
+    .locator('div', { has: page.getByRole('link', { name: 'Fresh B' }) })
+    .last()
+    .getByLabel('that is there')
+    .check()
+  await press(page, 'Note 2 counted')
+  await expect(page.getByText('2 counted and noted.')).toBeVisible()
+  expect((await lotsOf(page)).find(({ code }) => code === 'Fresh A')!.left).toBe(250)
+  await page.goto('/stores/ledger')
+  await expect(page.getByRole('row', { name: /Fresh A.*counted/ })).toContainText('count day')
+})
