@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { spareFor } from '~~/core/odds'
+import { spareFor } from '~~/core/spares'
 import type { PieceLog, PieceRow } from '~~/shared/types/pieces'
 import { howSurely, nextOpening, whatNow } from '~/utils/nextOpening'
 import { RACK_DEPTH_CM } from '~/utils/rackDepth'

@@ -90,6 +90,7 @@ export const HANDBOOK: readonly HandbookPage[] = [
           'Write down how warm rooms and boxes are. A cold night moves what lies there, and the plan with it.',
           'Look at both faces: mark what is wrong where it is, and say which is the front. Judge every piece; yields and minutes are learned from it.',
           'Second quality is sold for less. What is mended is coated, poured again, covered or cut down by a course of its own, and counts once that came out. What is lost is made again; pour a spare beside it where few come out.',
+          'What is weighed comes out of the bottle that the bench proposes; take another by its code. The stores count along: put in what came, say what was spilled, and count now and then.',
           'Touches teach how fast a resin really is: its page in Stores tells what they found, and you take it or not.',
         ],
       },

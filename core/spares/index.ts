@@ -1,2 +1,3 @@
+export { spareFor } from './spareFor'
 export { spares } from './spares'
 export type * from './types'

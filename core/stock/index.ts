@@ -16,3 +16,4 @@ export {
   type Ware,
 } from './types'
 export { usableUntil } from './usableUntil'
+export { worthOf } from './worth'

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { spareFor } from '../../core/odds'
+import { spareFor } from '../../core/spares'
 import { checkCourse, checkCups, courseParts, sizeBatch } from '../../core/recipe'
 import {
   foldFaces,

@@ -9,6 +9,7 @@ import {
   takeFrom,
   usableUntil,
   wareKey,
+  worthOf,
   type Booked,
   type Bottle,
   type Draw,
@@ -287,3 +288,19 @@ test('what is promised comes off in the order in which it is used', () => {
   expect(reserved(asked, 115)).toMatchObject({ shortAt: Infinity })
   expect(reserved(asked, 120)).toMatchObject({ free: 0, shortAt: null })
 })
+
+test.each<[string, { left: number; size: number; price: string | null }[], string]>([
+  ['nothing', [], '0.00'],
+  [
+    'what is left of each',
+    [
+      { left: 250, size: 1000, price: '40.00' },
+      { left: 1, size: 3, price: '1.00' },
+    ],
+    '10.33',
+  ],
+  ['a bottle below nothing is worth nothing', [{ left: -50, size: 100, price: '9.00' }], '0.00'],
+  ['what nobody knows the price of', [{ left: 50, size: 100, price: null }], '0.00'],
+])('the stores are worth: %s', (_name, bottles, worth) =>
+  expect(worthOf(bottles, 'EUR')).toBe(worth),
+)

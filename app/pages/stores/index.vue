@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Ware } from '~~/core/stock'
+import { worthOf, type Ware } from '~~/core/stock'
 
 definePageMeta({
   middleware: () =>
@@ -15,7 +15,19 @@ const session = useSessionStore()
 const { ready, failure, again } = useLoading(() =>
   Promise.all([stock.load(), resins.load(), plan.load(), workshop.load()]),
 )
-const { lotsOf, leftOf } = useShelf()
+const { lotsOf, leftOf, nameOf, ending } = useShelf()
+const worth = computed(() =>
+  session.may('see prices') && workshop.rules
+    ? `${written(worthOf(stock.lots, workshop.rules.currency))} ${workshop.rules.currency}`
+    : '',
+)
+/** Bottles that are past their end, or will be soon. */
+const ends = computed(() =>
+  stock.lots.filter((lot) => {
+    const { isOver, isSoon } = ending(lot)
+    return lot.left > 0 && (isOver || isSoon)
+  }),
+)
 const adding = ref(false)
 const line = (ware: Ware, name: string, unit: string, hex?: string) => ({
   ware,
@@ -58,6 +70,17 @@ const materials = computed(() =>
       ></EmptyPlace
     >
     <template v-else>
+      <p v-if="worth" class="mb-2 text-soft">
+        What stands here is worth {{ worth }}, at what was paid for it.
+      </p>
+      <p v-if="ends.length > 0" role="status" class="mb-3 border-l-4 border-soon pl-3">
+        Use first:
+        <template v-for="(lot, i) in ends" :key="lot.id"
+          >{{ i > 0 ? '; ' : ''
+          }}<NuxtLink :to="`/stores/lots/${lot.id}`" class="link">{{ lot.code }}</NuxtLink>
+          {{ nameOf(lot.ware) }}, {{ ending(lot).words }}</template
+        >
+      </p>
       <div class="grid gap-x-10 xl:grid-cols-2">
         <ResinShelf v-for="resin in resins.offered" :key="resin.id" :resin="resin" />
       </div>
