@@ -86,13 +86,6 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
     },
   ],
   ['stores', (page) => page.goto('/stores')],
-  [
-    'bottle',
-    async (page) => {
-      await page.goto('/stores')
-      await page.locator('a[href^="/stores/lots/"]').first().click()
-    },
-  ],
   ['resin', named('/stores/resins', 'Lantern clear, slow')],
   ['house', (page) => page.goto('/house/people')],
   ['notebook', (page) => page.goto('/notebook')],

@@ -169,7 +169,7 @@ const back = (movement: number) =>
           <p v-if="view.pieces.length === 0" class="text-soft">None has been poured yet.</p>
           <ul class="columns-2 gap-6">
             <li v-for="piece in view.pieces" :key="piece.id">
-              <NuxtLink :to="`/notebook/${piece.id}`" class="link"
+              <NuxtLink :to="`/notebook/${piece.id}`" class="link inline-block py-0.5"
                 >{{ piece.recipe }} {{ piece.number }}</NuxtLink
               >
             </li>
