@@ -55,7 +55,7 @@ export async function up(knex: Knex): Promise<void> {
     pointsTo(table, 'run_id', 'runs')
     pointsTo(table, 'order_line_id', 'order_lines', 'SET NULL')
     table.string('cause', 200).notNullable().defaultTo('')
-    pointsTo(table, 'undoes_id', 'stock_movements')
+    pointsTo(table, 'undoes_id', 'stock_movements', 'CASCADE')
     table.string('note', 400).notNullable().defaultTo('')
     table.string('client_key', 36)
     table.unique(['workspace_id', 'client_key'])

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/g
 import type { Knex } from 'knex'
 import { RESINS } from '../../demo/resins'
 import { mixableMl, type ToldKind, type Ware } from '../../core/stock'
+import { removeWorkspace } from '../../server/db/workspaceRows'
 import { createOrder } from '../../server/services/orders/orders'
 import { openPots } from '../../server/services/pots/pots'
 import { createRecipe } from '../../server/services/recipes/recipes'
@@ -248,4 +249,11 @@ test('every bottle holds the sum of its movements', async () => {
   for (const { lotId, amount } of sums)
     expect((await getLotView(manager, lotId)).lot.left).toBeCloseTo(Number(amount), 4)
   expect(sums.length).toBeGreaterThan(10)
+})
+
+test('a workshop goes with its ledger, whatever was taken back in it', async () => {
+  const undone = (await knex('stock_movements').whereNotNull('undoes_id')) as object[]
+  expect(undone.length).toBeGreaterThan(1)
+  await knex.transaction((trx) => removeWorkspace(trx, manager.workspaceId))
+  expect(await knex('stock_lots').where({ workspace_id: manager.workspaceId })).toEqual([])
 })
