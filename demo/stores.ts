@@ -120,7 +120,6 @@ export async function buyWhatRunsLow(manager: Who, at: Date): Promise<void> {
         ...fields,
         code: `${code}-${String(number).padStart(2, '0')}`,
         boughtOn: isoDay(at),
-        openedAt: null,
         useBy: pack.ware.of === 'resin' ? isoDay(new Date(at.getTime() + 700 * DAY_MS)) : null,
       },
     ]

@@ -1,6 +1,5 @@
 import type { Ref } from 'vue'
 import { comesIfOrdered } from '~~/core/question'
-import { shortages } from '~~/core/pot'
 import type { PlanTaskRow } from '~~/shared/types/plan'
 import { isPutOff, isToldOver } from '~/utils/workWords'
 
@@ -16,7 +15,6 @@ const SHOWN = 15
 export function useDay({ now, personId }: UseDayOptions) {
   const plan = usePlanStore()
   const racks = useRackStore()
-  const resins = useResinStore()
   const { short } = useWhen()
 
   const tasks = computed(() => plan.plan?.tasks ?? [])
@@ -49,14 +47,13 @@ export function useDay({ now, personId }: UseDayOptions) {
       : task.kind === 'mix' && plan.potById.get(task.potId ?? 0)?.state === 'planned'
   const openings = computed(() => openingsAhead(racks.pieces, now.value).slice(0, SHOWN))
   /** Resins of which the pots still to be mixed ask for more than the stores hold. */
+  const { promised } = usePromisedResin()
   const shortOf = computed(() =>
-    shortages(
-      plan.pots.filter((pot) => pot.state === 'planned'),
-      (id) => resins.byId.get(id)?.stockMl,
-    ).flatMap(({ resinId, needMl, stockMl }) => {
-      const resin = resins.byId.get(resinId)
-      return resin ? [{ resin, needMl, stockMl, comes: comesWords(resinId, resin.leadDays) }] : []
-    }),
+    [...promised.value.values()].flatMap(({ resin, reserved: needMl, shortAt }) =>
+      shortAt === null
+        ? []
+        : [{ resin, needMl, stockMl: resin.stockMl, comes: comesWords(resin.id, resin.leadDays) }],
+    ),
   )
   function comesWords(resinId: number, leadDays: number): string {
     const told = plan.plan?.terms.deliveries.find((delivery) => delivery.resinId === resinId)?.at

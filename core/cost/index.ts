@@ -1,3 +1,4 @@
 export { cost } from './cost'
 export { minorUnits } from './minorUnits'
+export { sharedPrice } from './sharedPrice'
 export type * from './types'

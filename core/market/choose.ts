@@ -1,6 +1,6 @@
 import { elementAt } from '../elementAt'
 import type { Choosing, Chosen } from './choosing'
-import { bestAt, pricesOf } from './prices'
+import { bestAt, costOf, pricesOf } from './prices'
 import { undominated, type Way } from './undominated'
 
 /** Room is compared with this slack, relative to what is there. */
@@ -60,9 +60,6 @@ function coarseLast<T extends { pieces: number[] }>(
   const done = work({ room, products: order.map((at) => elementAt(products, at)) })
   return { ...done, pieces: products.map((_, at) => done.pieces[order.indexOf(at)] ?? 0) }
 }
-
-const costOf = (uses: readonly number[], prices: readonly number[]) =>
-  uses.reduce((sum, use, k) => sum + use * (prices[k] ?? 0), 0)
 
 function widened(
   choosing: Choosing,

@@ -21,7 +21,8 @@ export function pricesOf(choosing: Choosing): { prices: number[]; bound: number 
   let bound = boundAt(choosing, prices)
   if (count === 0) return { prices, bound }
   const random = seededRandom(1)
-  const scale = choosing.room.map((room) => bestRate(choosing) / Math.max(1, room))
+  const dearest = bestRate(choosing)
+  const scale = choosing.room.map((room) => dearest / Math.max(1, room))
   const lower = (direction: readonly number[]) => {
     const along = (step: number) =>
       prices.map((price, k) => Math.max(0, price + step * (direction[k] ?? 0)))
@@ -60,12 +61,17 @@ function lowestAlong(value: (step: number) => number): { step: number; value: nu
   return { step, value: value(step) }
 }
 
+/** What some room costs at these prices. */
+export const costOf = (room: readonly number[], prices: readonly number[]): number =>
+  room.reduce((sum, one, k) => sum + one * (prices[k] ?? 0), 0)
+
 /** What all products bring if each is chosen by itself and room is paid for. */
 function boundAt({ products, room }: Choosing, prices: readonly number[]): number {
-  let total = room.reduce((sum, one, k) => sum + one * (prices[k] ?? 0), 0)
+  let total = costOf(room, prices)
   for (const { values, uses } of products) {
-    const each = uses.reduce((sum, use, k) => sum + use * (prices[k] ?? 0), 0)
-    total += (values[bestAt(values, each)] ?? 0) - bestAt(values, each) * each
+    const each = costOf(uses, prices)
+    const best = bestAt(values, each)
+    total += (values[best] ?? 0) - best * each
   }
   return total
 }

@@ -1,4 +1,5 @@
 export { balance, type Booked } from './balance'
+export { partCountedIn, type CountedIn } from './countedIn'
 export { drawsOfRun } from './drawsOfRun'
 export { drawsOfWork } from './drawsOfWork'
 export { inTurnToUse } from './inTurnToUse'

@@ -3,6 +3,7 @@ import { instant, owned, pointsTo, versioned } from '../columns'
 
 interface Kept {
   id: number
+  name: string
   workspace_id: number
   ratio_basis: 'volume' | 'mass'
   ratio_a: string
@@ -73,6 +74,16 @@ export async function up(knex: Knex): Promise<void> {
   })
 }
 
+const CODE_LENGTH = 40
+
+/** Names are unique, but may be longer than a code. */
+function codeOf({ id, name }: Kept, part: 'a' | 'b'): string {
+  const code = `${name}, ${part.toUpperCase()}`
+  return code.length <= CODE_LENGTH
+    ? code
+    : `${name.slice(0, CODE_LENGTH - 14)} ${id} ${part.toUpperCase()}`
+}
+
 /** A bottle with its share of what was typed: by volume, in grams where its density is known. */
 async function takeOver(knex: Knex, resin: Kept, part: 'a' | 'b'): Promise<void> {
   const [a, b] = [Number(resin.ratio_a), Number(resin.ratio_b)]
@@ -88,7 +99,7 @@ async function takeOver(knex: Knex, resin: Kept, part: 'a' | 'b'): Promise<void>
     updated_at: resin.updated_at,
     resin_id: resin.id,
     part,
-    code: `${resin.id}${part.toUpperCase()}`,
+    code: codeOf(resin, part),
     unit: isWeighed ? 'g' : 'ml',
     size,
     density,

@@ -127,41 +127,56 @@ export async function listLots(
   return ((await query) as LotColumns[]).map(lotOf)
 }
 
-/** @param lock holds it until the transaction ends */
-export async function getLot(
-  db: Db,
-  workspaceId: number,
-  id: number,
-  lock = false,
-): Promise<LotRow | null> {
-  if (lock) await db('stock_lots').where({ workspace_id: workspaceId, id }).forUpdate().select('id')
+export async function getLot(db: Db, workspaceId: number, id: number): Promise<LotRow | null> {
   const row = (await lotsWithSums(db, workspaceId).where('stock_lots.id', id).first()) as
     LotColumns | undefined
   return row ? lotOf(row) : null
 }
 
-/** The bottles of some wares, held until the transaction ends, so that nobody draws them at once. */
-export async function lockBottles(
+/**
+ * Bottles by their keys, or all of some wares, held until the transaction ends, so that nobody draws
+ * or counts them at once. What is in them is what has been written by now: an ordinary read would
+ * show what was there when the transaction first read anything.
+ */
+export async function lockLots(
   db: Db,
   workspaceId: number,
-  wares: readonly Ware[],
-): Promise<Bottle[]> {
-  if (wares.length === 0) return []
-  const ids = (await db('stock_lots')
-    .where({ workspace_id: workspaceId })
-    .where((any) => {
-      for (const ware of wares)
+  by: { ids: readonly number[] } | { wares: readonly Ware[] },
+): Promise<LotRow[]> {
+  const query = db('stock_lots').where({ workspace_id: workspaceId }).orderBy('id')
+  if ('ids' in by) query.whereIn('id', [...by.ids])
+  else
+    query.where((any) => {
+      any.whereRaw('FALSE')
+      for (const ware of by.wares)
         any.orWhere((own) => {
           for (const [column, value] of Object.entries(columnsOfWare(ware)))
             if (value !== null) own.where(column, value)
         })
     })
-    .orderBy('id')
-    .forUpdate()
-    .pluck('id')) as number[]
+  const ids = (await query.forUpdate().pluck('id')) as number[]
   if (ids.length === 0) return []
-  const rows = (await lotsWithSums(db, workspaceId).whereIn('stock_lots.id', ids)) as LotColumns[]
-  return rows.map((row) => bottleOf(lotOf(row)))
+  const rows = (await lotsWithSums(db, workspaceId)
+    .whereIn('stock_lots.id', ids)
+    .forShare()) as LotColumns[]
+  return rows.map(lotOf)
+}
+
+/** Holds a resin, so that no two begin its first bottle at once. */
+export const lockResin = (db: Db, workspaceId: number, id: number): Promise<unknown> =>
+  db('resins').where({ workspace_id: workspaceId, id }).forUpdate().select('id')
+
+/** Those of these codes that stand on a bottle of the workshop already. */
+export async function takenCodes(
+  db: Db,
+  workspaceId: number,
+  codes: readonly string[],
+): Promise<string[]> {
+  return (await db('stock_lots')
+    .where({ workspace_id: workspaceId })
+    .whereIn('code', [...codes])
+    .forShare()
+    .pluck('code')) as string[]
 }
 
 /** A bottle as it is taken from; a day on its label lasts until it is over (UTC). */
@@ -185,7 +200,6 @@ const columnsOf = (fields: LotFields) => ({
   price: fields.price,
   supplier: fields.supplier.trim(),
   bought_on: fields.boughtOn,
-  opened_at: fields.openedAt === null ? null : new Date(fields.openedAt),
   use_by: fields.useBy,
   keeps_days: fields.keepsDays,
   stands: fields.stands.trim(),
@@ -234,7 +248,7 @@ export async function markOpened(
     .where({ workspace_id: workspaceId })
     .whereIn('id', [...ids])
     .whereNull('opened_at')
-    .update({ opened_at: at, version: db.raw('version + 1') })
+    .update({ opened_at: at })
 }
 
 /** What is written into the ledger; amounts in the bottle's unit, below nothing what leaves it. */
@@ -397,8 +411,8 @@ export async function knownMovementKeys(
   )
 }
 
-/** A movement as it is taken back. */
-export async function getMovement(
+/** A movement as it is taken back; held until the transaction ends, so that it is only once. */
+export async function lockMovement(
   db: Db,
   workspaceId: number,
   id: number,
@@ -410,6 +424,7 @@ export async function getMovement(
   isUndoing: boolean
   isOfWork: boolean
 } | null> {
+  await db('stock_movements').where({ workspace_id: workspaceId, id }).forUpdate().select('id')
   const row = (await db('stock_movements')
     .leftJoin('stock_movements as undoing', 'undoing.undoes_id', 'stock_movements.id')
     .where({ 'stock_movements.workspace_id': workspaceId, 'stock_movements.id': id })
@@ -427,23 +442,29 @@ export async function getMovement(
     : null
 }
 
-/** The pieces that something of a bottle went into. */
-export async function piecesOfLot(db: Db, workspaceId: number, lotId: number): Promise<LotPiece[]> {
-  const rows = (await db('stock_movements')
-    .join('piece_events', 'piece_events.run_id', 'stock_movements.run_id')
+/** The pieces that something of a bottle went into, and was not given back. */
+export const piecesOfLot = async (
+  db: Db,
+  workspaceId: number,
+  lotId: number,
+): Promise<LotPiece[]> =>
+  (await db('piece_events')
     .join('pieces', 'pieces.id', 'piece_events.piece_id')
     .join('order_lines', 'order_lines.id', 'pieces.order_line_id')
     .join('recipes', 'recipes.id', 'order_lines.recipe_id')
-    .where({
-      'stock_movements.workspace_id': workspaceId,
-      'stock_movements.lot_id': lotId,
-      'piece_events.kind': 'poured',
-    })
+    .where({ 'piece_events.workspace_id': workspaceId, 'piece_events.kind': 'poured' })
+    .whereIn(
+      'piece_events.run_id',
+      db('stock_movements')
+        .where({ workspace_id: workspaceId, lot_id: lotId })
+        .whereNotNull('run_id')
+        .groupBy('run_id')
+        .havingRaw('SUM(amount) < 0')
+        .select('run_id'),
+    )
     .distinct('pieces.id as id', 'pieces.number as number', 'recipes.name as recipe')
     .orderBy('pieces.id')
-    .limit(MOST_PIECES)) as { id: number; number: number; recipe: string }[]
-  return rows
-}
+    .limit(MOST_PIECES)) as LotPiece[]
 const MOST_PIECES = 500
 
 /** The bottles that a run took from, and has not given back to. */

@@ -5,7 +5,6 @@ import {
   date,
   exact,
   id,
-  instant,
   list,
   money,
   named,
@@ -28,7 +27,6 @@ export interface LotFields {
   price: string | null
   supplier: string
   boughtOn: string | null
-  openedAt: string | null
   useBy: string | null
   /** How long it keeps once it is open, days. */
   keepsDays: number | null
@@ -43,7 +41,6 @@ const lotFields = {
   price: money().nullable().defined('is missing'),
   supplier: text(120).defined('is missing'),
   boughtOn: date().nullable().defined('is missing'),
-  openedAt: instant().nullable().defined('is missing'),
   useBy: date().nullable().defined('is missing'),
   keepsDays: whole().min(1).max(3650).nullable().defined('is missing'),
   stands: text(120).defined('is missing'),

@@ -6,6 +6,8 @@ import type { Versioned } from './exchange'
 export type LotRow = Versioned<LotFields> & {
   id: number
   ware: Ware
+  /** When something was first taken from it; null while it is closed. */
+  openedAt: string | null
   /** What it is counted in. */
   unit: string
   /** g/ml; null where nobody knows. */

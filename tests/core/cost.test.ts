@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { cost, type CostAnswer, type CostRequest } from '../../core/cost'
+import { cost, sharedPrice, type CostAnswer, type CostRequest } from '../../core/cost'
 
 const request = (changes: Partial<CostRequest> = {}): CostRequest => ({
   currency: 'EUR',
@@ -166,3 +166,11 @@ test('with a margin the profit is that margin, as far as cents allow', () => {
     { seed: 32, numRuns: 80 },
   )
 })
+
+test.each([
+  ['cents that cannot be shared go to the last', '99.99', 2, 'EUR', ['49.99', '50']],
+  ['whole yen', '101', 2, 'JPY', ['50', '51']],
+  ['one part', '12.50', 1, 'EUR', ['12.5']],
+])('a price is shared: %s', (_name, price, parts, currency, shares) =>
+  expect(sharedPrice(price, parts, currency)).toEqual(shares),
+)

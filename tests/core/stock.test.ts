@@ -5,6 +5,7 @@ import {
   drawsOfWork,
   inTurnToUse,
   mixableMl,
+  partCountedIn,
   reserved,
   takeFrom,
   usableUntil,
@@ -303,4 +304,12 @@ test.each<[string, { left: number; size: number; price: string | null }[], strin
   ['what nobody knows the price of', [{ left: 50, size: 100, price: null }], '0.00'],
 ])('the stores are worth: %s', (_name, bottles, worth) =>
   expect(worthOf(bottles, 'EUR')).toBe(worth),
+)
+
+test.each([
+  ['grams where the density is known', { a: 2, b: 1, basis: 'volume' as const }, 1.1, 'g'],
+  ['millilitres where it is not', { a: 2, b: 1, basis: 'volume' as const }, undefined, 'ml'],
+  ['grams of what is mixed by weight', { a: 100, b: 46, basis: 'mass' as const }, undefined, 'g'],
+])('bottles are counted in %s', (_name, ratio, densityA, unit) =>
+  expect(partCountedIn({ ratio, densityA }, 'a')).toEqual({ unit, density: densityA ?? null }),
 )

@@ -137,7 +137,7 @@ test.describe('two workshops never see each other', () => {
       'PUT /api/stock/lots/{id}': [
         {
           path: `/api/stock/lots/${lot.id}`,
-          data: asSent(lot, 'ware', 'unit', 'density', 'left'),
+          data: asSent(lot, 'ware', 'unit', 'density', 'left', 'openedAt'),
         },
       ],
       'POST /api/stock/movements/{id}/take-back': [

@@ -44,7 +44,6 @@ const aLot = (ware: Ware, size: number, changes: Partial<NewLot> = {}): NewLot =
   price: '12.00',
   supplier: '',
   boughtOn: '2026-02-01',
-  openedAt: null,
   useBy: null,
   keepsDays: null,
   stands: '',
@@ -101,11 +100,11 @@ describe('bottles', () => {
         now,
       ),
     )
-    expect(refused?.details.issues?.[0]).toMatchObject({ path: 'code', code: 'name-taken' })
+    expect(refused?.details.issues?.[0]).toMatchObject({ path: 'lots[0].code', code: 'name-taken' })
   })
   test('what is saved on an older version is told so', async () => {
     const [lot] = await receiveLots(maker, both(500), now)
-    const { id, ware: _w, unit: _u, density: _d, left: _l, ...fields } = lot!
+    const { id, ware: _w, unit: _u, density: _d, left: _l, openedAt: _o, ...fields } = lot!
     await saveLot(maker, id, { ...fields, stands: 'upper shelf' }, now)
     const refused = await refusal(saveLot(maker, id, { ...fields, stands: 'elsewhere' }, now))
     expect(refused?.code).toBe('conflict')
@@ -113,7 +112,7 @@ describe('bottles', () => {
   })
   test('what a bottle cost only the manager changes, and a stranger’s bottle is none', async () => {
     const [lot] = await receiveLots(maker, both(500), now)
-    const { id, ware: _w, unit: _u, density: _d, left: _l, ...fields } = lot!
+    const { id, ware: _w, unit: _u, density: _d, left: _l, openedAt: _o, ...fields } = lot!
     expect((await refusal(saveLot(maker, id, { ...fields, price: '1.00' }, now)))?.code).toBe(
       'forbidden',
     )
@@ -154,6 +153,114 @@ describe('what is told of a bottle', () => {
     await takeBack(maker, newest!.id, '', now)
     expect((await getLotView(maker, lot!.id)).lot.left).toBe(500)
     expect((await refusal(takeBack(maker, newest!.id, '', now)))?.code).toBe('invalid-input')
+  })
+})
+
+describe('several at once', () => {
+  test('a count is of what is there when it is written, whatever is drawn meanwhile', async () => {
+    const [a] = await receiveLots(maker, both(500), now)
+    const spill = { key: key(), lotId: a!.id, kind: 'spilled' as const, amount: 100, note: '' }
+    const count = { key: key(), lotId: a!.id, kind: 'counted' as const, amount: 300, note: '' }
+    for (const told of await Promise.all([
+      tellMovements(maker, [count], now),
+      tellMovements(manager, [spill], now),
+    ]))
+      expect(told.length).toBeGreaterThan(0)
+    // Whichever was first: 300 counted and then 100 spilled, or the other way round.
+    expect([200, 300]).toContain((await getLotView(maker, a!.id)).lot.left)
+  })
+  test('the same is told at once twice, and counts once', async () => {
+    const [a] = await receiveLots(maker, both(500), now)
+    const one = { key: key(), lotId: a!.id, kind: 'spilled' as const, amount: 40, note: '' }
+    await Promise.all([tellMovements(maker, [one], now), tellMovements(maker, [one], now)])
+    expect((await getLotView(maker, a!.id)).lot.left).toBe(460)
+  })
+  test('two take the same back at once: one does, the other is told', async () => {
+    const [a] = await receiveLots(maker, both(500), now)
+    await tell(a!.id, 'spilled', 40)
+    const [newest] = (await getLotView(maker, a!.id)).movements
+    const answers = await Promise.all([
+      refusal(takeBack(maker, newest!.id, '', now)),
+      refusal(takeBack(manager, newest!.id, '', now)),
+    ])
+    expect(answers.map((refused) => refused?.code ?? 'done').sort()).toEqual([
+      'done',
+      'invalid-input',
+    ])
+    expect((await getLotView(maker, a!.id)).lot.left).toBe(500)
+  })
+  test('two pots begin the first bottle of their resin at once: it is one', async () => {
+    const runs = [await aRun(), await aRun()]
+    const { part } = runs[0]!.targets.parts[0]!
+    await Promise.all(
+      runs.map((run) =>
+        addRunEvents(maker, run.id, [event({ kind: 'weighed', part, amount: 20 })], now),
+      ),
+    )
+    const own = (await listLots(maker)).filter(
+      ({ ware }) => ware.of === 'resin' && ware.id === resinId,
+    )
+    expect(own.map(({ left }) => left)).toEqual([-40])
+    expect(own[0]?.code).toMatch(/ unlabelled$/)
+  })
+  test('the first bottle finds a code that somebody has given to another', async () => {
+    const { name } = (await listResins(maker)).find(({ id }) => id === resinId)!
+    const run = await aRun()
+    const { part } = run.targets.parts[0]!
+    const [pigment] = (await knex('pigments').where({ workspace_id: manager.workspaceId })) as {
+      id: number
+    }[]
+    const code = `${name}, ${part.toUpperCase()} unlabelled`
+    await receiveLots(maker, [aLot({ of: 'pigment', id: pigment!.id }, 5, { code })], now)
+    await addRunEvents(maker, run.id, [event({ kind: 'weighed', part, amount: 20 })], now)
+    expect((await listLots(maker)).map((lot) => lot.code)).toContain(`${code} 2`)
+  })
+  test('opening a bottle at the bench is no change of its label', async () => {
+    const [a, b] = await receiveLots(maker, both(500), now)
+    const lot = a!
+    const run = await aRun()
+    const { part } = run.targets.parts[0]!
+    await addRunEvents(maker, run.id, [event({ kind: 'weighed', part, amount: 20 })], now)
+    const used = part === 'a' ? lot : b!
+    const { id, ware: _w, unit: _u, density: _d, left: _l, openedAt: _o, ...fields } = used
+    const kept = await saveLot(maker, id, { ...fields, stands: 'by the window' }, now)
+    expect(kept).toMatchObject({ stands: 'by the window', openedAt: now.toISOString() })
+  })
+  test('a bottle has nothing to do with pieces whose mix was taken back into it', async () => {
+    const [a, b] = await receiveLots(maker, both(900), now)
+    const others = await receiveLots(maker, both(900), now)
+    const run = await aRun()
+    const weigh = (
+      { part, ownAmount }: RunView['targets']['parts'][number],
+      from: { id: number }[],
+    ) =>
+      event({
+        kind: 'weighed',
+        part,
+        amount: ownAmount,
+        lots: [{ lotId: from[part === 'a' ? 0 : 1]!.id }],
+      })
+    const [first, second] = run.targets.parts
+    await addRunEvents(
+      maker,
+      run.id,
+      [
+        weigh(first!, [a!, b!]),
+        event({ kind: 'undone' }),
+        weigh(first!, others),
+        weigh(second!, others),
+        event({ kind: 'stirStarted' }),
+        event({ kind: 'stirEnded' }),
+        event({ kind: 'pourStarted' }),
+        event({ kind: 'pourEnded' }),
+        ...run.targets.heatAfterMin.map((_, index) => event({ kind: 'heatPass', index })),
+        event({ kind: 'cureStarted', placeId: rack }),
+      ],
+      now,
+    )
+    const spared = first!.part === 'a' ? a! : b!
+    expect((await getLotView(maker, spared.id)).pieces).toEqual([])
+    expect((await getLotView(maker, others[0]!.id)).pieces).toHaveLength(2)
   })
 })
 

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { mix } from '~~/core/mix'
-import type { Ware } from '~~/core/stock'
+import { sharedPrice } from '~~/core/cost'
+import { partCountedIn, type Ware } from '~~/core/stock'
+import { money } from '~~/shared/schemas/fields'
 import { newLotsSchema, type NewLot } from '~~/shared/schemas/stock'
 
 /** What came into the stores: a kit as a bottle of each part, or a pack of something else. */
@@ -54,13 +56,11 @@ const draft = reactive({
   keepsDays: undefined as number | undefined,
   stands: '',
 })
-/** What the bottles are counted in: as the server counts them. */
+const PARTS = ['a', 'b'] as const
 const units = computed(() => {
   const own = resin.value
-  if (!own) return [what.value && 'unit' in what.value ? what.value.unit : '']
-  return [own.densityA, own.densityB].map((density) =>
-    density !== undefined || own.ratio.basis === 'mass' ? 'g' : 'ml',
-  )
+  if (own) return PARTS.map((part) => partCountedIn(own, part).unit)
+  return [what.value && 'unit' in what.value ? what.value.unit : '']
 })
 watch(what, (is) => {
   if (!is) return
@@ -80,7 +80,7 @@ watch([resin, () => draft.kitMl], ([own, ml]) => {
   if (!own || ml === undefined || !(ml > 0)) return
   const made = mix({ resin: own, need: { volumeMl: ml }, measure: { kind: 'exact' } })
   if (!made.ok) return
-  draft.sizes = (['a', 'b'] as const).map((part, i) => {
+  draft.sizes = PARTS.map((part, i) => {
     const amount = made.value.exact[part]
     const size = units.value[i] === 'g' ? amount.massG : amount.volumeMl
     return size === null ? undefined : Math.round(size * 10) / 10
@@ -96,27 +96,26 @@ const wares = computed<Ware[]>(() =>
   what.value === null
     ? []
     : what.value.of === 'kit'
-      ? (['a', 'b'] as const).map((part) => ({ of: 'resin', id: what.value?.id ?? 0, part }))
+      ? PARTS.map((part) => ({ of: 'resin', id: what.value?.id ?? 0, part }))
       : [{ of: what.value.of, id: what.value.id }],
 )
-/** What a kit costs is shared by its bottles, to the cent. */
-function priceOf(i: number): string | null {
-  if (draft.price.trim() === '') return null
-  const cents = Math.round(Number(draft.price) * 100)
-  if (wares.value.length === 1 || !Number.isFinite(cents)) return draft.price
-  const first = Math.floor(cents / 2)
-  return ((i === 0 ? first : cents - first) / 100).toFixed(2)
-}
+/** What a kit costs is shared by its bottles; what is no sum is handed on for the schema to refuse. */
+const prices = computed(() => {
+  const { price } = draft
+  if (price.trim() === '') return wares.value.map(() => null)
+  return money().isValidSync(price)
+    ? sharedPrice(price, wares.value.length, workshop.rules?.currency ?? '')
+    : wares.value.map(() => price)
+})
 const submit = () =>
   form.submit({
     lots: wares.value.map((ware, i): NewLot => ({
       ware,
       code: draft.codes[i] ?? '',
       size: draft.sizes[i] ?? NaN,
-      price: priceOf(i),
+      price: prices.value[i] ?? null,
       supplier: draft.supplier,
       boughtOn: draft.boughtOn || null,
-      openedAt: null,
       useBy: draft.useBy || null,
       keepsDays: draft.keepsDays ?? null,
       stands: draft.stands,

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { reserved } from '~~/core/stock'
+import type { reserved } from '~~/core/stock'
 import type { ResinRow } from '~~/shared/types/resins'
 
 /** A resin as it stands on the shelf: bottles of both parts, what can be mixed, what is promised. */
-const { resin } = defineProps<{ resin: ResinRow }>()
-const plan = usePlanStore()
+const { resin, promised } = defineProps<{
+  resin: ResinRow
+  promised: ReturnType<typeof reserved>
+}>()
 const { lotsOf } = useShelf()
 const { short } = useWhen()
 const PARTS = ['a', 'b'] as const
@@ -16,27 +18,8 @@ const bottles = computed(() =>
 const largest = computed(() =>
   Math.max(0, ...bottles.value.flatMap(({ lots }) => lots.map(({ size }) => size))),
 )
-const startOf = computed(
-  () =>
-    new Map(
-      (plan.plan?.tasks ?? []).flatMap((task) =>
-        task.kind === 'mix' && task.potId !== null ? [[task.potId, task.startAt] as const] : [],
-      ),
-    ),
-)
-const promised = computed(() =>
-  reserved(
-    plan.pots
-      .filter((pot) => pot.resinId === resin.id && pot.state === 'planned')
-      .map((pot) => {
-        const at = startOf.value.get(pot.id)
-        return { amount: pot.needMl, at: at ? Date.parse(at) : null }
-      }),
-    resin.stockMl,
-  ),
-)
 const shortWords = computed(() => {
-  const { shortAt } = promised.value
+  const { shortAt } = promised
   if (shortAt === null) return ''
   return shortAt === Infinity
     ? 'not enough for what is ordered'
@@ -65,7 +48,6 @@ const shortWords = computed(() => {
         }}
       </p>
       <p v-if="shortWords" class="font-semibold text-hands">{{ shortWords }}</p>
-      <slot />
     </div>
     <div class="flex flex-wrap items-end gap-x-5 gap-y-3">
       <div v-for="{ part, lots } in bottles" :key="part" class="flex items-end gap-1">

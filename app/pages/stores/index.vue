@@ -28,6 +28,7 @@ const ends = computed(() =>
     return lot.left > 0 && (isOver || isSoon)
   }),
 )
+const { promised } = usePromisedResin()
 const adding = ref(false)
 const line = (ware: Ware, name: string, unit: string, hex?: string) => ({
   ware,
@@ -82,7 +83,12 @@ const materials = computed(() =>
         >
       </p>
       <div class="grid gap-x-10 xl:grid-cols-2">
-        <ResinShelf v-for="resin in resins.offered" :key="resin.id" :resin="resin" />
+        <template v-for="resin in resins.offered" :key="resin.id"
+          ><ResinShelf
+            v-if="promised.get(resin.id)"
+            :resin="resin"
+            :promised="promised.get(resin.id)!"
+        /></template>
       </div>
       <div class="mt-6 grid items-start gap-10 lg:grid-cols-2">
         <WareLines title="Pigments" :wares="pigments" />

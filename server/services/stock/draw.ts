@@ -1,6 +1,16 @@
 import { balance, takeFrom, wareKey, type Booked, type Draw, type Ware } from '../../../core/stock'
 import type { Db } from '../../db/rows'
-import { addMovements, insertLot, lockBottles, markOpened, type NewMovement } from '../../db/stock'
+import { getResin } from '../../db/resins'
+import {
+  addMovements,
+  bottleOf,
+  insertLot,
+  lockLots,
+  lockResin,
+  markOpened,
+  takenCodes,
+  type NewMovement,
+} from '../../db/stock'
 import { tell } from '../../events/tell'
 import type { Who } from '../Who'
 import { countedIn } from './wares'
@@ -66,36 +76,43 @@ export async function settleDraws(
 
 async function takeOut(trx: Db, who: Who, draws: readonly Draw[], now: Date) {
   const wares = [...new Map(draws.map(({ ware }) => [wareKey(ware), ware])).values()]
-  const bottles = await lockBottles(trx, who.workspaceId, wares)
-  const { taken, without } = takeFrom(draws, bottles, now.getTime())
+  const take = async () => {
+    const lots = await lockLots(trx, who.workspaceId, { wares })
+    return takeFrom(draws, lots.map(bottleOf), now.getTime())
+  }
+  const first = await take()
+  const resins = first.without.flatMap(({ ware }) => (ware.of === 'resin' ? [ware.id] : []))
+  if (resins.length === 0) return first.taken
+  // Another may be beginning its first bottle now; what they began serves this, too.
+  for (const id of new Set(resins)) await lockResin(trx, who.workspaceId, id)
+  const { without } = await take()
   const unkept = new Map(without.map(({ ware }) => [wareKey(ware), ware]))
-  let isNew = false
   for (const ware of unkept.values())
-    if (ware.of === 'resin' && (await beginUnlabelled(trx, who, ware, now))) isNew = true
-  if (!isNew) return taken
-  const all = await lockBottles(trx, who.workspaceId, wares)
-  return takeFrom(draws, all, now.getTime()).taken
+    if (ware.of === 'resin') await beginUnlabelled(trx, who, ware, now)
+  return (await take()).taken
 }
+
+const CODE_LENGTH = 40
 
 async function beginUnlabelled(
   trx: Db,
   who: Who,
   ware: Extract<Ware, { of: 'resin' }>,
   now: Date,
-): Promise<boolean> {
+): Promise<void> {
   const counted = await countedIn(trx, who.workspaceId, ware)
-  if (!counted) return false
+  const resin = await getResin(trx, who.workspaceId, ware.id)
+  if (!counted || !resin) return
   await insertLot(
     trx,
     who.workspaceId,
     {
       ware,
-      code: `unlabelled ${ware.id} ${ware.part.toUpperCase()}`,
+      code: await freeCode(trx, who, `${resin.name}, ${ware.part.toUpperCase()}`),
       size: 0,
       price: null,
       supplier: '',
       boughtOn: null,
-      openedAt: now.toISOString(),
       useBy: null,
       keepsDays: null,
       stands: '',
@@ -103,5 +120,13 @@ async function beginUnlabelled(
     },
     now,
   )
-  return true
+}
+
+/** A code that stands on no bottle yet, from what is in it. */
+async function freeCode(trx: Db, who: Who, name: string): Promise<string> {
+  for (let number = 1; ; number++) {
+    const ending = number === 1 ? ' unlabelled' : ` unlabelled ${number}`
+    const code = name.slice(0, CODE_LENGTH - ending.length) + ending
+    if ((await takenCodes(trx, who.workspaceId, [code])).length === 0) return code
+  }
 }

@@ -49,6 +49,7 @@ export async function addLots(
   lots: readonly NewLot[],
   now: Date,
 ): Promise<LotRow[]> {
+  await requireFreeCodes(trx, who, lots)
   const added: LotRow[] = []
   for (const [i, lot] of lots.entries()) {
     const counted = await countedIn(trx, who.workspaceId, lot.ware)
@@ -71,6 +72,21 @@ export async function addLots(
     added.push(lotFor(who, found(await rows.getLot(trx, who.workspaceId, id), 'bottle')))
   }
   return added
+}
+
+/** A code stands on one bottle; which of several is wrong is told at its own field. */
+async function requireFreeCodes(trx: Db, who: Who, lots: readonly NewLot[]): Promise<void> {
+  const codes = lots.map(({ code }) => code.trim().toLowerCase())
+  const taken = new Set(
+    (await rows.takenCodes(trx, who.workspaceId, codes)).map((code) => code.toLowerCase()),
+  )
+  const issues = codes.flatMap((code, i) =>
+    taken.has(code) || codes.indexOf(code) < i
+      ? [issue(`lots[${i}].code`, 'name-taken', { what: 'bottle' })]
+      : [],
+  )
+  if (issues.length > 0)
+    throw new AppError('invalid-input', 'Another bottle has this code.', { issues })
 }
 
 /** What stands on a bottle, changed; what is in it only movements change. */

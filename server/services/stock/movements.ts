@@ -3,7 +3,6 @@ import type { ToldMovement } from '../../../shared/schemas/stock'
 import type { LotRow, MovementRow } from '../../../shared/types/stock'
 import type { Page } from '../../../shared/types/exchange'
 import { database } from '../../db/database'
-import type { Db } from '../../db/rows'
 import * as rows from '../../db/stock'
 import { tell } from '../../events/tell'
 import { AppError } from '../AppError'
@@ -59,53 +58,54 @@ export async function tellMovements(
   now: Date,
 ): Promise<LotRow[]> {
   await inTransaction(async (trx) => {
+    // Held before anything is read: a count is of what is there then.
+    const lots = new Map(
+      (await rows.lockLots(trx, who.workspaceId, { ids: told.map(({ lotId }) => lotId) })).map(
+        (lot) => [lot.id, lot],
+      ),
+    )
     const keys = told.map(({ key }) => key)
     const known = new Set(await rows.knownMovementKeys(trx, who.workspaceId, keys))
-    for (const [i, one] of told.entries()) {
-      if (known.has(one.key)) continue
+    const fresh: rows.NewMovement[] = []
+    const issues = told.flatMap((one, i) => {
+      if (known.has(one.key)) return []
       known.add(one.key)
-      await tellOne(trx, who, one, `movements[${i}]`, now)
-    }
+      const lot = lots.get(one.lotId)
+      const wrong = wrongWith(one, lot, `movements[${i}]`)
+      if (!lot || wrong.length > 0) return wrong
+      const amount = changeOf(one, lot)
+      lots.set(lot.id, { ...lot, left: lot.left + amount })
+      fresh.push({
+        lotId: lot.id,
+        kind: one.kind,
+        amount,
+        at: now,
+        toldAt: now,
+        personId: who.personId,
+        note: one.note.trim(),
+        key: one.key,
+      })
+      return []
+    })
+    if (issues.length > 0)
+      throw new AppError('invalid-input', 'This cannot be told of this bottle.', { issues })
+    await rows.addMovements(trx, who.workspaceId, fresh)
+    for (const { lotId, kind } of fresh)
+      tell(trx, who.workspaceId, {
+        subject: 'stock',
+        kind: kind === 'counted' ? 'counted' : 'told',
+        id: lotId,
+        by: who.personId,
+        at: now,
+      })
   })
   return listLots(who)
-}
-
-async function tellOne(
-  trx: Db,
-  who: Who,
-  told: ToldMovement,
-  path: string,
-  now: Date,
-): Promise<void> {
-  const lot = await rows.getLot(trx, who.workspaceId, told.lotId, true)
-  const issues = wrongWith(told, lot ?? undefined, path)
-  if (!lot || issues.length > 0)
-    throw new AppError('invalid-input', 'This cannot be told of this bottle.', { issues })
-  await rows.addMovements(trx, who.workspaceId, [
-    {
-      lotId: lot.id,
-      kind: told.kind,
-      amount: changeOf(told, lot),
-      at: now,
-      toldAt: now,
-      personId: who.personId,
-      note: told.note.trim(),
-      key: told.key,
-    },
-  ])
-  tell(trx, who.workspaceId, {
-    subject: 'stock',
-    kind: told.kind === 'counted' ? 'counted' : 'told',
-    id: lot.id,
-    by: who.personId,
-    at: now,
-  })
 }
 
 /** Takes back what somebody told, by its opposite; what was drawn at work is taken back there. */
 export const takeBack = (who: Who, id: number, note: string, now: Date): Promise<LotRow[]> =>
   inTransaction(async (trx) => {
-    const one = found(await rows.getMovement(trx, who.workspaceId, id), 'movement')
+    const one = found(await rows.lockMovement(trx, who.workspaceId, id), 'movement')
     if (one.isOfWork || one.isUndoing || one.isUndone)
       throw new AppError(
         'invalid-input',

@@ -1,18 +1,11 @@
-import type { Ware } from '../../../core/stock'
+import { partCountedIn, type CountedIn, type Ware } from '../../../core/stock'
 import { HOUSE_TABLES } from '../../db/house'
 import { getResin } from '../../db/resins'
 import type { Db } from '../../db/rows'
 
-/** What bottles of a ware are counted in. */
-export interface CountedIn {
-  unit: string
-  /** g/ml; null where nobody knows. */
-  density: number | null
-}
-
 /**
- * What a bottle of a ware is counted in: resin and pigment in grams, a resin whose density nobody
- * knows in millilitres unless it is mixed by weight, a material in its own unit.
+ * What a bottle of a ware is counted in: a resin as `partCountedIn` says, a pigment in grams, a
+ * material in its own unit.
  * @returns null where the workshop has no such ware
  */
 export async function countedIn(
@@ -23,10 +16,7 @@ export async function countedIn(
   switch (ware.of) {
     case 'resin': {
       const resin = await getResin(db, workspaceId, ware.id)
-      if (!resin) return null
-      const density = (ware.part === 'a' ? resin.densityA : resin.densityB) ?? null
-      const isWeighed = density !== null || resin.ratio.basis === 'mass'
-      return { unit: isWeighed ? 'g' : 'ml', density }
+      return resin && partCountedIn(resin, ware.part)
     }
     case 'pigment': {
       const pigment = await HOUSE_TABLES.pigments.get(db, workspaceId, ware.id)
