@@ -1,9 +1,10 @@
 export { balance, type Booked } from './balance'
+export { cheapestPacks, type Pack } from './cheapestPacks'
 export { drawsOfRun } from './drawsOfRun'
 export { drawsOfWork } from './drawsOfWork'
 export { inTurnToUse } from './inTurnToUse'
 export { mixableMl, type PartLeft } from './mixable'
-export { reserved } from './reserved'
+export { reserved, type Asked } from './reserved'
 export { takeFrom } from './takeFrom'
 export {
   TOLD_KINDS,
@@ -15,5 +16,7 @@ export {
   type ToldKind,
   type Ware,
 } from './types'
+export { toBuy, type ToBuy } from './toBuy'
+export { inWorkingDays } from './workingDays'
 export { usableUntil } from './usableUntil'
 export { worthOf } from './worth'

@@ -58,6 +58,12 @@ test.describe('two workshops never see each other', () => {
       page.request,
       `/api/history?subject=order&id=${order.id}`,
     )
+    const purchase = await send(page.request, '/api/stock/purchases', {
+      supplier: 'Hollin Resin Works',
+      dueOn: '2027-03-09',
+      note: '',
+      lines: [{ ware: { of: 'resin', id: resin.id }, packs: 1, packSize: 1000, packPrice: null }],
+    })
     const letter = await send(page.request, '/api/letters', {
       about: 'promise',
       toName: 'Wick',
@@ -139,6 +145,9 @@ test.describe('two workshops never see each other', () => {
           path: `/api/stock/lots/${lot.id}`,
           data: asSent(lot, 'ware', 'unit', 'density', 'left'),
         },
+      ],
+      'POST /api/stock/purchases/{id}/close': [
+        { path: `/api/stock/purchases/${purchase.id}/close`, data: { version: 1 } },
       ],
       'POST /api/stock/movements/{id}/take-back': [
         { path: '/api/stock/movements/1/take-back', data: { note: '' } },
