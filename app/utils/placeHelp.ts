@@ -97,9 +97,9 @@ const HELP: readonly PlaceHelp[] = [
     first: [
       'Put in what came: a kit is a bottle of each part. What is poured is drawn by itself.',
       'Press a bottle to say what was spilled or given away, and to see what was made of it.',
+      'Put in what came: a kit is a bottle of each part. What is poured is drawn by itself.',
       'To buy tells what planned work will lack, what covers it at the least cost, and by when to order.',
-      'On count day tick off what is there; the ledger keeps what was wrong.',
-      'Under Resins, add one from its data sheet and compare up to four side by side.',
+      'Press a bottle to say what was spilled; on count day tick off what is there.',
     ],
   },
   {

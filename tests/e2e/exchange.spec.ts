@@ -51,6 +51,7 @@ test('two hundred orders of which seven are wrong are looked at, told and taken;
     id: _id,
     version: _version,
     archivedAt: _away,
+    stockMl: _stock,
     ...resinFields
   } = resin as never as Record<string, unknown>
   const own = (await (await page.request.post('/api/resins', { data: resinFields })).json()) as {
