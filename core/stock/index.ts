@@ -1,5 +1,6 @@
 export { balance, type Booked } from './balance'
 export { cheapestPacks, type Pack } from './cheapestPacks'
+export { costOfPacks } from './costOfPacks'
 export { drawsOfRun } from './drawsOfRun'
 export { drawsOfWork } from './drawsOfWork'
 export { inTurnToUse } from './inTurnToUse'

@@ -1,6 +1,6 @@
-import { Decimal } from 'decimal.js'
 import type { Money } from '../cost'
 import { cheapestPacks, type Pack } from './cheapestPacks'
+import { costOfPacks } from './costOfPacks'
 import type { Asked } from './reserved'
 import { inWorkingDays } from './workingDays'
 
@@ -43,20 +43,12 @@ export function toBuy({ asked, left, coming, least, packs }: BuyRequest): ToBuy 
   const bought = packs.flatMap((pack, i) =>
     (counts[i] ?? 0) > 0 ? [{ ...pack, count: counts[i] ?? 0 }] : [],
   )
-  const isPriced = bought.every(({ price }) => price !== null)
   const slowest = Math.max(0, ...bought.map(({ leadDays }) => leadDays))
   return {
     missing,
     shortAt,
     counts,
-    cost: isPriced
-      ? bought
-          .reduce(
-            (all, { price, count }) => all.plus(new Decimal(price ?? 0).times(count)),
-            new Decimal(0),
-          )
-          .toFixed()
-      : null,
+    cost: costOfPacks(bought),
     orderBy:
       bought.length > 0 && shortAt !== null && Number.isFinite(shortAt)
         ? inWorkingDays(shortAt, -slowest)

@@ -146,6 +146,9 @@ test.describe('two workshops never see each other', () => {
           data: asSent(lot, 'ware', 'unit', 'density', 'left'),
         },
       ],
+      'GET /api/stock/purchases/{id}/table': [
+        { path: `/api/stock/purchases/${purchase.id}/table` },
+      ],
       'POST /api/stock/purchases/{id}/close': [
         { path: `/api/stock/purchases/${purchase.id}/close`, data: { version: 1 } },
       ],

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
 import { beginAPot } from './bench'
 import { pick } from './pick'
@@ -113,12 +114,13 @@ test('what lacks is ordered from who has it, comes in parts, and what is late is
   await expect(row).toContainText(/lacks from/)
   const packs = row.getByLabel(/^Packs of Bramble thin coat/).first()
   await packs.fill('2')
-  const download = page.waitForEvent('download')
-  await list.getByRole('link', { name: 'As a table' }).click()
-  expect((await download).suggestedFilename()).toBe('Hollin Resin Works.csv')
   await list.getByRole('button', { name: 'It is ordered' }).click()
 
   const ordered = page.getByRole('article', { name: 'Ordered from Hollin Resin Works' })
+  const download = page.waitForEvent('download')
+  await ordered.getByRole('link', { name: /as a table/ }).click()
+  const table = await readFile(await (await download).path(), 'utf8')
+  expect(table.split(/\r?\n/)).toContain('Bramble thin coat,2,2900,ml')
   const line = ordered.getByRole('listitem').filter({ hasText: 'Bramble thin coat' })
   await expect(line).toContainText('2 ×')
   await expect(line).toContainText('0 here')

@@ -1,7 +1,5 @@
 <script setup lang="ts">
-import { stringify } from 'csv-stringify/browser/esm/sync'
-import { Decimal } from 'decimal.js'
-import { inWorkingDays } from '~~/core/stock'
+import { costOfPacks, inWorkingDays } from '~~/core/stock'
 import { purchaseSchema } from '~~/shared/schemas/purchases'
 import type { BuyRow } from '~~/shared/types/purchases'
 
@@ -29,14 +27,8 @@ const lines = computed(() =>
     }),
   ),
 )
-const isPriced = computed(() => lines.value.every(({ packPrice }) => packPrice !== null))
 const total = computed(() =>
-  lines.value
-    .reduce(
-      (sum, line) => sum.plus(new Decimal(line.packPrice ?? 0).times(line.packs)),
-      new Decimal(0),
-    )
-    .toFixed(2),
+  costOfPacks(lines.value.map(({ packs: count, packPrice: price }) => ({ count, price }))),
 )
 /** As long as the slowest of them takes. */
 const dueOn = computed(() => {
@@ -56,17 +48,6 @@ const order = () =>
     note: '',
     lines: lines.value.map(({ leadDays: _lead, ...line }) => line),
   })
-/** The list as a table that a supplier can read. */
-const asTable = computed(() =>
-  stringify(
-    lines.value.map(({ ware, packs, packSize }) => {
-      const row = rows.find((one) => one.ware.of === ware.of && one.ware.id === ware.id)
-      return { what: row?.name ?? '', packs, of: packSize, unit: row?.unit ?? '' }
-    }),
-    { header: true, escape_formulas: true },
-  ),
-)
-const download = computed(() => `data:text/csv;charset=utf-8,${encodeURIComponent(asTable.value)}`)
 </script>
 
 <template>
@@ -74,11 +55,8 @@ const download = computed(() => `data:text/csv;charset=utf-8,${encodeURIComponen
     <div class="mb-1 flex flex-wrap items-end justify-between gap-3">
       <h2>{{ supplier || 'From nobody yet' }}</h2>
       <div v-if="lines.length > 0" class="flex flex-wrap items-center gap-3 print:hidden">
-        <span v-if="isPriced"
+        <span v-if="total !== null"
           >{{ written(total) }} {{ workshop.rules?.currency }}, here {{ day(dueOn) }}</span
-        >
-        <a :href="download" :download="`${supplier || 'to buy'}.csv`" class="quiet slim"
-          >As a table</a
         >
         <button
           v-if="session.may('change the stores')"

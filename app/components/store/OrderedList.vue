@@ -33,10 +33,16 @@ const { refused, attempt } = useAttempt()
           >ordered {{ day(purchase.orderedAt) }} by {{ purchase.orderedBy }}</span
         >
         <span v-if="purchase.note" class="text-soft">{{ purchase.note }}</span>
+        <a
+          :href="`/api/stock/purchases/${purchase.id}/table`"
+          class="quiet slim ml-auto"
+          :aria-label="`Order from ${purchase.supplier} as a table`"
+          >As a table</a
+        >
         <button
           v-if="session.may('change the stores')"
           type="button"
-          class="quiet slim ml-auto"
+          class="quiet slim"
           @click="attempt(() => store.close(purchase))"
         >
           The rest will not come

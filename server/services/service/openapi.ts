@@ -494,6 +494,11 @@ export const ROUTES: Record<string, Route> = {
     summary: 'Put into the stores what came of a line of a purchase',
     body: asSchema(receivedSchema),
   },
+  'GET /api/stock/purchases/{id}/table': {
+    action: 'see the stock',
+    summary: 'A purchase as a table for its supplier',
+    answers: 'text/csv',
+  },
   'POST /api/stock/purchases/{id}/close': {
     action: 'change the stores',
     summary: 'The rest of a purchase will not come',

@@ -1,3 +1,4 @@
+import { stringify } from 'csv-stringify/sync'
 import { issue } from '../../../core/result'
 import type { PurchaseFields, Received } from '../../../shared/schemas/purchases'
 import type { Purchase } from '../../../shared/types/purchases'
@@ -48,6 +49,30 @@ async function requireKnown(db: Db, who: Who, { lines }: PurchaseFields): Promis
   )
   if (issues.length > 0)
     throw new AppError('invalid-input', 'Some of this is not kept in the stores.', { issues })
+}
+
+/** A purchase as a table that a supplier can read: what of each, and how much of it is a pack. */
+export async function purchaseTable(who: Who, id: number): Promise<{ name: string; text: string }> {
+  const db = database()
+  const { workspaceId } = who
+  const { supplier, lines } = found(await rows.getPurchase(db, workspaceId, id), 'order')
+  const namesOf = async <T extends { id: number; name: string; unit?: string }>(
+    all: Promise<T[]>,
+    unit: string,
+  ) => new Map((await all).map((one) => [one.id, { name: one.name, unit: one.unit ?? unit }]))
+  const known = {
+    resin: await namesOf(listResins(db, workspaceId), 'ml'),
+    pigment: await namesOf(HOUSE_TABLES.pigments.list(db, workspaceId), 'g'),
+    material: await namesOf(HOUSE_TABLES.materials.list(db, workspaceId), ''),
+  }
+  const text = stringify(
+    lines.map(({ ware, packs, packSize }) => {
+      const { name = '', unit = '' } = known[ware.of].get(ware.id) ?? {}
+      return { what: name, packs, 'a pack has': packSize, unit }
+    }),
+    { header: true, bom: true, escape_formulas: true },
+  )
+  return { name: `order-${id}-${supplier}`, text }
 }
 
 /** Notes what was ordered of a supplier; the plan counts on it from then on. */
