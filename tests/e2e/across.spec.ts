@@ -59,10 +59,17 @@ test.describe('two workshops never see each other', () => {
       `/api/history?subject=order&id=${order.id}`,
     )
     const purchase = await send(page.request, '/api/stock/purchases', {
-      supplier: 'Hollin Resin Works',
+      supplier: 'Across works',
       dueOn: '2027-03-09',
       note: '',
-      lines: [{ ware: { of: 'resin', id: resin.id }, packs: 1, packSize: 1000, packPrice: null }],
+      lines: [
+        {
+          ware: { of: 'material', id: house.materials!.id },
+          packs: 1,
+          packSize: 1000,
+          packPrice: null,
+        },
+      ],
     })
     const letter = await send(page.request, '/api/letters', {
       about: 'promise',
