@@ -18,7 +18,7 @@ import { POURED_RECIPES } from './pouredRecipes'
 import { pouredFields } from './pouredWords'
 import { RECIPES, type DemoLayer } from './recipes'
 import { RESINS } from './resins'
-import { buyWhatRunsLow, countStores } from './stores'
+import { buyWhatRunsLow, countStores, orderForTheYard } from './stores'
 import {
   DEMO_PASSWORD,
   FILLER_MOULDS,
@@ -169,6 +169,7 @@ export async function furnishYard(
     await onProgress(++lived / all)
   }
   await countStores(ids.manager, past.chance, today.plus({ hours: 8 }).toJSDate())
+  await orderForTheYard(ids.manager, now)
   await makePlan(ids.manager, solveHere, now)
   await setFollowing(knex, yard.workspaceId, 'itself')
 }

@@ -2,9 +2,11 @@ import { mix } from '../core/mix'
 import { wareKey, type Ware } from '../core/stock'
 import { database } from '../server/db/database'
 import { HOUSE_TABLES } from '../server/db/house'
+import { saveTerms } from '../server/db/purchases'
 import { listResins } from '../server/db/resins'
 import { listLots } from '../server/db/stock'
 import { addLots } from '../server/services/stock/lots'
+import { placePurchase } from '../server/services/stock/purchases'
 import { tellMovements } from '../server/services/stock/movements'
 import { inTransaction } from '../server/services/transactions'
 import type { Who } from '../server/services/Who'
@@ -125,6 +127,51 @@ export async function buyWhatRunsLow(manager: Who, at: Date): Promise<void> {
     ]
   })
   await inTransaction((trx) => addLots(trx, manager, lots, at))
+}
+
+/** So much of a pack is always to be there, in packs. */
+const LEAST_PACKS = { resin: 0.15, pigment: 0.3, material: 0.25 }
+const WHITE = 'Chalk white paste'
+
+/** From whom the yard buys, and what it ordered last week that should have come yesterday. */
+export async function orderForTheYard(manager: Who, now: Date): Promise<void> {
+  const { workspaceId } = manager
+  const db = database()
+  const seen = new Set<string>()
+  for (const { ware, size } of await packsOf(workspaceId)) {
+    const bought = { of: ware.of, id: ware.id }
+    if (seen.has(`${ware.of} ${ware.id}`)) continue
+    seen.add(`${ware.of} ${ware.id}`)
+    const terms = {
+      ware: bought,
+      supplier: SUPPLIERS[ware.of],
+      least: Math.round(size * LEAST_PACKS[ware.of]),
+      packSize: null,
+      leadDays: null,
+    }
+    await saveTerms(db, workspaceId, terms, now)
+  }
+  const white = (await HOUSE_TABLES.pigments.list(db, workspaceId)).find(
+    ({ name }) => name === WHITE,
+  )
+  if (!white) return
+  await placePurchase(
+    manager,
+    {
+      supplier: SUPPLIERS.pigment,
+      dueOn: isoDay(new Date(now.getTime() - DAY_MS)),
+      note: '',
+      lines: [
+        {
+          ware: { of: 'pigment', id: white.id },
+          packs: 2,
+          packSize: PIGMENT_PACK_G,
+          packPrice: (Number(white.pricePerG) * PIGMENT_PACK_G).toFixed(2),
+        },
+      ],
+    },
+    new Date(now.getTime() - 6 * DAY_MS),
+  )
 }
 
 /** A count finds a little less than was noted: films in cups, drips, what nobody wrote down. */

@@ -40,6 +40,7 @@ export const EVENT_KINDS = {
     'looked at',
   ],
   reading: ['noted'],
+  purchase: ['ordered', 'received', 'closed', 'terms'],
   stock: ['bought', 'changed', 'drawn', 'counted', 'told', 'taken back'],
 } as const
 

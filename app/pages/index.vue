@@ -41,6 +41,7 @@ const today = computed(() => local(new Date(now.value).toISOString()).toFormat('
       <div class="space-y-6">
         <OverdueList v-if="overdue.length" :tasks="overdue" />
         <ShortList v-if="short.length" :resins="short" />
+        <LatePurchases />
         <LateList v-if="late.length" :promises="late" />
         <OpeningList :openings="openings" />
       </div>

@@ -96,8 +96,8 @@ const HELP: readonly PlaceHelp[] = [
     answers: 'What stands on the shelves, bottle by bottle, and what of it is promised.',
     first: [
       'Put in what came: a kit is a bottle of each part. What is poured is drawn by itself.',
-      'Press a bottle to say what was spilled or given away, and to see what was made of it.',
-      'On count day tick off what is there; under Resins, compare them side by side.',
+      'To buy tells what planned work will lack, what covers it at the least cost, and by when to order.',
+      'Press a bottle to say what was spilled; on count day tick off what is there.',
     ],
   },
   {

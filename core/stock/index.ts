@@ -1,10 +1,12 @@
 export { balance, type Booked } from './balance'
+export { cheapestPacks, type Pack } from './cheapestPacks'
+export { costOfPacks } from './costOfPacks'
 export { partCountedIn, type CountedIn } from './countedIn'
 export { drawsOfRun } from './drawsOfRun'
 export { drawsOfWork } from './drawsOfWork'
 export { inTurnToUse } from './inTurnToUse'
 export { mixableMl, type PartLeft } from './mixable'
-export { reserved } from './reserved'
+export { reserved, type Asked } from './reserved'
 export { takeFrom } from './takeFrom'
 export {
   TOLD_KINDS,
@@ -16,5 +18,7 @@ export {
   type ToldKind,
   type Ware,
 } from './types'
+export { toBuy, type ToBuy } from './toBuy'
+export { inWorkingDays } from './workingDays'
 export { usableUntil } from './usableUntil'
 export { worthOf } from './worth'

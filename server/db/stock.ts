@@ -208,7 +208,10 @@ const columnsOf = (fields: LotFields) => ({
 export async function insertLot(
   db: Db,
   workspaceId: number,
-  { ware, ...fields }: NewLot & { unit: string; density: number | null },
+  {
+    ware,
+    ...fields
+  }: NewLot & { unit: string; density: number | null; purchaseLineId?: number | null },
   now: Date,
 ): Promise<number> {
   const [id = 0] = await db('stock_lots').insert({
@@ -218,6 +221,7 @@ export async function insertLot(
     ...columnsOf(fields),
     unit: fields.unit,
     density: fields.density,
+    purchase_line_id: fields.purchaseLineId ?? null,
   })
   return id
 }

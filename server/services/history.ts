@@ -65,6 +65,7 @@ async function requireSeen(who: Who, subject: Subject, id: number): Promise<void
     case 'workshop':
     case 'reading':
     case 'stock':
+    case 'purchase':
       throw new AppError('forbidden', 'This is for the members of the workshop to read.')
     case 'pigment':
     case 'recipe':

@@ -62,8 +62,8 @@ const ware = () =>
 export const lotSchema = schemaOf<LotFields & { version: number }>()(
   exact({ ...lotFields, version: version() }).required(),
 )
-const newLot = schemaOf<NewLot>()(exact({ ...lotFields, ware: ware() }).required())
-export const newLotsSchema = body({ lots: list(newLot).required().min(1).max(60) })
+export const newLotSchema = schemaOf<NewLot>()(exact({ ...lotFields, ware: ware() }).required())
+export const newLotsSchema = body({ lots: list(newLotSchema).required().min(1).max(60) })
 
 /** What somebody tells of a bottle; its key makes sending it twice harmless. */
 export interface ToldMovement {

@@ -199,6 +199,12 @@ const WORDS: Words = {
     'looked at': 'looked at its faces',
   },
   reading: { noted: 'read a thermometer' },
+  purchase: {
+    ordered: 'ordered it',
+    received: 'put in what came',
+    closed: 'gave the rest up',
+    terms: 'said how it is bought',
+  },
   stock: {
     bought: 'put it into the stores',
     changed: 'changed',

@@ -58,6 +58,19 @@ test.describe('two workshops never see each other', () => {
       page.request,
       `/api/history?subject=order&id=${order.id}`,
     )
+    const purchase = await send(page.request, '/api/stock/purchases', {
+      supplier: 'Across works',
+      dueOn: '2027-03-09',
+      note: '',
+      lines: [
+        {
+          ware: { of: 'material', id: house.materials!.id },
+          packs: 1,
+          packSize: 1000,
+          packPrice: null,
+        },
+      ],
+    })
     const letter = await send(page.request, '/api/letters', {
       about: 'promise',
       toName: 'Wick',
@@ -139,6 +152,12 @@ test.describe('two workshops never see each other', () => {
           path: `/api/stock/lots/${lot.id}`,
           data: asSent(lot, 'ware', 'unit', 'density', 'left', 'openedAt'),
         },
+      ],
+      'GET /api/stock/purchases/{id}/table': [
+        { path: `/api/stock/purchases/${purchase.id}/table` },
+      ],
+      'POST /api/stock/purchases/{id}/close': [
+        { path: `/api/stock/purchases/${purchase.id}/close`, data: { version: 1 } },
       ],
       'POST /api/stock/movements/{id}/take-back': [
         { path: '/api/stock/movements/1/take-back', data: { note: '' } },

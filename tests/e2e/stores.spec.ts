@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
 import { beginAPot } from './bench'
 import { pick } from './pick'
@@ -97,4 +98,53 @@ test('a kit comes in, is poured from by name, falls, and is put right on count d
   expect((await lotsOf(page)).find(({ code }) => code === 'Fresh A')!.left).toBe(250)
   await page.goto('/stores/ledger')
   await expect(page.getByRole('row', { name: /Fresh A.*counted/ })).toContainText('count day')
+})
+
+test('what lacks is ordered from who has it, comes in parts, and what is late is told', async ({
+  page,
+}) => {
+  await signInAs(page, 'maren')
+  await page.goto('/')
+  await expect(
+    page.getByText(/Kiln Lane Pigments, due .*; ask them, and put in what came/),
+  ).toBeVisible()
+  await page.goto('/stores/buy')
+  const list = page.getByRole('region', { name: 'From Hollin Resin Works' })
+  const row = list.getByRole('row', { name: /Bramble thin coat/ })
+  await expect(row).toContainText(/lacks from/)
+  const packs = row.getByLabel(/^Packs of Bramble thin coat/)
+  await packs.first().fill('2')
+  await packs.last().fill('0')
+  await list.getByRole('button', { name: 'It is ordered' }).click()
+
+  const ordered = page.getByRole('article', { name: 'Ordered from Hollin Resin Works' })
+  const download = page.waitForEvent('download')
+  await ordered.getByRole('link', { name: /as a table/ }).click()
+  const table = await readFile(await (await download).path(), 'utf8')
+  expect(table.split(/\r?\n/)).toContain('Bramble thin coat,2,3800,ml')
+  const line = ordered.getByRole('listitem').filter({ hasText: 'Bramble thin coat' })
+  await expect(line).toContainText('2 ×')
+  await expect(line).toContainText('0 here')
+  await line.getByRole('button', { name: 'One came' }).click()
+  const dialog = page.getByRole('dialog', { name: 'What came?' })
+  await expect(dialog).toContainText('kit of Bramble thin coat')
+  await expect(dialog.getByLabel('from', { exact: true })).toHaveValue('Hollin Resin Works')
+  await dialog.getByLabel('part A: code on the bottle').fill('Came A')
+  await dialog.getByLabel('part B: code on the bottle').fill('Came B')
+  await dialog.getByRole('button', { name: 'Put it in' }).click()
+  await expect(dialog).toBeHidden()
+  await expect(line).toContainText('1 here')
+  expect((await lotsOf(page)).filter(({ code }) => code.startsWith('Came'))).toHaveLength(2)
+
+  await press(page, 'Everything kept here')
+  await page
+    .getByRole('row', { name: /Amber ink/ })
+    .getByRole('button', { name: 'How it is bought' })
+    .click()
+  const terms = page.getByRole('dialog', { name: 'How Amber ink is bought' })
+  await terms.getByLabel('always to be there').fill('500')
+  await terms.getByRole('button', { name: 'Save' }).click()
+  await expect(terms).toBeHidden()
+  await press(page, 'Only what lacks')
+  await expect(page.getByRole('row', { name: /Amber ink/ })).toBeVisible()
 })

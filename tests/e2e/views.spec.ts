@@ -46,6 +46,7 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
       await page.locator('a[href^="/stores/lots/"]').first().click()
     },
   ],
+  ['To buy', (page) => page.goto('/stores/buy')],
   ['Count day', (page) => page.goto('/stores/count')],
   ['Ledger', (page) => page.goto('/stores/ledger')],
   ['Resins', (page) => page.goto('/stores/resins')],

@@ -16,6 +16,14 @@ import {
   saveLot,
 } from '../../server/services/stock/lots'
 import { listMovements, takeBack, tellMovements } from '../../server/services/stock/movements'
+import { orderedResin } from '../../server/services/stock/orderedResin'
+import {
+  closePurchase,
+  placePurchase,
+  receivePurchase,
+} from '../../server/services/stock/purchases'
+import { changeTerms, listToBuy } from '../../server/services/stock/toBuy'
+import type { PurchaseFields } from '../../shared/schemas/purchases'
 import type { Who } from '../../server/services/Who'
 import type { KeyedRunEvent } from '../../shared/schemas/runs'
 import type { NewLot } from '../../shared/schemas/stock'
@@ -343,6 +351,76 @@ describe('what is poured comes out of the bottles', () => {
     expect(view.movements[0]).toMatchObject({ kind: 'drawn', pot: run.letter, by: maker.name })
     const page = await listMovements(maker, null)
     expect(page.rows.some(({ id }) => id === view.movements[0]!.id)).toBe(true)
+  })
+})
+
+describe('what is bought', () => {
+  const order = (packs: number, changes: Partial<PurchaseFields> = {}) =>
+    placePurchase(
+      maker,
+      {
+        supplier: 'Hollin Resin Works',
+        dueOn: '2026-03-05',
+        note: '',
+        lines: [{ ware: { of: 'resin', id: resinId }, packs, packSize: 4500, packPrice: '128.00' }],
+        ...changes,
+      },
+      now,
+    )
+  const rowOf = async (who = maker) =>
+    (await listToBuy(who, now)).find(({ ware }) => ware.of === 'resin' && ware.id === resinId)!
+  test('what is ordered is not proposed again, comes in parts, and is over once it is here', async () => {
+    const terms = { supplier: 'Hollin Resin Works', least: 5000, packSize: null, leadDays: 4 }
+    await changeTerms(maker, { ware: { of: 'resin', id: resinId }, ...terms }, now)
+    // A kit of 4,500 ml and one of 1,500 ml cover it for less than two large ones.
+    expect((await rowOf()).proposal).toMatchObject({ missing: 5000, counts: [1, 1], cost: '180' })
+    const placed = await order(2)
+    expect((await rowOf()).proposal.missing).toBe(0)
+    expect((await rowOf()).coming).toBe(9000)
+    const [line] = placed.lines
+    const half = await receivePurchase(maker, { lineId: line!.id, lots: both(100) }, now)
+    expect([half.lines[0]?.received, half.closedAt]).toEqual([1, null])
+    expect((await rowOf()).coming).toBe(4500)
+    const whole = await receivePurchase(maker, { lineId: line!.id, lots: both(100) }, now)
+    expect([whole.lines[0]?.received, whole.closedAt]).toEqual([2, now.toISOString()])
+    const refused = await refusal(receivePurchase(maker, { lineId: line!.id, lots: both(1) }, now))
+    expect(refused?.code).toBe('invalid-input')
+  })
+  test('the rest can be given up, by one of two who do it', async () => {
+    const { id, version } = await order(3)
+    await closePurchase(maker, id, version, now)
+    expect((await refusal(closePurchase(manager, id, version, now)))?.code).toBe('conflict')
+    expect((await rowOf()).coming).toBe(0)
+  })
+  test('another ware than was ordered is none of it; what is not kept is not ordered', async () => {
+    const { lines } = await order(1)
+    const [pigment] = (await knex('pigments').where({ workspace_id: manager.workspaceId })) as {
+      id: number
+    }[]
+    const lots = [aLot({ of: 'pigment', id: pigment!.id }, 10)]
+    const refused = await refusal(receivePurchase(maker, { lineId: lines[0]!.id, lots }, now))
+    expect(refused?.code).toBe('invalid-input')
+    const unknown = {
+      ware: { of: 'pigment' as const, id: 9999 },
+      packs: 1,
+      packSize: 1,
+      packPrice: null,
+    }
+    expect((await refusal(order(1, { lines: [unknown] })))?.details.issues?.[0]?.path).toBe(
+      'lines[0].ware',
+    )
+  })
+  test('planned pots ask for resin, and what is late is counted on for the next working day', async () => {
+    await createOrder(manager, anOrderFor(recipeId, 2), now)
+    const row = await rowOf()
+    expect(row.asked).toBeGreaterThan(0)
+    expect(row.proposal.missing).toBeCloseTo(row.asked, 6)
+    await order(1, { dueOn: '2026-02-20' })
+    const friday = new Date('2026-03-06T10:00:00Z')
+    const [coming] = (await orderedResin(knex, manager.workspaceId, friday)).filter(
+      (one) => one.resinId === resinId,
+    )
+    expect(coming).toEqual({ resinId, ml: 4500, at: new Date('2026-03-09T15:00:00Z') })
   })
 })
 

@@ -47,7 +47,12 @@ const line = (id: number, promisedMin: number) => ({ id, promisedMin }) as PlanL
 const lines = [line(1, 9000), line(2, 3000), line(3, 6000)]
 const arrivals = (
   pots: StoredPot[],
-  { stock = 500, deliveries = [] as Delivery[], more = {} as Partial<Resin> } = {},
+  {
+    stock = 500,
+    deliveries = [] as Delivery[],
+    more = {} as Partial<Resin>,
+    ordered = [] as [ml: number, days: number][],
+  } = {},
 ) =>
   Object.fromEntries(
     resinArrivals(
@@ -56,6 +61,11 @@ const arrivals = (
       new Map([[1, { ...resin, stockMl: stock, leadDays: 3, ...more }]]),
       { ...NO_TERMS, deliveries },
       origin,
+      ordered.map(([ml, days]) => ({
+        resinId: 1,
+        ml,
+        at: new Date(origin.getTime() + days * DAY * 60_000),
+      })),
     ),
   )
 
@@ -86,6 +96,17 @@ describe('when the resin of each pot is there', () => {
       3 * DAY + 60,
       3 * DAY + 120,
     ])
+  })
+  test('what is ordered comes when it is due, and what it leaves serves the next', () => {
+    const ordered: [number, number][] = [
+      [300, 2],
+      [1000, 5],
+    ]
+    expect(arrivals([pot(2, 2, 600), pot(3, 3, 200), pot(1, 1, 400)], { ordered })).toEqual({
+      2: 2 * DAY,
+      1: 5 * DAY,
+    })
+    expect(arrivals([pot(2, 2, 9000)], { ordered })).toEqual({ 2: 3 * DAY })
   })
   test('a small pot takes what a large one leaves', () => {
     expect(arrivals([pot(2, 2, 600), pot(3, 3, 400)])).toEqual({ 2: 3 * DAY })

@@ -4,10 +4,16 @@ import { sharedPrice } from '~~/core/cost'
 import { partCountedIn, type Ware } from '~~/core/stock'
 import { money } from '~~/shared/schemas/fields'
 import { newLotsSchema, type NewLot } from '~~/shared/schemas/stock'
+import type { Purchase, PurchaseLine } from '~~/shared/types/purchases'
 
-/** What came into the stores: a kit as a bottle of each part, or a pack of something else. */
+/**
+ * What came into the stores: a kit as a bottle of each part, or a pack of something else; or what
+ * came of a line of a purchase.
+ */
+const { of = null } = defineProps<{ of?: { purchase: Purchase; line: PurchaseLine } | null }>()
 const emit = defineEmits<{ close: [] }>()
 const stock = useStockStore()
+const purchases = usePurchaseStore()
 const resins = useResinStore()
 const workshop = useWorkshopStore()
 const { localNow } = useWhen()
@@ -38,7 +44,11 @@ const options = computed(() =>
     label: of === 'kit' ? `kit of ${name}` : name,
   })),
 )
-const chosen = ref<number | null>(null)
+const presetAt = choices.value.findIndex(
+  ({ of: kind, id }) =>
+    of?.line.ware.id === id && (kind === 'kit' ? 'resin' : kind) === of.line.ware.of,
+)
+const chosen = ref<number | null>(presetAt < 0 ? null : presetAt)
 const what = computed(() => (chosen.value === null ? null : (choices.value[chosen.value] ?? null)))
 const resin = computed(() =>
   what.value?.of === 'kit' ? resins.byId.get(what.value.id) : undefined,
@@ -49,8 +59,8 @@ const draft = reactive({
   /** By part; of what is no resin the first alone. */
   sizes: [undefined, undefined] as (number | undefined)[],
   codes: ['', ''],
-  price: '',
-  supplier: '',
+  price: of?.line.packPrice ?? '',
+  supplier: of?.purchase.supplier ?? '',
   boughtOn: localNow().toISODate() ?? '',
   useBy: '',
   keepsDays: undefined as number | undefined,
@@ -62,34 +72,42 @@ const units = computed(() => {
   if (own) return PARTS.map((part) => partCountedIn(own, part).unit)
   return [what.value && 'unit' in what.value ? what.value.unit : '']
 })
-watch(what, (is) => {
-  if (!is) return
-  draft.kitMl = resin.value?.kitMl
-  draft.sizes = is.of === 'kit' ? draft.sizes : [is.packSize, undefined]
-  const letters = is.name
-    .split(/[^\p{L}]+/u)
-    .map((word) => word.charAt(0).toUpperCase())
-    .join('')
-  const stamp = localNow().toFormat('LLdd-HHmm')
-  draft.codes =
-    is.of === 'kit'
-      ? [`${letters}-A-${stamp}`, `${letters}-B-${stamp}`]
-      : [`${letters}-${stamp}`, '']
-})
-watch([resin, () => draft.kitMl], ([own, ml]) => {
-  if (!own || ml === undefined || !(ml > 0)) return
-  const made = mix({ resin: own, need: { volumeMl: ml }, measure: { kind: 'exact' } })
-  if (!made.ok) return
-  draft.sizes = PARTS.map((part, i) => {
-    const amount = made.value.exact[part]
-    const size = units.value[i] === 'g' ? amount.massG : amount.volumeMl
-    return size === null ? undefined : Math.round(size * 10) / 10
-  })
-})
+watch(
+  what,
+  (is) => {
+    if (!is) return
+    draft.kitMl = of?.line.packSize ?? resin.value?.kitMl
+    draft.sizes = is.of === 'kit' ? draft.sizes : [of?.line.packSize ?? is.packSize, undefined]
+    const letters = is.name
+      .split(/[^\p{L}]+/u)
+      .map((word) => word.charAt(0).toUpperCase())
+      .join('')
+    const stamp = localNow().toFormat('LLdd-HHmm')
+    draft.codes =
+      is.of === 'kit'
+        ? [`${letters}-A-${stamp}`, `${letters}-B-${stamp}`]
+        : [`${letters}-${stamp}`, '']
+  },
+  { immediate: true },
+)
+watch(
+  [resin, () => draft.kitMl],
+  ([own, ml]) => {
+    if (!own || ml === undefined || !(ml > 0)) return
+    const made = mix({ resin: own, need: { volumeMl: ml }, measure: { kind: 'exact' } })
+    if (!made.ok) return
+    draft.sizes = PARTS.map((part, i) => {
+      const amount = made.value.exact[part]
+      const size = units.value[i] === 'g' ? amount.massG : amount.volumeMl
+      return size === null ? undefined : Math.round(size * 10) / 10
+    })
+  },
+  { immediate: true },
+)
 
 const form = useForm({
   schema: newLotsSchema,
-  send: ({ lots }) => stock.receive(lots),
+  send: ({ lots }) => (of ? purchases.receive({ lineId: of.line.id, lots }) : stock.receive(lots)),
   done: () => emit('close'),
 })
 const wares = computed<Ware[]>(() =>
@@ -127,7 +145,8 @@ const errorAt = (field: string, i = 0) => form.errorAt(`lots[${i}].${field}`)
 <template>
   <AskDialog open title="What came?" @close="emit('close')">
     <form class="space-y-3" novalidate @submit.prevent="submit">
-      <FieldPick v-model="chosen" label="what" :options="options" />
+      <p v-if="of && chosen !== null" class="font-semibold">{{ options[chosen]?.label }}</p>
+      <FieldPick v-else v-model="chosen" label="what" :options="options" />
       <template v-if="what">
         <FieldNumber
           v-if="resin"

@@ -4,6 +4,7 @@ const session = useSessionStore()
 const parts = computed(() =>
   [
     { path: '/stores', title: 'On the shelves', isOpen: session.may('see the stock') },
+    { path: '/stores/buy', title: 'To buy', isOpen: session.may('see the stock') },
     { path: '/stores/resins', title: 'Resins', isOpen: true },
     { path: '/stores/count', title: 'Count day', isOpen: session.may('change the stores') },
     { path: '/stores/ledger', title: 'Ledger', isOpen: session.may('see the stock') },

@@ -40,6 +40,12 @@ import {
 import { gatherSchema } from '../../../shared/schemas/pots'
 import { planAskSchema, restorePlanSchema } from '../../../shared/schemas/proposals'
 import { newRecipeSchema, recipeSchema } from '../../../shared/schemas/recipes'
+import {
+  buyingTermsSchema,
+  closePurchaseSchema,
+  purchaseSchema,
+  receivedSchema,
+} from '../../../shared/schemas/purchases'
 import { newResinSchema, resinSchema } from '../../../shared/schemas/resins'
 import { runEventsSchema, startRunSchema } from '../../../shared/schemas/runs'
 import { readingSchema } from '../../../shared/schemas/climate'
@@ -464,6 +470,39 @@ export const ROUTES: Record<string, Route> = {
     action: 'change the stores',
     summary: 'Change what stands on a bottle, with the version that was read',
     body: asSchema(lotSchema),
+  },
+  'GET /api/stock/to-buy': {
+    action: 'see the stock',
+    summary: 'Every ware with what is planned, there, coming and to be bought of it, and by when',
+  },
+  'PUT /api/stock/terms': {
+    action: 'change the stores',
+    summary: 'Say how a ware is bought, and how much of it is always to be there',
+    body: asSchema(buyingTermsSchema),
+  },
+  'GET /api/stock/purchases': {
+    action: 'see the stock',
+    summary: 'What is ordered and not here, and what came lately',
+  },
+  'POST /api/stock/purchases': {
+    action: 'change the stores',
+    summary: 'Note what was ordered of a supplier; the plan counts on it',
+    body: asSchema(purchaseSchema),
+  },
+  'POST /api/stock/purchases/received': {
+    action: 'change the stores',
+    summary: 'Put into the stores what came of a line of a purchase',
+    body: asSchema(receivedSchema),
+  },
+  'GET /api/stock/purchases/{id}/table': {
+    action: 'see the stock',
+    summary: 'A purchase as a table for its supplier',
+    answers: 'text/csv',
+  },
+  'POST /api/stock/purchases/{id}/close': {
+    action: 'change the stores',
+    summary: 'The rest of a purchase will not come',
+    body: asSchema(closePurchaseSchema),
   },
   'GET /api/stock/movements': {
     action: 'see the stock',

@@ -42,12 +42,16 @@ export async function getLotView(who: Who, id: number): Promise<LotView> {
 export const receiveLots = (who: Who, lots: readonly NewLot[], now: Date): Promise<LotRow[]> =>
   inTransaction((trx) => addLots(trx, who, lots, now), CODE_TAKEN)
 
-/** The same in a transaction that others share. */
+/**
+ * The same in a transaction that others share.
+ * @param purchaseLineId the line of a purchase that they are of
+ */
 export async function addLots(
   trx: Db,
   who: Who,
   lots: readonly NewLot[],
   now: Date,
+  purchaseLineId: number | null = null,
 ): Promise<LotRow[]> {
   await requireFreeCodes(trx, who, lots)
   const added: LotRow[] = []
@@ -57,7 +61,12 @@ export async function addLots(
       throw new AppError('invalid-input', 'This is not kept in the stores.', {
         issues: [issue(`lots[${i}].ware`, 'not-in-stores', { what: lot.ware.of })],
       })
-    const id = await rows.insertLot(trx, who.workspaceId, { ...lot, ...counted }, now)
+    const id = await rows.insertLot(
+      trx,
+      who.workspaceId,
+      { ...lot, ...counted, purchaseLineId },
+      now,
+    )
     await rows.addMovements(trx, who.workspaceId, [
       {
         lotId: id,

@@ -33,6 +33,7 @@ import { readCures } from '../../pieces/cures'
 import { readShelf, type Shelf } from '../../pots/shelf'
 import { readWork } from '../../work/readWork'
 import { supposedOrders, supposedPots, withSupposedMoulds } from './suppose'
+import { orderedResin } from '../../stock/orderedResin'
 import { withArrivals, resinArrivals } from './supplies'
 import { withShiftChanges } from './terms'
 import { readWorkroom } from './workroom'
@@ -124,12 +125,13 @@ async function situationIn(
   )
   const room = withSupposedMoulds(withShiftChanges(workroom, terms, origin), suppose)
   const heatedUntil = keep ? inBoxUntil(keep, origin) : new Map<string, Date>()
+  const ordered = await orderedResin(db, workspaceId, origin)
   const basis = await readExperience(db, workspaceId, workspace.rules.yieldPct)
   const withOrders = (orders: readonly Order[], all: readonly StoredPot[]): Situation => {
     const lines = orders.flatMap((order) =>
       planLines(order, { shelf, pots: all, pieces, origin, heatedUntil, work, cures }),
     )
-    const arrivals = resinArrivals(all, lines, shelf.resins, terms, origin)
+    const arrivals = resinArrivals(all, lines, shelf.resins, terms, origin, ordered)
     return {
       origin,
       timeZone: workspace.timeZone,

@@ -6,11 +6,38 @@ import { minuteOf } from './terms'
 
 const NEVER = Infinity
 
+/** Resin that is ordered and not here yet. */
+export interface OrderedResin {
+  resinId: number
+  ml: number
+  at: Date
+}
+
+/** What comes of each resin, the soonest first; it is taken from as pots are served. */
+function comingBy(ordered: readonly OrderedResin[]): Map<number, OrderedResin[]> {
+  const coming = new Map<number, OrderedResin[]>()
+  for (const one of [...ordered].sort((x, y) => x.at.getTime() - y.at.getTime()))
+    coming.set(one.resinId, [...(coming.get(one.resinId) ?? []), one])
+  return coming
+}
+
+/** Takes what is missing from what comes. @returns null where all of it is not enough */
+function serve(missingMl: number, coming: OrderedResin[]): { at: Date; overMl: number } | null {
+  let sum = 0
+  const last = coming.findIndex(({ ml }) => (sum += ml) >= missingMl)
+  const [at] = coming.slice(last).map((one) => one.at)
+  if (last < 0 || !at) return null
+  coming.splice(0, last + 1)
+  return { at, overMl: sum - missingMl }
+}
+
 /**
  * When the resin of each pot that is still to be mixed is there, minutes from the origin; those
  * whose resin is there already are left out. Where people say when a resin comes, nothing is mixed
  * from it before. Else the stores serve the pots in the order of what is promised first, and what
- * they do not hold comes as soon as it can if it is ordered now (`leadDays`).
+ * they do not hold comes with what is ordered, or as soon as it can if it is ordered now
+ * (`leadDays`).
+ * @param ordered what is ordered and not here yet
  */
 export function resinArrivals(
   pots: readonly StoredPot[],
@@ -18,7 +45,9 @@ export function resinArrivals(
   resins: ReadonlyMap<number, Resin>,
   { deliveries }: PlanTerms,
   origin: Date,
+  ordered: readonly OrderedResin[] = [],
 ): Map<number, number> {
+  const coming = comingBy(ordered)
   const comesAt = new Map(deliveries.map((one) => [one.resinId, minuteOf(origin)(one.at)]))
   const promised = new Map(lines.map((line) => [line.id, line.promisedMin]))
   const dueOf = (pot: StoredPot) =>
@@ -35,7 +64,13 @@ export function resinArrivals(
     if (told !== undefined) {
       if (told > 0) arrivals.set(pot.id, told)
     } else if (pot.needMl <= inStore) left.set(pot.resinId, inStore - pot.needMl)
-    else if (leadDays > 0) arrivals.set(pot.id, comesIn(leadDays))
+    else {
+      const served = serve(pot.needMl - inStore, coming.get(pot.resinId) ?? [])
+      if (served) {
+        left.set(pot.resinId, served.overMl)
+        arrivals.set(pot.id, Math.max(0, minuteOf(origin)(served.at.toISOString())))
+      } else if (leadDays > 0) arrivals.set(pot.id, comesIn(leadDays))
+    }
   }
   return arrivals
 }
