@@ -202,6 +202,10 @@ export interface IssueParams {
   'not-in-stores': { what: 'resin' | 'pigment' | 'mould' | 'material' | 'person' | 'bottle' }
   /** More is taken from a bottle than it holds, and nobody says why. */
   'below-nothing': { left: number; unit: string }
+  /** What is offered costs another sum than when it was looked at. */
+  'price-moved': { total: string }
+  'quote-past': { validUntil: string }
+  'day-passed': null
   'recipe-missing': null
   'resin-missing': null
   'not-its-name': null

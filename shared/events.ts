@@ -1,6 +1,16 @@
 /** What can have happened, by what it happened to. */
 export const EVENT_KINDS = {
-  order: ['taken', 'changed', 'begun'],
+  order: [
+    'taken',
+    'changed',
+    'begun',
+    'quoted',
+    'agreed',
+    'declined',
+    'paid',
+    'refunded',
+    'payment taken back',
+  ],
   recipe: ['written', 'changed'],
   resin: ['added', 'changed', 'put away', 'brought back', 'removed'],
   mould: ['added', 'changed', 'put away', 'brought back', 'removed'],

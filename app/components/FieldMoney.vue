@@ -7,11 +7,13 @@ const {
   label,
   error = undefined,
   fixed = false,
+  hideLabel = false,
 } = defineProps<{
   label: string
   error?: string
   /** Shown, and not for the reader to change. */
   fixed?: boolean
+  hideLabel?: boolean
 }>()
 const model = defineModel<string | null>({ required: true })
 const workshop = useWorkshopStore()
@@ -33,6 +35,7 @@ const complaint = computed(() =>
   <FieldText
     v-model="typed"
     :label="label"
+    :hide-label="hideLabel"
     :error="complaint"
     inputmode="decimal"
     :readonly="fixed"

@@ -1,18 +1,10 @@
-import { mouldsInUse } from '~~/core/trade'
-import { costBatch, potsOfLayer, tintOfLayer, type LayerPots } from '~~/core/pot'
-import { courseParts, deepestMm, sizeBatch } from '~~/core/recipe'
-import type { Recipe, Resin, Layer } from '~~/core/trade'
+import { costBatch, layersOfBatch, tintOfLayer, type LayerOfBatch } from '~~/core/pot'
+import { sizeBatch } from '~~/core/recipe'
+import type { Recipe, Resin } from '~~/core/trade'
 import { mixOnDevice, type Measure, type MixAnswer } from '~~/core/mix'
-import type { SizedLayer } from '~~/core/size'
 import { allSaid } from '~~/shared/words'
 
-export interface BatchLayer {
-  layer: Layer
-  resin: Resin
-  tint: string
-  sized: SizedLayer
-  pots: LayerPots
-}
+export type BatchLayer = LayerOfBatch & { tint: string }
 
 /**
  * Sizes, pots and costs of a recipe for a number of pieces, from the core, following every change.
@@ -28,23 +20,13 @@ export function useBatch(recipe: () => Recipe, pieces: () => number) {
     const { rules } = workshop
     const answer = sized.value
     if (!rules || !answer?.ok) return []
-    const works = courseParts(recipe()).work
-    return recipe().layers.flatMap((layer, i) => {
-      const resin = resins.byId.get(layer.resinId)
-      const sizedLayer = answer.value.layers[i]
-      const work = works[i]
-      if (!resin || !sizedLayer || !work) return []
-      const pots = potsOfLayer({ layer, work }, sizedLayer, pieces(), {
-        resin,
-        rules,
-        warmC: workshop.warmC,
-        mostPieces: mould.value ? mouldsInUse(mould.value) : undefined,
-        pigments: workshop.pigments,
-        depthMm: deepestMm(recipe(), layer),
-      })
-      const tint = tintOfLayer(layer, workshop.pigments)
-      return [{ layer, resin, tint, sized: sizedLayer, pots }]
-    })
+    return layersOfBatch(recipe(), answer.value, pieces(), {
+      resins: resins.byId,
+      pigments: workshop.pigments,
+      mould: mould.value,
+      rules,
+      warmC: workshop.warmC,
+    }).map((own) => ({ ...own, tint: tintOfLayer(own.layer, workshop.pigments) }))
   })
   const costed = computed(() => {
     const { rules } = workshop

@@ -233,3 +233,18 @@ export function costBatch(parts: CostParts): Result<CostAnswer> {
   const request = costRequestOf(parts)
   return request.ok ? cost(request.value) : request
 }
+
+/**
+ * How long hands work on a batch.
+ * @returns minutes of all its labour; refusals as `costBatch`
+ */
+export function batchHandsMin(parts: CostParts): Result<number> {
+  const request = costRequestOf(parts)
+  if (!request.ok) return request
+  return answer(
+    request.value.labour.reduce(
+      (sum, { minutes, per }) => sum + minutes * (per === 'piece' ? parts.pieces : 1),
+      0,
+    ),
+  )
+}

@@ -1,5 +1,6 @@
 export { type PricedRules, whyCostPerGood, whyPrice } from './whyCost'
 export { whyMilestone } from './whyMilestone'
+export { whyAsked, whyLeaves } from './whyQuote'
 export { whyMixMl } from './whyMixMl'
 export { whyPart } from './whyPart'
 export type * from './types'

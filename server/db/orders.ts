@@ -294,19 +294,20 @@ export async function pinRecipe(
 }
 
 /**
- * Moves an order on when its work begins; a person's own later choice is not touched.
+ * Moves an order on when something happens to it; a person's own later choice is not touched.
  * @returns whether it moved
  */
-export async function markMaking(
+export async function moveOn(
   db: Db,
   workspaceId: number,
   orderId: number,
+  { from, to }: { from: readonly OrderState[]; to: OrderState },
   now: Date,
 ): Promise<boolean> {
   const changed = await db('orders')
     .where({ workspace_id: workspaceId, id: orderId })
-    .whereIn('state', ['asked', 'accepted'])
-    .update({ state: 'making', updated_at: now, version: db.raw('version + 1') })
+    .whereIn('state', [...from])
+    .update({ state: to, updated_at: now, version: db.raw('version + 1') })
   return changed === 1
 }
 

@@ -134,7 +134,17 @@ const HOUSE_WORDS = {
   removed: 'removed it',
 }
 const WORDS: Words = {
-  order: { taken: 'took the order', changed: 'changed', begun: 'began its first pot' },
+  order: {
+    taken: 'took the order',
+    changed: 'changed',
+    begun: 'began its first pot',
+    quoted: 'sent a quote',
+    agreed: 'noted that the quote was accepted',
+    declined: 'noted that the quote was declined',
+    paid: 'noted a payment',
+    refunded: 'noted a refund',
+    'payment taken back': 'took back what was noted of a payment',
+  },
   recipe: { written: 'wrote the recipe', changed: 'changed' },
   resin: { ...HOUSE_WORDS, added: 'added the resin' },
   mould: { ...HOUSE_WORDS, added: 'added the mould' },

@@ -165,6 +165,10 @@ const ISSUE_WORDS: OtherWords = {
     what === 'person' ? 'this person is not of the workshop' : `this ${what} is not in the stores`,
   'below-nothing': ({ left, unit }) =>
     `it holds ${rough(left)} ${unit} by the ledger; say why more than that is gone, or count it first`,
+  'price-moved': ({ total }) => `it comes to ${total} now; look at the figures again`,
+  'quote-past': ({ validUntil }) =>
+    `is missing: the quote was good until ${validUntil}; say why it holds all the same`,
+  'day-passed': () => 'has passed already',
   'not-its-name': () => 'is not the name of this workshop',
   'resin-missing': () => 'this resin does not exist',
   'recipe-missing': () => 'this recipe does not exist',

@@ -44,7 +44,7 @@ const order = (changes: Partial<Order> = {}): Order => ({
   ...changes,
 })
 const shelfOf = (one: Recipe): Shelf => ({
-  recipeOf: ({ recipeId }) => (recipeId === 1 ? one : undefined),
+  recipeOf: ({ recipeId }) => (recipeId === 1 ? { ...one, version: 1 } : undefined),
   resins: new Map([[1, resin]]),
   pigments: new Map(),
   moulds: new Map([[1, mould]]),

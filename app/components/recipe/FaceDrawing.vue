@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import { bandPath, faceStrokes, faceThings, outlinePath, type FaceStroke } from '~~/core/face'
 import { CLEAR_TINT } from '~~/core/pot'
 import { planOf } from '~~/core/size'
 import type { Recipe } from '~~/core/trade'
-import { faceStrokes, faceThings, type FaceStroke } from '~/utils/faceStrokes'
 
 /**
  * The face of a piece as it lies in front of one: its pours in their tints, the upper layers over
@@ -42,27 +42,9 @@ const box = computed(() => {
 const viewBox = computed(
   () => `${box.value.x} ${box.value.y} ${box.value.width} ${box.value.height}`,
 )
-/** The outline of what is seen; the hole of a ring is drawn over it. */
-const outlinePath = computed(() => {
-  const { outline, widthMm, lengthMm } = plan.value
-  const [x, y] = [widthMm / 2, lengthMm / 2]
-  if (outline.kind === 'polygon') return `M${outline.points.map((one) => one.join()).join('L')}Z`
-  if (outline.kind === 'ellipse') return `M${-x} 0A${x} ${y} 0 1 0 ${x} 0A${x} ${y} 0 1 0 ${-x} 0Z`
-  const r = Math.min(outline.cornerRadiusMm, x, y)
-  const corner = (toX: number, toY: number) => `a${r} ${r} 0 0 1 ${toX} ${toY}`
-  return `M${r - x} ${-y}H${x - r}${corner(r, r)}V${y - r}${corner(-r, r)}H${r - x}${corner(-r, -r)}V${r - y}${corner(r, -r)}Z`
-})
-const bandPath = ({ x, y, isWavy }: Extract<FaceStroke['form'], { kind: 'band' }>) => {
-  const { widthMm, lengthMm } = plan.value
-  const half = widthMm / 2
-  if (!isWavy) return `M${-half} ${y}H${half}`
-  const swing = lengthMm * 0.22
-  const turns = Array.from({ length: 7 }, (_, i) => {
-    const at = x - half * 0.8 + (half * 1.6 * (i + 1)) / 7
-    return `T${at} ${y + (i % 2 === 0 ? swing : -swing)}`
-  })
-  return `M${x - half * 0.8} ${y}Q${x - half * 0.7} ${y - swing} ${x - half * 0.6} ${y}${turns.join('')}`
-}
+const outline = computed(() => outlinePath(plan.value))
+const titleOf = ({ cup, how, where }: FaceStroke) =>
+  `${cup}, ${HOW_WORDS[how]}${where === '' ? '' : ` ${where}`}`
 const things = computed(() => faceThings(recipe, plan.value, workshop.pigments))
 /** Pours with a number, where there are several. */
 const numbered = computed(() => {
@@ -98,12 +80,12 @@ function press(event: MouseEvent): void {
       class="mx-auto block w-full"
       :class="[small ? 'max-h-24' : 'max-h-64', placing ? 'cursor-crosshair' : '']"
       role="img"
-      :aria-label="`The face: ${strokes.map(({ title }) => title).join(', then ') || 'not poured yet'}`"
+      :aria-label="`The face: ${strokes.map(titleOf).join(', then ') || 'not poured yet'}`"
       @click="press"
     >
       <defs>
         <clipPath :id="clip">
-          <path :d="outlinePath" />
+          <path :d="outline" />
         </clipPath>
       </defs>
       <g :clip-path="`url(#${clip})`">
@@ -114,7 +96,7 @@ function press(event: MouseEvent): void {
           :opacity="stroke.cover"
           @click="placing || emit('choose', stroke.entry)"
         >
-          <title>{{ stroke.title }}</title>
+          <title>{{ titleOf(stroke) }}</title>
           <rect
             v-if="stroke.form.kind === 'fill'"
             :x="box.x"
@@ -141,7 +123,7 @@ function press(event: MouseEvent): void {
           />
           <path
             v-else-if="stroke.form.kind === 'band'"
-            :d="bandPath(stroke.form)"
+            :d="bandPath(stroke.form, plan)"
             fill="none"
             :stroke="stroke.tint"
             :stroke-width="stroke.form.isWavy ? stroke.form.across * 0.5 : stroke.form.across"
@@ -172,7 +154,7 @@ function press(event: MouseEvent): void {
         </g>
       </g>
       <g fill="none" stroke="var(--ink)" :stroke-width="plan.widthMm * 0.005">
-        <path :d="outlinePath" />
+        <path :d="outline" />
         <ellipse
           v-if="plan.outline.kind === 'ellipse' && plan.outline.holeMm > 0"
           :rx="plan.outline.holeMm / 2"

@@ -22,6 +22,11 @@ const { ready, failure, again } = useLoading(async () => {
 const { dayAndClock } = useWhen()
 const saved = ref(false)
 const promise = computed(() => plan.plan?.promises.find((one) => one.orderId === order.value?.id))
+const tabs = computed(() => [
+  'Resin, mix and cost',
+  ...(session.may('see prices') ? ['Price and payment'] : []),
+  'What was asked',
+])
 const lineIndex = ref(0)
 const line = computed(
   () => order.value?.lines[Math.min(lineIndex.value, (order.value?.lines.length ?? 1) - 1)],
@@ -60,7 +65,7 @@ function keep(fresh: Order): void {
       <TabGroup>
         <TabList class="mb-4 flex gap-6 border-b border-hair">
           <Tab
-            v-for="name in ['Resin, mix and cost', 'What was asked']"
+            v-for="name in tabs"
             :key="name"
             class="-mb-px border-b-2 border-transparent px-1 pb-2 text-soft data-[headlessui-state~=selected]:border-ink data-[headlessui-state~=selected]:font-semibold data-[headlessui-state~=selected]:text-ink"
             >{{ name }}</Tab
@@ -99,6 +104,9 @@ function keep(fresh: Order): void {
               :line-id="line.id"
               :pots="plan.pots"
             />
+          </TabPanel>
+          <TabPanel v-if="session.may('see prices')" :tabindex="-1">
+            <OrderPrice :key="order.id" :order="order" />
           </TabPanel>
           <TabPanel :tabindex="-1" class="max-w-3xl">
             <p v-if="saved" class="mb-2" role="status">Saved.</p>

@@ -10,7 +10,7 @@ export interface LineRecipe {
   recipeVersion: number | null
 }
 
-export type RecipeOf = (line: LineRecipe) => Recipe | undefined
+export type RecipeOf = (line: LineRecipe) => (Recipe & { version: number }) | undefined
 
 /**
  * The recipe that each of these lines is made by: the one it was begun with, else as it stands now.

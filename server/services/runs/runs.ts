@@ -10,7 +10,7 @@ import type { KeyedRunEvent } from '../../../shared/schemas/runs'
 import type { RunView } from '../../../shared/types/runs'
 import { database } from '../../db/database'
 import { HOUSE_TABLES } from '../../db/house'
-import { listLines, markMaking, pinRecipe } from '../../db/orders'
+import { listLines, moveOn, pinRecipe } from '../../db/orders'
 import { listPeople } from '../../db/people'
 import { pieceLogs } from '../../db/pieceLogs'
 import { addPieceEvents, layPieces, removePours, setPiece } from '../../db/pieces'
@@ -46,6 +46,9 @@ import { lotsOfRun } from '../../db/stock'
 import { settleRunDraws } from '../stock/drawnByRun'
 import { found, inTransaction, inTurn } from '../transactions'
 import type { Who } from '../Who'
+
+/** Once a pot is begun its orders are being made. */
+const BEGUN = { from: ['asked', 'accepted'], to: 'making' } as const
 
 async function targetsOf(
   db: Db,
@@ -255,7 +258,7 @@ async function beginLines(db: Db, who: Who, pot: Pot, now: Date): Promise<void> 
     await pinRecipe(db, who.workspaceId, lineId, recipe.version)
   }
   for (const orderId of new Set(pot.portions.map((portion) => portion.orderId)))
-    if (await markMaking(db, who.workspaceId, orderId, now))
+    if (await moveOn(db, who.workspaceId, orderId, BEGUN, now))
       tell(db, who.workspaceId, {
         subject: 'order',
         kind: 'begun',

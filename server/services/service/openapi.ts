@@ -46,6 +46,12 @@ import {
   purchaseSchema,
   receivedSchema,
 } from '../../../shared/schemas/purchases'
+import {
+  decideQuoteSchema,
+  paymentSchema,
+  quoteFieldsSchema,
+  takeBackPaymentSchema,
+} from '../../../shared/schemas/quotes'
 import { newResinSchema, resinSchema } from '../../../shared/schemas/resins'
 import { runEventsSchema, startRunSchema } from '../../../shared/schemas/runs'
 import { readingSchema } from '../../../shared/schemas/climate'
@@ -518,6 +524,35 @@ export const ROUTES: Record<string, Route> = {
     action: 'change the stores',
     summary: 'Take back what was told, by its opposite',
     body: asSchema(takeBackMovementSchema),
+  },
+  'GET /api/orders/{id}/prices': {
+    action: 'see prices',
+    summary: 'What an order costs, was offered for and brought in',
+  },
+  'POST /api/orders/{id}/quotes': {
+    action: 'change prices',
+    summary: 'Offer an order at a price; its figures are frozen under the next number',
+    body: asSchema(quoteFieldsSchema),
+  },
+  'POST /api/orders/{id}/payments': {
+    action: 'change prices',
+    summary: 'Note money that came in or went back; sending twice is harmless',
+    body: asSchema(paymentSchema),
+  },
+  'POST /api/quotes/{id}/decide': {
+    action: 'change prices',
+    summary: 'Accept or decline a quote for whoever it was sent to',
+    body: asSchema(decideQuoteSchema),
+  },
+  'GET /api/quotes/{id}/sheet': {
+    action: 'see prices',
+    summary: 'A quote as a sheet to send',
+    answers: 'application/pdf',
+  },
+  'POST /api/payments/{id}/take-back': {
+    action: 'change prices',
+    summary: 'Take back what was noted of a payment, by its opposite',
+    body: asSchema(takeBackPaymentSchema),
   },
   'GET /api/readings': {
     action: 'see the workshop',

@@ -1,0 +1,4 @@
+export { owed, type Owed } from './owed'
+export { priceOrder } from './priceOrder'
+export { pricePoint } from './pricePoint'
+export type * from './types'

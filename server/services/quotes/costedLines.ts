@@ -1,0 +1,92 @@
+import { batchHandsMin, costBatch, layersOfBatch } from '../../../core/pot'
+import { sizeBatch } from '../../../core/recipe'
+import type { Result } from '../../../core/result'
+import type { Material, Recipe } from '../../../core/trade'
+import type { Order } from '../../../shared/types/orders'
+import type { CostedLine } from '../../../shared/types/quotes'
+import { allSaid } from '../../../shared/words'
+import { HOUSE_TABLES } from '../../db/house'
+import type { Db } from '../../db/rows'
+import { readExperience } from '../planning/situation/experience'
+import { readShelf, type Shelf } from '../pots/shelf'
+
+export interface Costing {
+  lines: CostedLine[]
+  /** Lines that cannot be costed, and why. */
+  refused: { name: string; why: string }[]
+  shelf: Shelf
+}
+
+/**
+ * What the lines of an order cost as things are now: each made by itself, at the yield that the log
+ * has taught. What is only mended costs its work where it is done, and is asked of nobody.
+ */
+export async function costLines(
+  db: Db,
+  workspaceId: number,
+  order: Pick<Order, 'lines'>,
+): Promise<Costing> {
+  const lines = order.lines.filter(({ mends }) => !mends)
+  const [shelf, materials] = await Promise.all([
+    readShelf(db, workspaceId, lines),
+    HOUSE_TABLES.materials.list(db, workspaceId),
+  ])
+  const { yieldPct } = await readExperience(db, workspaceId, shelf.rules.yieldPct)
+  const terms = {
+    shelf: { ...shelf, rules: { ...shelf.rules, yieldPct } },
+    materials: new Map(materials.map((one) => [one.id, one])),
+  }
+  const refused: Costing['refused'] = []
+  const costed = lines.flatMap((line): CostedLine[] => {
+    const recipe = shelf.recipeOf(line)
+    if (!recipe) return []
+    const own = costRecipe(recipe, line.quantity, terms)
+    if (!own.ok) {
+      refused.push({ name: recipe.name, why: allSaid(own.issues) })
+      return []
+    }
+    const { id: recipeId, version: recipeVersion, name } = recipe
+    return [
+      {
+        lineId: line.id,
+        recipeId,
+        recipeVersion,
+        name,
+        pieces: line.quantity,
+        yieldPct,
+        ...own.value,
+      },
+    ]
+  })
+  return { lines: costed, refused, shelf }
+}
+
+/** Some pieces of a recipe, with as many pots as they take. */
+function costRecipe(
+  recipe: Recipe,
+  pieces: number,
+  { shelf, materials }: { shelf: Shelf; materials: ReadonlyMap<number, Material> },
+): Result<Pick<CostedLine, 'cost' | 'handsMin'>> {
+  const sized = sizeBatch(recipe, pieces, shelf.rules)
+  if (!sized.ok) return sized
+  const mould = shelf.moulds.get(recipe.mouldId ?? 0) ?? null
+  const parts = {
+    recipe,
+    pieces,
+    ...shelf,
+    materials,
+    mould,
+    potsPerLayer: layersOfBatch(recipe, sized.value, pieces, { ...shelf, mould }).map(
+      ({ pots }) => pots.pots.length,
+    ),
+  }
+  const cost = costBatch(parts)
+  if (!cost.ok) return cost
+  const handsMin = batchHandsMin(parts)
+  if (!handsMin.ok) return handsMin
+  const { lines, overhead, batchCost, costPerGood } = cost.value
+  return {
+    ok: true,
+    value: { cost: { lines, overhead, batchCost, costPerGood }, handsMin: handsMin.value },
+  }
+}

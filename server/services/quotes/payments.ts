@@ -1,0 +1,80 @@
+import { Decimal } from 'decimal.js'
+import type { PaymentFields } from '../../../shared/schemas/quotes'
+import type { OrderPrices } from '../../../shared/types/quotes'
+import { dayOf } from '../../../shared/time/dayOf'
+import { getOrder } from '../../db/orders'
+import * as rows from '../../db/quotes'
+import type { Db } from '../../db/rows'
+import { getWorkspace } from '../../db/workshop'
+import { tell } from '../../events/tell'
+import { AppError } from '../AppError'
+import { found, inTurn } from '../transactions'
+import type { Who } from '../Who'
+import { pricesOf } from './quotes'
+
+const toldOf = (
+  trx: Db,
+  who: Who,
+  orderId: number,
+  kind: 'paid' | 'refunded' | 'payment taken back',
+  at: Date,
+) => tell(trx, who.workspaceId, { subject: 'order', kind, id: orderId, by: who.personId, at })
+
+/** Notes money that came in for an order, or went back; sending twice is harmless. */
+export const notePayment = (
+  who: Who,
+  orderId: number,
+  payment: PaymentFields,
+  now: Date,
+): Promise<OrderPrices> =>
+  inTurn(who.workspaceId, async (trx) => {
+    const order = found(await getOrder(trx, who.workspaceId, orderId), 'order')
+    if (!(await rows.isPaymentKnown(trx, who.workspaceId, payment.key))) {
+      const isBack = payment.kind === 'refund'
+      await rows.insertPayment(
+        trx,
+        who.workspaceId,
+        {
+          ...payment,
+          amount: new Decimal(payment.amount).times(isBack ? -1 : 1).toFixed(),
+          orderId,
+          personId: who.personId,
+        },
+        now,
+      )
+      toldOf(trx, who, orderId, isBack ? 'refunded' : 'paid', now)
+    }
+    return pricesOf(trx, who, order)
+  })
+
+/** Takes back what was noted by mistake, by its opposite. */
+export const takeBackPayment = (
+  who: Who,
+  id: number,
+  note: string,
+  now: Date,
+): Promise<OrderPrices> =>
+  inTurn(who.workspaceId, async (trx) => {
+    const payment = found(await rows.lockPayment(trx, who.workspaceId, id), 'payment')
+    if (payment.isUndone || payment.undoes !== null)
+      throw new AppError('invalid-input', 'This has been taken back already.')
+    const { timeZone } = await getWorkspace(trx, who.workspaceId)
+    await rows.insertPayment(
+      trx,
+      who.workspaceId,
+      {
+        kind: payment.kind,
+        amount: new Decimal(payment.amount).negated().toFixed(),
+        paidOn: dayOf(now, timeZone),
+        means: payment.means,
+        note,
+        orderId: payment.orderId,
+        personId: who.personId,
+        undoesId: id,
+        key: null,
+      },
+      now,
+    )
+    toldOf(trx, who, payment.orderId, 'payment taken back', now)
+    return pricesOf(trx, who, found(await getOrder(trx, who.workspaceId, payment.orderId), 'order'))
+  })

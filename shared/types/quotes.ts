@@ -1,0 +1,76 @@
+import type { CostAnswer } from '../../core/cost'
+import type { Owed, PricedOrder, QuoteTerms, SellingCosts } from '../../core/quote'
+import type { PaymentKind, QuoteState } from '../schemas/quotes'
+import type { Versioned } from './exchange'
+
+/** What a line of an order costs, with what it was worked out from. */
+export interface CostedLine {
+  lineId: number
+  recipeId: number
+  recipeVersion: number
+  name: string
+  pieces: number
+  /** Of a hundred so many come out good, as the log has taught. */
+  yieldPct: number
+  /** Hands of all pieces, minutes. */
+  handsMin: number
+  cost: Pick<CostAnswer, 'lines' | 'overhead' | 'batchCost' | 'costPerGood'>
+}
+
+/** A line as it was offered. */
+export interface QuotedLine extends CostedLine {
+  priceEach: string | null
+  taxPct: number | null
+}
+
+/** What a quote says, as it was when it was sent. */
+export interface QuoteFigures {
+  currency: string
+  lines: QuotedLine[]
+  priced: PricedOrder
+}
+
+/** An offer for an order; its figures never change. */
+export type Quote = Versioned<{
+  id: number
+  orderId: number
+  /** Running, in the workshop. */
+  number: number
+  state: QuoteState
+  terms: QuoteTerms
+  figures: QuoteFigures
+  validUntil: string
+  note: string
+  sentAt: string
+  by: string
+  decidedAt: string | null
+  /** Why it was accepted past its date, or declined. */
+  reason: string
+}>
+
+/** Money that came in, or with a minus went back. */
+export interface Payment {
+  id: number
+  kind: PaymentKind
+  amount: string
+  paidOn: string
+  means: string
+  note: string
+  by: string
+  /** The one that this takes back. */
+  undoes: number | null
+  isUndone: boolean
+}
+
+/** An order with everything that it costs, was offered for and brought in. */
+export interface OrderPrices {
+  /** As it would be now; a line that cannot be costed stands in `refused`. */
+  now: CostedLine[]
+  refused: { name: string; why: string }[]
+  selling: SellingCosts
+  /** As of the order's newest quote, else of the workshop's. */
+  terms: QuoteTerms
+  quotes: Quote[]
+  payments: Payment[]
+  owed: Owed
+}
