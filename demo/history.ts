@@ -16,8 +16,10 @@ import { makePlan } from '../server/services/planning/propose/makePlan'
 import type { Solve } from '../server/services/planning/choose/planAll'
 import { openPots } from '../server/services/pots/pots'
 import { addRunEvents, startRun } from '../server/services/runs/runs'
+import { tellWork } from '../server/services/work/work'
 import type { Who } from '../server/services/Who'
 import type { Verdict } from '../shared/schemas/pieces'
+import type { WorkTold } from '../shared/schemas/work'
 import type { PieceRow } from '../shared/types/pieces'
 import type { PlanTaskRow, PlanView } from '../shared/types/plan'
 import type { KeyedRunEvent } from '../shared/schemas/runs'
@@ -100,10 +102,49 @@ export async function liveThrough(
   const planned = await makePlan(manager, solveRoughly, plannedAt, null)
   const mixes = planned.tasks.filter((task) => task.kind === 'mix')
   for (const task of mixes) await pourPot(task, past)
+  await tellHandWork(manager, planned, past)
   const wrongAt = await demouldAndJudge(manager, planned, past)
   if (wrongAt && round < MOST_ROUNDS)
     await liveThrough(manager, new Date(wrongAt.getTime() + BEFORE_MENDING_MS), past, round + 1)
 }
+
+/** The steps around the pours, each with the minutes that it took; lifting is told piece by piece. */
+async function tellHandWork(
+  manager: Who,
+  { tasks }: PlanView,
+  { chance, now }: Past,
+): Promise<void> {
+  const events = tasks.flatMap(
+    ({ kind, title, does, personId, orderLineId, startAt, endAt }): WorkTold[] => {
+      if (kind !== 'step' || !does || does.asks || personId === null || LIFTING.test(title))
+        return []
+      const doneAt = new Date(Date.parse(endAt) + chance.within(-4, 12) * MS_PER_MIN)
+      const { what, visit, layer, first, pieces } = does
+      const plannedMin = (Date.parse(endAt) - Date.parse(startAt)) / MS_PER_MIN
+      return doneAt > now
+        ? []
+        : [
+            {
+              key: chance.key(),
+              kind: 'done',
+              lineId: orderLineId,
+              ...{ what, visit, layer, first, pieces },
+              at: doneAt.toISOString(),
+              personId,
+              untilAt: null,
+              tookMin: tenth(Math.max(1, plannedMin * chance.within(0.8, 1.35))),
+              reason: '',
+              answer: '',
+              amount: null,
+            },
+          ]
+    },
+  )
+  const inTurn = events.sort((x, y) => Date.parse(x.at) - Date.parse(y.at))
+  const last = inTurn.at(-1)
+  if (last) await tellWork(manager, inTurn, new Date(last.at))
+}
+const LIFTING = /^(Demould|Lift)/
 
 async function pourPot(task: PlanTaskRow, { who, racks, chance, now }: Past): Promise<void> {
   const startAt = new Date(Date.parse(task.startAt) + chance.within(0, 11) * MS_PER_MIN)
@@ -172,7 +213,7 @@ async function demouldAndJudge(manager: Who, planned: PlanView, past: Past): Pro
     const own = planned.tasks.filter(
       (task) => task.kind === 'step' && task.orderId === piece.orderId,
     )
-    const demoulding = own.find((task) => /^(Demould|Lift)/.test(task.title))
+    const demoulding = own.find((task) => LIFTING.test(task.title))
     const ofLine = own.filter((task) => task.orderLineId === piece.orderLineId)
     const packing = (ofLine.length > 0 ? ofLine : own).findLast((task) =>
       /(pack|both faces)$/i.test(task.title),

@@ -18,6 +18,7 @@ import { POURED_RECIPES } from './pouredRecipes'
 import { pouredFields } from './pouredWords'
 import { RECIPES, type DemoLayer } from './recipes'
 import { RESINS } from './resins'
+import { Till } from './quotes'
 import { buyWhatRunsLow, countStores, orderForTheYard } from './stores'
 import {
   DEMO_PASSWORD,
@@ -154,17 +155,21 @@ export async function furnishYard(
   }
   await buyWhatRunsLow(ids.manager, today.minus({ days: STORES_BEGAN_DAYS }).toJSDate())
   const all = PAST_ORDERS.length + OPEN_ORDERS.length
+  const till = new Till(ids.manager)
   let lived = 0
   for (const order of PAST_ORDERS) {
     const { taken, takenAt } = await take(order)
+    await till.quote(taken, takenAt)
     await liveThrough(ids.manager, takenAt, past)
+    await till.settle(taken)
     await deliver(ids.manager, taken.id, now)
     await buyWhatRunsLow(ids.manager, takenAt)
     await onProgress(++lived / all)
   }
   // In the order in which they were taken: what is lived through knows no order that comes later.
   for (const order of [...OPEN_ORDERS].sort((x, y) => x.takenDay - y.takenDay)) {
-    const { takenAt } = await take(order)
+    const { taken, takenAt } = await take(order)
+    await till.quote(taken, takenAt)
     if (order.takenDay <= -3) await liveThrough(ids.manager, takenAt, past)
     await onProgress(++lived / all)
   }

@@ -1,5 +1,6 @@
 import type { PaymentFields, QuoteFields } from '~~/shared/schemas/quotes'
-import type { OrderPrices, Payment, Quote } from '~~/shared/types/quotes'
+import type { EarnedBy } from '~~/shared/types/earned'
+import type { OrderPrices, OwedList, Payment, Quote } from '~~/shared/types/quotes'
 
 /** What orders are offered for, and the money that came of them. */
 export const useQuoteStore = defineStore('quotes', () => {
@@ -13,5 +14,10 @@ export const useQuoteStore = defineStore('quotes', () => {
     api.post<OrderPrices>(`/api/orders/${orderId}/payments`, payment)
   const takeBack = ({ id }: Payment, note: string) =>
     api.post<OrderPrices>(`/api/payments/${id}/take-back`, { note })
-  return { ofOrder, send, decide, pay, takeBack }
+  const earnedOfOrder = (orderId: number) => api.get<EarnedBy>(`/api/orders/${orderId}/earned`)
+  const earned = (month: string, months: number) =>
+    api.get<EarnedBy>(`/api/earned?month=${month}&months=${months}`)
+  const owed = (customerId: number | null = null) =>
+    api.get<OwedList>(`/api/owed${customerId === null ? '' : `?customer=${customerId}`}`)
+  return { ofOrder, owed, earned, earnedOfOrder, send, decide, pay, takeBack }
 })

@@ -92,6 +92,15 @@ const HELP: readonly PlaceHelp[] = [
     ],
   },
   {
+    path: '/prices',
+    answers: 'What was agreed, what it really cost, what it left, and what is still owed.',
+    first: [
+      'Open an order and its price: what the margin asks, what you ask, and what that leaves. Send it as a quote.',
+      'Note deposits and payments there; Owed shows who has not paid yet.',
+      'Earned sets what was planned beside what was drawn and worked, by order, recipe, month or customer.',
+    ],
+  },
+  {
     path: '/stores',
     answers: 'What stands on the shelves, bottle by bottle, and what of it is promised.',
     first: [

@@ -2,6 +2,7 @@
 export const PLACES = [
   { path: '/', name: 'Today', key: '1' },
   { path: '/orders', name: 'Orders', key: '2' },
+  { path: '/prices', name: 'Prices', key: 'e', takes: 'see prices' },
   { path: '/recipes', name: 'Recipes', key: '3' },
   { path: '/sizing', name: 'Sizing', key: '4' },
   { path: '/pots', name: 'Pots', key: '5' },

@@ -1,4 +1,5 @@
 export { cost } from './cost'
 export { minorUnits } from './minorUnits'
+export { moneyText } from './moneyText'
 export { sharedPrice } from './sharedPrice'
 export type * from './types'

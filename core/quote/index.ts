@@ -1,3 +1,4 @@
+export { incomeOf, type LineIncome } from './incomeOf'
 export { owed, type Owed } from './owed'
 export { priceOrder } from './priceOrder'
 export { pricePoint } from './pricePoint'

@@ -1,12 +1,17 @@
 import type { MoneyRules, StudioRules } from '../trade'
 import type { CostAnswer } from '../cost'
-import type { Why } from './types'
+import type { Source, Why } from './types'
 
 /** The rules as those know them who may see prices. */
 export type PricedRules = StudioRules & { money: MoneyRules }
 
 /** Derives what one good piece costs, from its lines. */
-export function whyCostPerGood(costed: CostAnswer, pieces: number, rules: PricedRules): Why {
+export function whyCostPerGood(
+  costed: Pick<CostAnswer, 'lines' | 'overhead' | 'costPerPiece' | 'costPerGood'>,
+  pieces: number,
+  rules: PricedRules,
+  yieldFrom: Source = 'house rule',
+): Why {
   const { money } = rules
   return {
     title: 'Cost of a good piece',
@@ -28,7 +33,7 @@ export function whyCostPerGood(costed: CostAnswer, pieces: number, rules: Priced
         source: 'house rule',
       },
       { name: 'pieces', value: pieces, decimals: 0, source: 'order' },
-      { name: 'yield', value: rules.yieldPct, unit: '%', decimals: 0, source: 'house rule' },
+      { name: 'yield', value: rules.yieldPct, unit: '%', decimals: 0, source: yieldFrom },
       {
         name: 'labour rate',
         value: money.labourRate,

@@ -11,6 +11,9 @@ export async function up(knex: Knex): Promise<void> {
     table.enum('state', ['sent', 'accepted', 'declined', 'replaced']).notNullable()
     table.json('terms').notNullable()
     table.json('figures').notNullable()
+    // As its figures say, to be added up by.
+    table.decimal('total', 14, 4).notNullable()
+    table.decimal('deposit', 14, 4).notNullable()
     table.date('valid_until').notNullable()
     table.string('note', 1000).notNullable().defaultTo('')
     instant(table, 'sent_at').notNullable()

@@ -136,6 +136,26 @@ export const listEveryOrder = async (db: Db, workspaceId: number): Promise<Order
       .orderBy(['promised_at', 'id'])) as OrderColumns[],
   )
 
+/** Orders of these states that were promised for a time, the latest first. */
+export const ordersPromised = async (
+  db: Db,
+  workspaceId: number,
+  { from, until, states }: { from: Date; until: Date; states: readonly OrderState[] },
+): Promise<Order[]> =>
+  readOrders(
+    db,
+    workspaceId,
+    (await db('orders')
+      .where({ workspace_id: workspaceId })
+      .whereIn('state', [...states])
+      .where('promised_at', '>=', from)
+      .where('promised_at', '<', until)
+      .orderBy([
+        { column: 'promised_at', order: 'desc' },
+        { column: 'id', order: 'desc' },
+      ])) as OrderColumns[],
+  )
+
 export async function getOrder(db: Db, workspaceId: number, id: number): Promise<Order | null> {
   const [order] = await readOrders(
     db,

@@ -4,6 +4,7 @@ import {
   type PaymentFields,
   type QuoteState,
 } from '../../shared/schemas/quotes'
+import type { OrderState } from '../../shared/schemas/orders'
 import type { QuoteTerms } from '../../core/quote'
 import type { Payment, Quote, QuoteFigures } from '../../shared/types/quotes'
 import { jsonColumn } from './jsonColumn'
@@ -109,6 +110,8 @@ export async function insertQuote(
     state: 'sent',
     terms: termsColumn.write(quote.terms),
     figures: figuresColumn.write(quote.figures),
+    total: quote.figures.priced.total,
+    deposit: quote.figures.priced.deposit,
     valid_until: quote.validUntil,
     note: quote.note.trim(),
     sent_at: now,
@@ -137,6 +140,63 @@ export async function decideQuote(
     { state: as, decided_at: now, reason: reason.trim() },
     now,
   )
+}
+
+/** What was agreed for an order and what came of it, as sums to be compared. */
+export interface AgreedSum {
+  orderId: number
+  title: string
+  customer: string
+  state: OrderState
+  promisedAt: string
+  total: string
+  deposit: string
+  paid: string
+  number: number
+}
+
+/**
+ * Orders with an agreed price, the earliest promised first.
+ * @param which only those of a customer, or only those for which something is still owed, one way or
+ *   the other
+ */
+export async function agreedSums(
+  db: Db,
+  workspaceId: number,
+  { customerId, isOwed, limit }: { customerId: number | null; isOwed: boolean; limit: number },
+): Promise<AgreedSum[]> {
+  const paid = db('payments')
+    .whereRaw('payments.order_id = orders.id')
+    .select(db.raw('COALESCE(SUM(payments.amount), 0)'))
+    .as('paid')
+  const query = db('quotes')
+    .join('orders', 'orders.id', 'quotes.order_id')
+    .where('quotes.workspace_id', workspaceId)
+    .where('quotes.state', 'accepted')
+    .orderBy(['orders.promised_at', 'orders.id'])
+    .limit(limit)
+    .select(
+      'orders.id as orderId',
+      'orders.title',
+      'orders.customer',
+      'orders.state',
+      'orders.promised_at as promisedAt',
+      'quotes.number',
+      'quotes.total',
+      'quotes.deposit',
+      paid,
+    )
+  if (customerId !== null) query.where('orders.customer_id', customerId)
+  if (isOwed) query.havingRaw('paid <> total')
+  const rows = (await query) as (Omit<AgreedSum, 'customer' | 'promisedAt'> & {
+    customer: string | null
+    promisedAt: Date
+  })[]
+  return rows.map((row) => ({
+    ...row,
+    customer: row.customer ?? '',
+    promisedAt: iso(row.promisedAt),
+  }))
 }
 
 interface PaymentColumns {

@@ -10,7 +10,7 @@ import { jsonColumn, requireRight } from './jsonColumn'
 import type { Db } from './rows'
 import { MS_PER_MIN } from '../../core/units'
 
-const targetsColumn = jsonColumn({
+export const targetsColumn = jsonColumn({
   name: 'runs.targets',
   schema: runTargetsSchema,
   upcasts: [runTargetsBefore, runTargetsUnwetted],

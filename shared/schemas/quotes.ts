@@ -126,6 +126,7 @@ const quotedLineSchema = schemaOf<QuotedLine>()(
       ).required(),
       overhead: sum(),
       batchCost: sum(),
+      costPerPiece: sum(),
       costPerGood: sum(),
     }).required(),
     priceEach: sum().nullable().defined('is missing'),

@@ -1,5 +1,6 @@
 import type { CostAnswer } from '../../core/cost'
 import type { Owed, PricedOrder, QuoteTerms, SellingCosts } from '../../core/quote'
+import type { OrderState } from '../schemas/orders'
 import type { PaymentKind, QuoteState } from '../schemas/quotes'
 import type { Versioned } from './exchange'
 
@@ -14,7 +15,7 @@ export interface CostedLine {
   yieldPct: number
   /** Hands of all pieces, minutes. */
   handsMin: number
-  cost: Pick<CostAnswer, 'lines' | 'overhead' | 'batchCost' | 'costPerGood'>
+  cost: Pick<CostAnswer, 'lines' | 'overhead' | 'batchCost' | 'costPerPiece' | 'costPerGood'>
 }
 
 /** A line as it was offered. */
@@ -60,6 +61,22 @@ export interface Payment {
   /** The one that this takes back. */
   undoes: number | null
   isUndone: boolean
+}
+
+/** An order with an agreed price, and what is still owed for it. */
+export interface OwedRow extends Owed {
+  orderId: number
+  title: string
+  customer: string
+  state: OrderState
+  promisedAt: string
+  /** Of the quote that was accepted. */
+  number: number
+  total: string
+}
+export interface OwedList {
+  currency: string
+  rows: OwedRow[]
 }
 
 /** An order with everything that it costs, was offered for and brought in. */

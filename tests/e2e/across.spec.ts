@@ -58,6 +58,22 @@ test.describe('two workshops never see each other', () => {
       page.request,
       `/api/history?subject=order&id=${order.id}`,
     )
+    const owed = await json<{ rows: { orderId: number }[] }>(page.request, '/api/owed')
+    const {
+      quotes: [quote],
+      payments: [payment],
+    } = await json<{
+      quotes: [
+        Row & {
+          terms: object
+          figures: {
+            lines: { lineId: number; priceEach: string | null; taxPct: number | null }[]
+            priced: { total: string }
+          }
+        },
+      ]
+      payments: [Row]
+    }>(page.request, `/api/orders/${owed.rows[0]?.orderId}/prices`)
     const purchase = await send(page.request, '/api/stock/purchases', {
       supplier: 'Across works',
       dueOn: '2027-03-09',
@@ -158,6 +174,47 @@ test.describe('two workshops never see each other', () => {
       ],
       'POST /api/stock/purchases/{id}/close': [
         { path: `/api/stock/purchases/${purchase.id}/close`, data: { version: 1 } },
+      ],
+      'GET /api/orders/{id}/prices': [{ path: `/api/orders/${order.id}/prices` }],
+      'GET /api/orders/{id}/earned': [{ path: `/api/orders/${order.id}/earned` }],
+      'POST /api/orders/{id}/quotes': [
+        {
+          path: `/api/orders/${order.id}/quotes`,
+          data: {
+            terms: quote.terms,
+            lines: quote.figures.lines.map(({ lineId, priceEach, taxPct }) => ({
+              lineId,
+              priceEach,
+              taxPct,
+            })),
+            validUntil: '2027-04-30',
+            note: '',
+            total: quote.figures.priced.total,
+          },
+        },
+      ],
+      'POST /api/orders/{id}/payments': [
+        {
+          path: `/api/orders/${order.id}/payments`,
+          data: {
+            key: randomUUID(),
+            kind: 'payment',
+            amount: '10',
+            paidOn: '2027-03-02',
+            means: '',
+            note: '',
+          },
+        },
+      ],
+      'POST /api/quotes/{id}/decide': [
+        {
+          path: `/api/quotes/${quote.id}/decide`,
+          data: { version: quote.version, as: 'accepted', reason: 'across' },
+        },
+      ],
+      'GET /api/quotes/{id}/sheet': [{ path: `/api/quotes/${quote.id}/sheet` }],
+      'POST /api/payments/{id}/take-back': [
+        { path: `/api/payments/${payment.id}/take-back`, data: { note: '' } },
       ],
       'POST /api/stock/movements/{id}/take-back': [
         { path: '/api/stock/movements/1/take-back', data: { note: '' } },

@@ -46,6 +46,15 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
       await page.locator('a[href^="/stores/lots/"]').first().click()
     },
   ],
+  ['Earned', (page) => page.goto('/prices')],
+  ['Owed', (page) => page.goto('/prices/owed')],
+  [
+    'the price of an order',
+    async (page) => {
+      await firstLink(page, '/prices/owed', /orders\/\d+/)
+      await page.getByRole('tab', { name: 'Price and payment' }).click()
+    },
+  ],
   ['To buy', (page) => page.goto('/stores/buy')],
   ['Count day', (page) => page.goto('/stores/count')],
   ['Ledger', (page) => page.goto('/stores/ledger')],

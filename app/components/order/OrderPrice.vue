@@ -14,6 +14,14 @@ watch(
   () => order.version,
   async () => (prices.value = await quotes.ofOrder(order.id)),
 )
+function sent(fresh: OrderPrices): void {
+  prices.value = fresh
+  isAsked.value = false
+}
+const mayQuote = computed(() => session.may('change prices') && (prices.value?.now.length ?? 0) > 0)
+/** What is agreed stands; a new quote is made only when somebody wants one. */
+const isAgreed = computed(() => prices.value?.quotes.some(({ state }) => state === 'accepted'))
+const isAsked = ref(false)
 /** Pieces that were agreed are those of the order, or it is told that they are not. */
 const isOther = computed(() => {
   const agreed = prices.value?.quotes.find(({ state }) => state === 'accepted')
@@ -39,14 +47,21 @@ const isOther = computed(() => {
       @changed="prices = $event"
     />
     <PaymentList :order-id="order.id" :prices="prices" @changed="prices = $event" />
+    <OrderEarned
+      :order-id="order.id"
+      :agreed="prices.quotes.filter(({ state }) => state === 'accepted').length"
+    />
     <p v-for="line in prices.refused" :key="line.name" role="alert" class="wrong">
       {{ line.name }} cannot be costed: {{ line.why }}
     </p>
-    <QuoteDraft
-      v-if="session.may('change prices') && prices.now.length > 0"
-      :order-id="order.id"
-      :prices="prices"
-      @changed="prices = $event"
-    />
+    <button
+      v-if="mayQuote && isAgreed && !isAsked"
+      type="button"
+      class="quiet"
+      @click="isAsked = true"
+    >
+      Make a new quote
+    </button>
+    <QuoteDraft v-else-if="mayQuote" :order-id="order.id" :prices="prices" @changed="sent" />
   </div>
 </template>

@@ -61,9 +61,9 @@ const takeBack = (payment: Payment) =>
         <span>{{ day(payment.paidOn) }}</span>
         <span>{{ KIND_WORDS[payment.kind] }}</span>
         <span class="font-semibold">{{ written(payment.amount) }} {{ currency }}</span>
-        <span class="text-soft"
-          >{{ payment.means }} {{ payment.note }}, noted by {{ payment.by }}</span
-        >
+        <span class="text-soft">{{
+          [payment.means, payment.note, `noted by ${payment.by}`].filter(Boolean).join(', ')
+        }}</span>
         <button
           v-if="session.may('change prices') && !payment.isUndone && payment.undoes === null"
           type="button"

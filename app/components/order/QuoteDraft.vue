@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { whyAsked, whyLeaves } from '~~/core/why'
+import { whyAsked, whyCostPerGood, whyLeaves } from '~~/core/why'
 import { quoteFieldsSchema } from '~~/shared/schemas/quotes'
 import type { OrderPrices } from '~~/shared/types/quotes'
 import { allSaid } from '~~/shared/words'
@@ -9,6 +9,7 @@ const { orderId, prices } = defineProps<{ orderId: number; prices: OrderPrices }
 const emit = defineEmits<{ changed: [prices: OrderPrices] }>()
 const quotes = useQuoteStore()
 const { draft, lines, answer, priced, beginAgain, restored } = useQuoteDraft(orderId, () => prices)
+const workshop = useWorkshopStore()
 const currency = computed(() => prices.selling.currency)
 const refused = computed(() => (answer.value?.ok === false ? allSaid(answer.value.issues) : ''))
 const form = useForm({
@@ -53,7 +54,19 @@ const isSome = (sum: string) => Number(sum) !== 0
               <tr v-for="(line, i) in prices.now" :key="line.lineId">
                 <td>{{ line.name }}</td>
                 <td class="figure">{{ line.pieces }}</td>
-                <td class="figure whitespace-nowrap">{{ written(line.cost.costPerGood) }}</td>
+                <td class="figure whitespace-nowrap">
+                  <WhyNumber
+                    v-if="workshop.priced"
+                    :why="
+                      whyCostPerGood(
+                        line.cost,
+                        line.pieces,
+                        { ...workshop.priced, yieldPct: line.yieldPct },
+                        'learned',
+                      )
+                    "
+                  />
+                </td>
                 <td class="figure whitespace-nowrap">
                   <WhyNumber
                     v-if="priced?.lines[i] && lines[i]"
@@ -66,6 +79,7 @@ const isSome = (sum: string) => Number(sum) !== 0
                     v-model="draft.lines[i].priceEach"
                     hide-label
                     :label="`Price of each ${line.name}`"
+                    :placeholder="written(priced?.lines[i]?.asked ?? '')"
                     :error="form.errorAt(`lines[${i}].priceEach`)"
                   />
                 </td>
@@ -89,7 +103,7 @@ const isSome = (sum: string) => Number(sum) !== 0
               </tr>
               <tr v-for="rate in priced.taxes" :key="rate.taxPct">
                 <td colspan="5">
-                  {{ draft.terms.taxIsIn ? 'in it' : '' }} {{ writtenNumber(rate.taxPct) }} % tax
+                  {{ draft.terms.taxIsIn ? 'in it' : '' }} {{ plainNumber(rate.taxPct) }} % tax
                 </td>
                 <td class="figure">{{ written(rate.tax) }}</td>
               </tr>

@@ -84,9 +84,12 @@ function costRecipe(
   if (!cost.ok) return cost
   const handsMin = batchHandsMin(parts)
   if (!handsMin.ok) return handsMin
-  const { lines, overhead, batchCost, costPerGood } = cost.value
+  const { lines, overhead, batchCost, costPerPiece, costPerGood } = cost.value
   return {
     ok: true,
-    value: { cost: { lines, overhead, batchCost, costPerGood }, handsMin: handsMin.value },
+    value: {
+      cost: { lines, overhead, batchCost, costPerPiece, costPerGood },
+      handsMin: handsMin.value,
+    },
   }
 }

@@ -1,7 +1,10 @@
 import { Decimal } from 'decimal.js'
 import type { PaymentFields } from '../../../shared/schemas/quotes'
-import type { OrderPrices } from '../../../shared/types/quotes'
+import { moneyText } from '../../../core/cost'
+import { owed } from '../../../core/quote'
+import type { OrderPrices, OwedList } from '../../../shared/types/quotes'
 import { dayOf } from '../../../shared/time/dayOf'
+import { database } from '../../db/database'
 import { getOrder } from '../../db/orders'
 import * as rows from '../../db/quotes'
 import type { Db } from '../../db/rows'
@@ -46,6 +49,30 @@ export const notePayment = (
     }
     return pricesOf(trx, who, order)
   })
+
+const MOST_OWED = 500
+
+/** What is still owed for orders; of one customer, all that was ever agreed. */
+export async function listOwed(who: Who, customerId: number | null): Promise<OwedList> {
+  const db = database()
+  const [{ rules }, sums] = await Promise.all([
+    getWorkspace(db, who.workspaceId),
+    rows.agreedSums(db, who.workspaceId, {
+      customerId,
+      isOwed: customerId === null,
+      limit: MOST_OWED,
+    }),
+  ])
+  const { currency } = rules
+  return {
+    currency,
+    rows: sums.map(({ deposit, paid, ...sum }) => ({
+      ...sum,
+      total: moneyText(sum.total, currency),
+      ...owed({ total: sum.total, deposit }, [{ amount: paid }], currency),
+    })),
+  }
+}
 
 /** Takes back what was noted by mistake, by its opposite. */
 export const takeBackPayment = (

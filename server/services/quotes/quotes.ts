@@ -1,5 +1,5 @@
 import { Decimal } from 'decimal.js'
-import { minorUnits } from '../../../core/cost'
+import { moneyText } from '../../../core/cost'
 import { owed, priceOrder, type QuoteTerms, type SellingCosts } from '../../../core/quote'
 import { issue } from '../../../core/result'
 import type { MoneyRules, StudioRules } from '../../../core/trade'
@@ -80,7 +80,7 @@ export async function pricesOf(db: Db, who: Who, order: Order): Promise<OrderPri
 
 /** A payment with the decimals of the currency. */
 function paymentFor({ orderId: _of, ...payment }: Payment & { orderId: number }, currency: string) {
-  return { ...payment, amount: new Decimal(payment.amount).toFixed(minorUnits(currency) ?? 2) }
+  return { ...payment, amount: moneyText(payment.amount, currency) }
 }
 
 /** What was agreed for an order. */

@@ -529,6 +529,20 @@ export const ROUTES: Record<string, Route> = {
     action: 'see prices',
     summary: 'What an order costs, was offered for and brought in',
   },
+  'GET /api/orders/{id}/earned': {
+    action: 'see prices',
+    summary: 'What the lines of an order were to cost, what they did, and what they brought',
+  },
+  'GET /api/owed': {
+    action: 'see prices',
+    summary: 'What is still owed for orders; of one customer, all that was ever agreed',
+    query: { customer: 'the customer' },
+  },
+  'GET /api/earned': {
+    action: 'see prices',
+    summary: 'What was made in some months, with what it cost and brought',
+    query: { month: 'the last of them, as 2027-03', months: 'how many, twelve at the most' },
+  },
   'POST /api/orders/{id}/quotes': {
     action: 'change prices',
     summary: 'Offer an order at a price; its figures are frozen under the next number',

@@ -122,7 +122,10 @@ function startWith(): object {
       <template v-if="opened">
         <InvitationLink v-if="kind === 'people'" :person-id="opened.id" />
         <PutAway :kind="kind" :row="opened" :list="`/house/${kind}`" @done="show" />
-        <CustomerOrders v-if="kind === 'customers'" :customer-id="opened.id" />
+        <template v-if="kind === 'customers'">
+          <CustomerOrders :customer-id="opened.id" />
+          <CustomerStatement :customer-id="opened.id" />
+        </template>
         <HistoryList :id="opened.id" :key="opened.id" :subject="list.subject" />
       </template>
     </form>

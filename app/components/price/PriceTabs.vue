@@ -1,0 +1,11 @@
+<script setup lang="ts">
+/** From one part of the prices to the next. */
+const parts = [
+  { path: '/prices', title: 'Earned' },
+  { path: '/prices/owed', title: 'Owed' },
+]
+</script>
+
+<template>
+  <PartTabs label="Prices" :parts="parts" />
+</template>

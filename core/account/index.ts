@@ -1,0 +1,7 @@
+export { benchHandsMin, type BenchTimes } from './benchHandsMin'
+export { earned } from './earned'
+export { plannedCost } from './plannedCost'
+export { realCost } from './realCost'
+export { costsTogether, sumOf } from './sumOf'
+export { together, type Together } from './together'
+export type * from './types'

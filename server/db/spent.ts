@@ -1,0 +1,222 @@
+import type { BenchTimes, Used } from '../../core/account'
+import { doingKey, type Doing, type RunTargets } from '../../core/run'
+import { decimal, type Db } from './rows'
+import { targetsColumn } from './runs'
+
+/** What was drawn for an order line, a bottle at a time. */
+export type LineUse = Used & { lineId: number }
+
+interface UseRow {
+  lineId: number
+  resin: string | null
+  part: 'a' | 'b' | null
+  pigment: string | null
+  material: string | null
+  price: string | null
+  size: string
+  amount: string
+}
+
+/**
+ * What went into the pieces of some lines: of what a pot drew each line's share of what was poured,
+ * and what its own work used.
+ */
+export async function usesOfLines(
+  db: Db,
+  workspaceId: number,
+  lineIds: readonly number[],
+): Promise<LineUse[]> {
+  const named = (query: ReturnType<Db>, lineId: string, amount: string) =>
+    query
+      .join('stock_lots as lot', 'lot.id', 'movement.lot_id')
+      .leftJoin('resins', 'resins.id', 'lot.resin_id')
+      .leftJoin('pigments', 'pigments.id', 'lot.pigment_id')
+      .leftJoin('materials', 'materials.id', 'lot.material_id')
+      .where('movement.workspace_id', workspaceId)
+      .where('movement.kind', 'drawn')
+      .whereIn(lineId, [...lineIds])
+      .groupBy(lineId, 'lot.id')
+      .select(
+        `${lineId} as lineId`,
+        'resins.name as resin',
+        'lot.part',
+        'pigments.name as pigment',
+        'materials.name as material',
+        'lot.price',
+        'lot.size',
+        db.raw(`${amount} AS amount`),
+      )
+  const ofPots = named(
+    db('stock_movements as movement')
+      .join('runs', 'runs.id', 'movement.run_id')
+      .join('pot_portions as own', 'own.pot_id', 'runs.pot_id'),
+    'own.order_line_id',
+    'SUM(-movement.amount * own.poured_ml / (SELECT SUM(every.poured_ml) FROM pot_portions AS every WHERE every.pot_id = own.pot_id))',
+  )
+  const ofWork = named(
+    db('stock_movements as movement').whereNull('movement.run_id'),
+    'movement.order_line_id',
+    'SUM(-movement.amount)',
+  )
+  const rows = (await Promise.all([ofPots, ofWork])).flat() as UseRow[]
+  return rows.map((row) => ({
+    lineId: row.lineId,
+    name: row.pigment ?? row.material ?? `${row.resin}, part ${row.part?.toUpperCase()}`,
+    amount: decimal(row.amount),
+    price: row.price,
+    size: decimal(row.size),
+  }))
+}
+
+/** Time that somebody told of their work on a line. */
+export interface LineMinutes {
+  lineId: number
+  personId: number
+  minutes: number
+}
+
+/**
+ * What hands told of their work on some lines and did not take back; where nobody looked at the
+ * clock, what it should have taken.
+ */
+export async function minutesOfLines(
+  db: Db,
+  workspaceId: number,
+  lineIds: readonly number[],
+): Promise<LineMinutes[]> {
+  const rows = (await db('work_events')
+    .where({ workspace_id: workspaceId })
+    .whereIn('order_line_id', [...lineIds])
+    .whereIn('kind', ['done', 'taken back'])
+    .orderBy('id')
+    .select(
+      'order_line_id as lineId',
+      'person_id as personId',
+      'kind',
+      'what',
+      'visit',
+      'layer',
+      'first_piece as first',
+      db.raw('COALESCE(took_min, planned_min, 0) AS minutes'),
+    )) as (Doing & {
+    lineId: number
+    personId: number
+    kind: 'done' | 'taken back'
+    first: number
+    minutes: string
+  })[]
+  const standing = new Map<string, LineMinutes[]>()
+  for (const { lineId, personId, kind, first, minutes, ...doing } of rows) {
+    const key = `${lineId} ${first} ${doingKey(doing)}`
+    const own = standing.get(key) ?? []
+    if (kind === 'done') own.push({ lineId, personId, minutes: decimal(minutes) })
+    else own.pop()
+    standing.set(key, own)
+  }
+  return [...standing.values()].flat()
+}
+
+/** What an hour of each person costs, where that is their own. */
+export async function wagesOfPeople(
+  db: Db,
+  workspaceId: number,
+): Promise<ReadonlyMap<number, string>> {
+  const rows = (await db('people')
+    .where({ workspace_id: workspaceId })
+    .whereNotNull('wage')
+    .select('id', 'wage')) as { id: number; wage: string }[]
+  return new Map(rows.map(({ id, wage }) => [id, wage]))
+}
+
+/** A pot's run with the share of it that was a line's. */
+export interface LineRun {
+  lineId: number
+  personId: number
+  share: number
+  times: BenchTimes
+  targets: RunTargets
+}
+
+/** Who poured for some lines, when, and how much of the pot was theirs. */
+export async function runsOfLines(
+  db: Db,
+  workspaceId: number,
+  lineIds: readonly number[],
+): Promise<LineRun[]> {
+  const at = (kind: string) =>
+    db('run_events').whereRaw('run_events.run_id = runs.id').where({ kind }).max('at').as(kind)
+  const rows = (await db('runs')
+    .join('pot_portions as own', 'own.pot_id', 'runs.pot_id')
+    .where('runs.workspace_id', workspaceId)
+    .whereIn('own.order_line_id', [...lineIds])
+    .groupBy('runs.id', 'own.order_line_id')
+    .select(
+      'own.order_line_id as lineId',
+      'runs.person_id as personId',
+      'runs.started_at as startedAt',
+      'runs.targets',
+      db.raw(
+        'SUM(own.poured_ml) / (SELECT SUM(every.poured_ml) FROM pot_portions AS every WHERE every.pot_id = own.pot_id) AS share',
+      ),
+      at('stirEnded'),
+      at('pourStarted'),
+      at('pourEnded'),
+    )) as {
+    lineId: number
+    personId: number
+    startedAt: Date
+    targets: string
+    share: string
+    stirEnded: Date | null
+    pourStarted: Date | null
+    pourEnded: Date | null
+  }[]
+  const ms = (date: Date | null) => date?.getTime() ?? null
+  return rows.map((row) => ({
+    lineId: row.lineId,
+    personId: row.personId,
+    share: decimal(row.share),
+    targets: targetsColumn.read(row.targets),
+    times: {
+      startedAt: row.startedAt.getTime(),
+      stirEnded: ms(row.stirEnded),
+      pourStarted: ms(row.pourStarted),
+      pourEnded: ms(row.pourEnded),
+    },
+  }))
+}
+
+/** What became of the pieces of some lines, and how long they took their moulds up. */
+export interface LinePieces {
+  lineId: number
+  poured: number
+  good: number
+  mouldDays: number
+}
+
+export async function piecesOfLines(
+  db: Db,
+  workspaceId: number,
+  lineIds: readonly number[],
+): Promise<LinePieces[]> {
+  const when = (kind: string, which: 'MIN' | 'MAX') =>
+    `(SELECT ${which}(at) FROM piece_events WHERE piece_events.piece_id = pieces.id AND piece_events.kind = '${kind}')`
+  const rows = (await db('pieces')
+    .where('workspace_id', workspaceId)
+    .whereIn('order_line_id', [...lineIds])
+    .groupBy('order_line_id')
+    .select(
+      'order_line_id as lineId',
+      db.raw('COUNT(*) AS poured'),
+      db.raw("SUM(state IN ('good', 'second')) AS good"),
+      db.raw(
+        `SUM(GREATEST(0, COALESCE(TIMESTAMPDIFF(SECOND, ${when('poured', 'MIN')}, ${when('demoulded', 'MAX')}), 0))) / 86400 AS mould_days`,
+      ),
+    )) as { lineId: number; poured: number; good: string; mould_days: string }[]
+  return rows.map((row) => ({
+    lineId: row.lineId,
+    poured: Number(row.poured),
+    good: Number(row.good),
+    mouldDays: decimal(row.mould_days),
+  }))
+}
