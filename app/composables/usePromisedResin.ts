@@ -4,14 +4,7 @@ import { reserved } from '~~/core/stock'
 export function usePromisedResin() {
   const plan = usePlanStore()
   const resins = useResinStore()
-  const startOf = computed(
-    () =>
-      new Map(
-        (plan.plan?.tasks ?? []).flatMap(({ kind, potId, startAt }) =>
-          kind === 'mix' && potId !== null ? [[potId, Date.parse(startAt)] as const] : [],
-        ),
-      ),
-  )
+  const startOf = usePotStarts()
   const promised = computed(() => {
     const pots = plan.pots.filter(({ state }) => state === 'planned')
     return new Map(

@@ -7,6 +7,8 @@ export { drawsOfWork } from './drawsOfWork'
 export { inTurnToUse } from './inTurnToUse'
 export { mixableMl, type PartLeft } from './mixable'
 export { reserved, type Asked } from './reserved'
+export { restOfPart } from './restOfPart'
+export { serves } from './serves'
 export { takeFrom } from './takeFrom'
 export {
   TOLD_KINDS,
@@ -21,4 +23,5 @@ export {
 export { toBuy, type ToBuy } from './toBuy'
 export { inWorkingDays } from './workingDays'
 export { usableUntil } from './usableUntil'
+export { wornOut } from './wornOut'
 export { worthOf } from './worth'

@@ -2,11 +2,12 @@ import {
   quoteFiguresSchema,
   quoteTermsSchema,
   type PaymentFields,
+  type QuoteFigures,
   type QuoteState,
 } from '../../shared/schemas/quotes'
 import type { OrderState } from '../../shared/schemas/orders'
 import type { QuoteTerms } from '../../core/quote'
-import type { Payment, Quote, QuoteFigures } from '../../shared/types/quotes'
+import type { Payment, Quote } from '../../shared/types/quotes'
 import { jsonColumn } from './jsonColumn'
 import { iso, isoOrNull, updateVersioned, type Db } from './rows'
 

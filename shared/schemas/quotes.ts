@@ -1,6 +1,5 @@
-import type { CostKind } from '../../core/cost'
+import type { CostAnswer, CostKind } from '../../core/cost'
 import type { PricedLine, PricedOrder, QuoteTerms, TaxAtRate } from '../../core/quote'
-import type { QuotedLine, QuoteFigures } from '../types/quotes'
 import {
   body,
   date,
@@ -99,6 +98,33 @@ export const paymentSchema = schemaOf<PaymentFields>()(
   }).required(),
 )
 export const takeBackPaymentSchema = body({ note: text(400).defined('is missing') })
+
+/** What a line of an order costs, with what it was worked out from. */
+export interface CostedLine {
+  lineId: number
+  recipeId: number
+  recipeVersion: number
+  name: string
+  pieces: number
+  /** Of a hundred so many come out good, as the log has taught. */
+  yieldPct: number
+  /** Hands of all pieces, minutes. */
+  handsMin: number
+  cost: Pick<CostAnswer, 'lines' | 'overhead' | 'batchCost' | 'costPerPiece' | 'costPerGood'>
+}
+
+/** A line as it was offered. */
+export interface QuotedLine extends CostedLine {
+  priceEach: string | null
+  taxPct: number | null
+}
+
+/** What a quote says, as it was when it was sent. */
+export interface QuoteFigures {
+  currency: string
+  lines: QuotedLine[]
+  priced: PricedOrder
+}
 
 /** A sum as it is kept, which may be below nothing. */
 const sum = () =>

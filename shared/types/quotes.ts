@@ -1,35 +1,7 @@
-import type { CostAnswer } from '../../core/cost'
-import type { Owed, PricedOrder, QuoteTerms, SellingCosts } from '../../core/quote'
+import type { Owed, QuoteTerms, SellingCosts } from '../../core/quote'
 import type { OrderState } from '../schemas/orders'
-import type { PaymentKind, QuoteState } from '../schemas/quotes'
+import type { CostedLine, PaymentKind, QuoteFigures, QuoteState } from '../schemas/quotes'
 import type { Versioned } from './exchange'
-
-/** What a line of an order costs, with what it was worked out from. */
-export interface CostedLine {
-  lineId: number
-  recipeId: number
-  recipeVersion: number
-  name: string
-  pieces: number
-  /** Of a hundred so many come out good, as the log has taught. */
-  yieldPct: number
-  /** Hands of all pieces, minutes. */
-  handsMin: number
-  cost: Pick<CostAnswer, 'lines' | 'overhead' | 'batchCost' | 'costPerPiece' | 'costPerGood'>
-}
-
-/** A line as it was offered. */
-export interface QuotedLine extends CostedLine {
-  priceEach: string | null
-  taxPct: number | null
-}
-
-/** What a quote says, as it was when it was sent. */
-export interface QuoteFigures {
-  currency: string
-  lines: QuotedLine[]
-  priced: PricedOrder
-}
 
 /** An offer for an order; its figures never change. */
 export type Quote = Versioned<{

@@ -7,16 +7,21 @@ import {
   mixableMl,
   partCountedIn,
   reserved,
+  restOfPart,
+  serves,
   takeFrom,
   usableUntil,
   wareKey,
+  wornOut,
   worthOf,
   type Booked,
   type Bottle,
   type Draw,
 } from '../../core/stock'
 import type { RunEvent, RunTargets, WorkEvent } from '../../core/run'
-import type { Entry } from '../../core/trade'
+import { sizeBatch } from '../../core/recipe'
+import type { Entry, Recipe } from '../../core/trade'
+import { aDisc } from '../server/given'
 import { seededRandom } from '../../core/seededRandom'
 import { resin } from '../fixtures/studio'
 import { RUN_TARGETS } from '../fixtures/runTargets'
@@ -313,3 +318,49 @@ test.each([
 ])('bottles are counted in %s', (_name, ratio, densityA, unit) =>
   expect(partCountedIn({ ratio, densityA }, 'a')).toEqual({ unit, density: densityA ?? null }),
 )
+
+describe('what the rest of a bottle would pour', () => {
+  const losses = { perCupMl: 2, reservePct: 5 }
+  const disc: Recipe = { id: 7, ...aDisc(3) }
+  const one = sizeBatch(disc, 1, losses)
+  const oneMl = one.ok ? one.value.totalMixMl : 0
+  test.each([
+    ['nothing where one is too large', oneMl - 0.1, []],
+    ['one', oneMl, [{ recipeId: 7, pieces: 1 }]],
+    ['as many as it is enough for', 4 * oneMl, [{ recipeId: 7, pieces: 4 }]],
+  ])('%s', (_name, ml, served) =>
+    expect(serves([disc], { resinId: 3, ml }, losses)).toMatchObject(served),
+  )
+  test('never more than there is, and those first that leave the least', () => {
+    const two: Recipe = { ...disc, id: 8, shape: { ...disc.shape } }
+    for (const { pieces, leftMl } of serves([disc, two], { resinId: 3, ml: 500 }, losses)) {
+      const sized = sizeBatch(disc, pieces, losses)
+      expect(leftMl).toBeCloseTo(500 - (sized.ok ? sized.value.totalMixMl : 0), 6)
+      expect(leftMl).toBeGreaterThanOrEqual(0)
+    }
+  })
+  test('a recipe of another resin is not served', () =>
+    expect(serves([disc], { resinId: 4, ml: 5000 }, losses)).toEqual([]))
+  test('a bottle makes as much as its part is of the mix', () => {
+    const resin = { ratio: { basis: 'volume', a: 2, b: 1 }, densityA: 1.1, densityB: 1 } as const
+    expect(restOfPart(resin, 'b', { left: 100, unit: 'g' })).toBeCloseTo(300, 6)
+    expect(restOfPart(resin, 'a', { left: 100, unit: 'ml' })).toBeCloseTo(150, 6)
+    expect(restOfPart(resin, 'a', { left: -5, unit: 'ml' })).toBe(0)
+  })
+})
+
+describe('a mould that wears out', () => {
+  test.each([
+    ['lasts', 5, [{ pieces: 5, at: 1 }], null],
+    [
+      'is worn when the later ones are poured',
+      4,
+      [
+        { pieces: 3, at: 20 },
+        { pieces: 2, at: 10 },
+      ],
+      { left: 4, planned: 5, at: 20 },
+    ],
+    ['has no time yet', 0, [{ pieces: 1, at: null }], null],
+  ])('%s', (_name, left, castings, out) => expect(wornOut(left, castings)).toEqual(out))
+})

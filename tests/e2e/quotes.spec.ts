@@ -13,7 +13,7 @@ test('an order is priced, quoted, accepted, paid, and stands among what was earn
   await signInAs(page, 'maren')
   await page.goto('/orders/new')
   await page.getByLabel('What', { exact: true }).fill('Plaques for the ferry house')
-  await page.getByLabel('For whom').fill('Ødgård ferry')
+  await page.getByRole('combobox', { name: 'For whom' }).fill('Ødgård ferry')
   await pick(page, 'Recipe', 'Room plaque')
   await page.getByLabel('How many').fill('4')
   await page.getByLabel('State').selectOption('asked')
@@ -92,7 +92,7 @@ test('what was earned stands by order, recipe, month and customer, and adds up a
   await expect(together).toBeVisible()
   const byOrder = await sums()
   for (const way of ['recipe', 'month', 'customer']) {
-    await page.getByLabel('set together').selectOption(way)
+    await page.getByLabel('set together').selectOption(`by ${way}`)
     await expect(page.getByRole('columnheader', { name: way })).toBeVisible()
     expect(await sums()).toEqual(byOrder)
   }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { decideQuoteSchema } from '~~/shared/schemas/quotes'
-import type { CostedLine, OrderPrices, Quote } from '~~/shared/types/quotes'
+import { decideQuoteSchema, type CostedLine } from '~~/shared/schemas/quotes'
+import type { OrderPrices, Quote } from '~~/shared/types/quotes'
 
 /** What was offered for an order, and what became of it. */
 const { quotes, now } = defineProps<{ quotes: readonly Quote[]; now: readonly CostedLine[] }>()

@@ -4,9 +4,11 @@ import type { BuyRow, PurchaseLine } from '~~/shared/types/purchases'
 
 const store = usePurchaseStore()
 const resins = useResinStore()
+const recipes = useRecipeStore()
+const plan = usePlanStore()
 const workshop = useWorkshopStore()
 const { ready, failure, again } = useLoading(() =>
-  Promise.all([store.load(), resins.load(), workshop.load()]),
+  Promise.all([store.load(), resins.load(), workshop.load(), plan.load(), recipes.load()]),
 )
 const { amountOf } = useShelf()
 const showsAll = ref(false)
@@ -55,6 +57,7 @@ const print = () => window.print()
           </button></template
         ></EmptyPlace
       >
+      <WornMoulds />
       <BuyList
         v-for="[supplier, rows] in bySupplier"
         :key="supplier"

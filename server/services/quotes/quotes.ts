@@ -3,9 +3,9 @@ import { moneyText } from '../../../core/cost'
 import { owed, priceOrder, type QuoteTerms, type SellingCosts } from '../../../core/quote'
 import { issue } from '../../../core/result'
 import type { MoneyRules, StudioRules } from '../../../core/trade'
-import type { QuoteFields } from '../../../shared/schemas/quotes'
+import type { CostedLine, QuoteFields } from '../../../shared/schemas/quotes'
 import type { Order } from '../../../shared/types/orders'
-import type { CostedLine, OrderPrices, Payment, Quote } from '../../../shared/types/quotes'
+import type { OrderPrices, Payment, Quote } from '../../../shared/types/quotes'
 import { dayOf } from '../../../shared/time/dayOf'
 import { database } from '../../db/database'
 import { getOrder, moveOn } from '../../db/orders'
@@ -84,7 +84,7 @@ function paymentFor({ orderId: _of, ...payment }: Payment & { orderId: number },
 }
 
 /** What was agreed for an order. */
-export const agreedOf = (quotes: readonly Quote[]) =>
+const agreedOf = (quotes: readonly Quote[]) =>
   quotes.find(({ state }) => state === 'accepted')?.figures.priced ?? null
 
 /** What is agreed, offered or declined is told with the order. */

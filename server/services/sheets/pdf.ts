@@ -2,9 +2,9 @@ import { createRequire } from 'node:module'
 import pdfmake from 'pdfmake'
 import type { TDocumentDefinitions } from 'pdfmake/interfaces'
 
-const { resolve } = createRequire(import.meta.url)
-const REGULAR = resolve('dejavu-fonts-ttf/ttf/DejaVuSans.ttf')
-const BOLD = resolve('dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf')
+const require = createRequire(import.meta.url)
+const REGULAR = require.resolve('dejavu-fonts-ttf/ttf/DejaVuSans.ttf')
+const BOLD = require.resolve('dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf')
 
 pdfmake.setFonts({ Sheet: { normal: REGULAR, bold: BOLD } })
 // Nothing is fetched, and nothing of this machine but the letters gets onto a sheet.

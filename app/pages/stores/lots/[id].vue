@@ -6,13 +6,14 @@ const id = Number(useRoute().params.id)
 const stock = useStockStore()
 const resins = useResinStore()
 const workshop = useWorkshopStore()
+const recipes = useRecipeStore()
 const session = useSessionStore()
 const view = shallowRef<LotView | null>(null)
 async function read(): Promise<void> {
   view.value = await stock.view(id)
 }
 const { ready, failure, again } = useLoading(() =>
-  Promise.all([read(), resins.load(), workshop.load()]),
+  Promise.all([read(), resins.load(), workshop.load(), recipes.load()]),
 )
 const { nameOf, ending, amountOf } = useShelf()
 const lot = computed(() => view.value?.lot ?? null)
@@ -79,6 +80,7 @@ const back = (movement: number) =>
           </ul>
         </section>
       </div>
+      <RestServes v-if="lot.ware.of === 'resin' && lot.left > 0" :lot="lot" class="mt-8" />
       <HistoryList :id="lot.id" subject="stock" />
     </template>
   </div>
