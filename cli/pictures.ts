@@ -27,8 +27,23 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
   ['today', (page) => page.goto('/')],
   ['orders', (page) => page.goto('/orders')],
   ['order', named('/orders', 'Plaques one to eight')],
+  [
+    'price',
+    async (page) => {
+      await named('/orders', 'Signals for a railway porch')(page)
+      await page.getByRole('tab', { name: 'Price and payment' }).click()
+      await page.getByText('What to ask').or(page.getByText('A new quote')).waitFor()
+    },
+  ],
+  [
+    'earned',
+    async (page) => {
+      await page.goto('/prices')
+      await page.getByLabel('set together').selectOption('by recipe')
+      await page.locator('.bars').first().waitFor({ state: 'attached' })
+    },
+  ],
   ['recipe', named('/recipes', 'Thaw dial')],
-  ['sizing', (page) => page.goto('/sizing')],
   ['mould', named('/sizing', 'Lamp base mould')],
   ['pots', (page) => page.goto('/pots')],
   ['pot', firstOf('/pots')],
@@ -51,17 +66,6 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
         .getByRole('button', { name: /^pour / })
         .first()
         .press('Enter')
-    },
-  ],
-  [
-    'plan-what-if',
-    async (page) => {
-      await page.goto('/plan')
-      await page.getByRole('button', { name: 'What if', exact: true }).click()
-      await page.getByLabel('Who').selectOption({ label: 'Tobin Ferrow' })
-      await page.getByRole('button', { name: 'Show what that would be' }).click()
-      await page.getByRole('button', { name: 'Accept', exact: true }).waitFor()
-      await page.getByText('what moves').click()
     },
   ],
   [
