@@ -34,9 +34,7 @@ test('an order is priced, quoted, accepted, paid, and stands among what was earn
     await expect(page.getByRole('row', { name: /to be paid/ })).toContainText('230.50 EUR')
     await expect(each).toHaveValue('60,00')
     // What is typed is kept a moment after the last key.
-    await expect
-      .poll(() => page.evaluate(() => JSON.stringify(sessionStorage)))
-      .toContain('14.50')
+    await expect.poll(() => page.evaluate(() => JSON.stringify(sessionStorage))).toContain('14.50')
     await page.reload()
     await page.getByRole('tab', { name: 'Price and payment' }).click()
     await expect(page.getByRole('row', { name: /to be paid/ })).toContainText('230.50 EUR')
