@@ -10,6 +10,8 @@ export const EVENT_KINDS = {
     'paid',
     'refunded',
     'payment taken back',
+    'market thought',
+    'market told',
   ],
   recipe: ['written', 'changed'],
   resin: ['added', 'changed', 'put away', 'brought back', 'removed'],

@@ -1,2 +1,6 @@
+export { dayRequest, demandOf, type Day, type DayProduct } from './dayRequest'
+export { demandOfGuess, demandOfPast, type Guess, type PastDay } from './demandOf'
 export { market } from './market'
+export { takings } from './takings'
+export { whenWrong, type WhenWrong } from './whenWrong'
 export type * from './types'

@@ -144,6 +144,8 @@ const WORDS: Words = {
     paid: 'noted a payment',
     refunded: 'noted a refund',
     'payment taken back': 'took back what was noted of a payment',
+    'market thought': 'noted what is thought of the market',
+    'market told': 'told how the market went',
   },
   recipe: { written: 'wrote the recipe', changed: 'changed' },
   resin: { ...HOUSE_WORDS, added: 'added the resin' },

@@ -3,6 +3,7 @@
 const parts = [
   { path: '/prices', title: 'Earned' },
   { path: '/prices/owed', title: 'Owed' },
+  { path: '/prices/markets', title: 'Markets' },
 ]
 </script>
 

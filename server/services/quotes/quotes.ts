@@ -1,8 +1,7 @@
 import { Decimal } from 'decimal.js'
 import { moneyText } from '../../../core/cost'
-import { owed, priceOrder, type QuoteTerms, type SellingCosts } from '../../../core/quote'
+import { owed, priceOrder, type QuoteTerms } from '../../../core/quote'
 import { issue } from '../../../core/result'
-import type { MoneyRules, StudioRules } from '../../../core/trade'
 import type { CostedLine, QuoteFields } from '../../../shared/schemas/quotes'
 import type { Order } from '../../../shared/types/orders'
 import type { OrderPrices, Payment, Quote } from '../../../shared/types/quotes'
@@ -20,6 +19,7 @@ import type { Shelf } from '../pots/shelf'
 import { found, inTurn, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
 import { costLines } from './costedLines'
+import { moneyOf, sellingOf } from './selling'
 
 /** How a workshop prices that has never sent a quote: the trade's ordinary third as deposit. */
 const STARTING_TERMS: Omit<QuoteTerms, 'marginPct' | 'taxPct'> = {
@@ -39,16 +39,6 @@ const forAnotherOrder = (terms: QuoteTerms): QuoteTerms => ({
   discountPct: 0,
   delivery: '0',
 })
-
-const moneyOf = ({ money }: StudioRules): MoneyRules => {
-  if (money === null) throw new Error('the rules of money are read from the workshop’s own row')
-  return money
-}
-
-const sellingOf = (rules: StudioRules): SellingCosts => {
-  const { packaging, feePct, feeFixed } = moneyOf(rules)
-  return { currency: rules.currency, packaging, feePct, feeFixed }
-}
 
 /** An order with everything that it costs, was offered for and brought in. */
 export async function readPrices(who: Who, orderId: number): Promise<OrderPrices> {

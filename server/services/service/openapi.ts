@@ -37,6 +37,7 @@ import {
   pieceActSchema,
   touchSchema,
 } from '../../../shared/schemas/pieces'
+import { finishedSchema, marketSalesSchema, marketSchema } from '../../../shared/schemas/markets'
 import { gatherSchema } from '../../../shared/schemas/pots'
 import { planAskSchema, restorePlanSchema } from '../../../shared/schemas/proposals'
 import { newRecipeSchema, recipeSchema } from '../../../shared/schemas/recipes'
@@ -532,6 +533,30 @@ export const ROUTES: Record<string, Route> = {
   'GET /api/orders/{id}/earned': {
     action: 'see prices',
     summary: 'What the lines of an order were to cost, what they did, and what they brought',
+  },
+  'GET /api/markets': { action: 'see prices', summary: 'Every market day, the latest first' },
+  'GET /api/markets/{id}': {
+    action: 'see prices',
+    summary: 'A market day with every piece that may be made for it, by its order',
+  },
+  'PUT /api/markets/{id}': {
+    action: 'change prices',
+    summary: 'What is thought of a market day and its pieces, with the version that was read',
+    body: asSchema(marketSchema),
+  },
+  'POST /api/markets/{id}/sales': {
+    action: 'change prices',
+    summary: 'How a market day went; then it is over',
+    body: asSchema(marketSalesSchema),
+  },
+  'GET /api/finished': {
+    action: 'see prices',
+    summary: 'Finished pieces that are nobody’s, with where they stand',
+  },
+  'PUT /api/finished/{id}': {
+    action: 'change prices',
+    summary: 'Where the finished pieces of a recipe stand, and what is asked for one',
+    body: asSchema(finishedSchema),
   },
   'GET /api/owed': {
     action: 'see prices',
