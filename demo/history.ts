@@ -92,31 +92,44 @@ export interface Past {
 const MOST_ROUNDS = 3
 const BEFORE_MENDING_MS = 60 * MS_PER_MIN
 
-/** Lives through a plan up to now, with the delays and mishaps that a workshop has. */
+/**
+ * Lives through a plan up to now, with the delays and mishaps that a workshop has.
+ * @returns the plan as it was at first
+ */
 export async function liveThrough(
   manager: Who,
   plannedAt: Date,
   past: Past,
   round = 1,
-): Promise<void> {
+): Promise<PlanView> {
   const planned = await makePlan(manager, solveRoughly, plannedAt, null)
   const mixes = planned.tasks.filter((task) => task.kind === 'mix')
   for (const task of mixes) await pourPot(task, past)
-  await tellHandWork(manager, planned, past)
   const wrongAt = await demouldAndJudge(manager, planned, past)
   if (wrongAt && round < MOST_ROUNDS)
     await liveThrough(manager, new Date(wrongAt.getTime() + BEFORE_MENDING_MS), past, round + 1)
+  return planned
 }
 
-/** The steps around the pours, each with the minutes that it took; lifting is told piece by piece. */
-async function tellHandWork(
+/**
+ * The steps around the pours of an order that is over, each with the minutes that it took; lifting
+ * was told piece by piece.
+ */
+export async function tellHandWork(
   manager: Who,
   { tasks }: PlanView,
-  { chance, now }: Past,
+  { chance, now, orderId }: { chance: Chance; now: Date; orderId: number },
 ): Promise<void> {
   const events = tasks.flatMap(
-    ({ kind, title, does, personId, orderLineId, startAt, endAt }): WorkTold[] => {
-      if (kind !== 'step' || !does || does.asks || personId === null || LIFTING.test(title))
+    ({ kind, title, does, personId, orderId: of, orderLineId, startAt, endAt }): WorkTold[] => {
+      if (
+        of !== orderId ||
+        kind !== 'step' ||
+        !does ||
+        does.asks ||
+        personId === null ||
+        LIFTING.test(title)
+      )
         return []
       const doneAt = new Date(Date.parse(endAt) + chance.within(-4, 12) * MS_PER_MIN)
       const { what, visit, layer, first, pieces } = does

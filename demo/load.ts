@@ -11,7 +11,14 @@ import { IN_A_MOULD } from '../core/trade'
 import { coursed } from '../shared/schemas/recipeBefore'
 import type { Who } from '../server/services/Who'
 import type { Order } from '../shared/types/orders'
-import { Chance, liveThrough, readThermometers, solveHere, type Past } from './history'
+import {
+  Chance,
+  liveThrough,
+  readThermometers,
+  solveHere,
+  tellHandWork,
+  type Past,
+} from './history'
 import { OPEN_ORDERS, PAST_ORDERS, type DemoOrder } from './orders'
 import { MATERIALS } from './materials'
 import { POURED_RECIPES } from './pouredRecipes'
@@ -156,11 +163,13 @@ export async function furnishYard(
   await buyWhatRunsLow(ids.manager, today.minus({ days: STORES_BEGAN_DAYS }).toJSDate())
   const all = PAST_ORDERS.length + OPEN_ORDERS.length
   const till = new Till(ids.manager)
+  const hands = new Chance(SEED + 1)
   let lived = 0
   for (const order of PAST_ORDERS) {
     const { taken, takenAt } = await take(order)
     await till.quote(taken, takenAt)
-    await liveThrough(ids.manager, takenAt, past)
+    const planned = await liveThrough(ids.manager, takenAt, past)
+    await tellHandWork(ids.manager, planned, { chance: hands, now, orderId: taken.id })
     await till.settle(taken)
     await deliver(ids.manager, taken.id, now)
     await buyWhatRunsLow(ids.manager, takenAt)
