@@ -25,6 +25,7 @@ import { POURED_RECIPES } from './pouredRecipes'
 import { pouredFields } from './pouredWords'
 import { RECIPES, type DemoLayer } from './recipes'
 import { RESINS } from './resins'
+import { PAST_MARKETS, sellAtMarket, thinkOfMarkets } from './markets'
 import { Till } from './quotes'
 import { buyWhatRunsLow, countStores, orderForTheYard } from './stores'
 import {
@@ -161,17 +162,22 @@ export async function furnishYard(
     return { taken, takenAt }
   }
   await buyWhatRunsLow(ids.manager, today.minus({ days: STORES_BEGAN_DAYS }).toJSDate())
-  const all = PAST_ORDERS.length + OPEN_ORDERS.length
+  const all = PAST_ORDERS.length + PAST_MARKETS.length + OPEN_ORDERS.length
   const till = new Till(ids.manager)
   const hands = new Chance(SEED + 1)
+  const ahead: Order[] = []
   let lived = 0
-  for (const order of PAST_ORDERS) {
+  const over = [...PAST_ORDERS, ...PAST_MARKETS].sort((x, y) => x.takenDay - y.takenDay)
+  for (const order of over) {
     const { taken, takenAt } = await take(order)
     await till.quote(taken, takenAt)
-    const planned = await liveThrough(ids.manager, takenAt, past)
+    // What is made for markets has luck of its own.
+    const luck = 'wanted' in order ? { ...past, chance: hands } : past
+    const planned = await liveThrough(ids.manager, takenAt, luck)
     await tellHandWork(ids.manager, planned, { chance: hands, now, orderId: taken.id })
     await till.settle(taken)
-    await deliver(ids.manager, taken.id, now)
+    if ('wanted' in order) await sellAtMarket(ids.manager, taken, order, new Date(taken.promisedAt))
+    else await deliver(ids.manager, taken.id, now)
     await buyWhatRunsLow(ids.manager, takenAt)
     await onProgress(++lived / all)
   }
@@ -179,10 +185,12 @@ export async function furnishYard(
   for (const order of [...OPEN_ORDERS].sort((x, y) => x.takenDay - y.takenDay)) {
     const { taken, takenAt } = await take(order)
     await till.quote(taken, takenAt)
+    if (taken.kind === 'market') ahead.push(taken)
     if (order.takenDay <= -3) await liveThrough(ids.manager, takenAt, past)
     await onProgress(++lived / all)
   }
   await countStores(ids.manager, past.chance, today.plus({ hours: 8 }).toJSDate())
+  await thinkOfMarkets(ids.manager, ahead, now)
   await orderForTheYard(ids.manager, now)
   await makePlan(ids.manager, solveHere, now)
   await setFollowing(knex, yard.workspaceId, 'itself')

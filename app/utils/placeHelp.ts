@@ -96,7 +96,7 @@ const HELP: readonly PlaceHelp[] = [
     answers: 'What was agreed, what it really cost, what it left, and what is still owed.',
     first: [
       'Open an order and its price: what the margin asks, what you ask, and what that leaves. Send it as a quote.',
-      'Note deposits and payments there; Owed shows who has not paid yet.',
+      'Note deposits and payments there; Owed shows who has not paid yet. Markets says what to make for a market day.',
       'Earned sets what was planned beside what was drawn and worked, by order, recipe, month or customer.',
     ],
   },

@@ -1,3 +1,4 @@
+export { dayIncome, type DayIncome } from './dayIncome'
 export { dayRequest, demandOf, type Day, type DayProduct } from './dayRequest'
 export { demandOfGuess, demandOfPast, type Guess, type PastDay } from './demandOf'
 export { market } from './market'

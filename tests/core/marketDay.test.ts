@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import {
+  dayIncome,
   dayRequest,
   demandOfGuess,
   demandOfPast,
@@ -162,4 +163,29 @@ describe('when a guess is wrong', () => {
     const [half] = whenWrong(own, best.value, [0.5])
     expect(half?.make).toBeLessThanOrEqual(best.value.products[0]?.make ?? 0)
   })
+})
+
+describe('what a market day brought', () => {
+  const terms = { taxPct: 20, selling: day.selling, stallFee: '10.00' }
+  test('what was paid without tax; packing, fees and the stall shared by it', () =>
+    expect(
+      dayIncome(
+        [
+          { recipeId: 1, sold: 3, price: '24.00' },
+          { recipeId: 2, sold: 1, price: '24.00' },
+        ],
+        terms,
+      ),
+    ).toEqual([
+      // 72 / 1.2; 1.50 packing, 1.44 fee, three quarters of the stall
+      { recipeId: 1, net: '60.00', selling: '10.44' },
+      { recipeId: 2, net: '20.00', selling: '3.48' },
+    ]))
+  test('where nothing was paid the stall is shared alike, to the cent', () =>
+    expect(
+      dayIncome(
+        [1, 2, 3].map((recipeId) => ({ recipeId, sold: 0, price: '5' })),
+        terms,
+      ).map(({ selling }) => selling),
+    ).toEqual(['3.33', '3.33', '3.34']))
 })

@@ -58,6 +58,9 @@ test.describe('two workshops never see each other', () => {
       page.request,
       `/api/history?subject=order&id=${order.id}`,
     )
+    const [market] = (await json<{ orderId: number }[]>(page.request, '/api/markets')) as [
+      { orderId: number },
+    ]
     const owed = await json<{ rows: { orderId: number }[] }>(page.request, '/api/owed')
     const {
       quotes: [quote],
@@ -205,6 +208,27 @@ test.describe('two workshops never see each other', () => {
             note: '',
           },
         },
+      ],
+      'GET /api/markets/{id}': [{ path: `/api/markets/${market.orderId}` }],
+      'PUT /api/markets/{id}': [
+        {
+          path: `/api/markets/${market.orderId}`,
+          data: {
+            version: 1,
+            stallFee: '1',
+            tablePieces: null,
+            handsMin: null,
+            leftPct: 50,
+            note: '',
+            guesses: [],
+          },
+        },
+      ],
+      'POST /api/markets/{id}/sales': [
+        { path: `/api/markets/${market.orderId}/sales`, data: { version: 1, sales: [] } },
+      ],
+      'PUT /api/finished/{id}': [
+        { path: `/api/finished/${recipe.id}`, data: { version: 0, stands: '', price: null } },
       ],
       'POST /api/quotes/{id}/decide': [
         {

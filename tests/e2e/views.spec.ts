@@ -48,6 +48,15 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
   ],
   ['Earned', (page) => page.goto('/prices')],
   ['Owed', (page) => page.goto('/prices/owed')],
+  ['Markets', (page) => page.goto('/prices/markets')],
+  ['a market day ahead', (page) => firstLink(page, '/prices/markets', /markets\/\d+/)],
+  [
+    'a market day that is over',
+    async (page) => {
+      await page.goto('/prices/markets')
+      await page.getByRole('link', { name: 'Thaw market' }).click()
+    },
+  ],
   [
     'the price of an order',
     async (page) => {

@@ -1,6 +1,6 @@
 import { DateTime } from 'luxon'
 import { benchHandsMin, plannedCost, realCost, type Worked } from '../../../core/account'
-import { incomeOf, type LineIncome } from '../../../core/quote'
+import type { DayIncome } from '../../../core/market'
 import type { StudioRules } from '../../../core/trade'
 import type { EarnedLine, EarnedBy } from '../../../shared/types/earned'
 import type { Order } from '../../../shared/types/orders'
@@ -9,11 +9,13 @@ import * as rows from '../../db/spent'
 import { database } from '../../db/database'
 import { getOrder, ordersPromised } from '../../db/orders'
 import { listQuotes } from '../../db/quotes'
+import { listRecipes } from '../../db/recipes'
 import { groupBy, type Db } from '../../db/rows'
 import { getWorkspace } from '../../db/workshop'
 import { readShelf } from '../pots/shelf'
 import { costLines } from '../quotes/costedLines'
 import { found } from '../transactions'
+import { incomesOf } from './incomes'
 import type { Who } from '../Who'
 
 /** Of what something was made already. */
@@ -87,10 +89,12 @@ async function earnedOf(db: Db, who: Who, orders: readonly Order[]): Promise<Ear
   )
   const used = groupBy(uses, ({ lineId }) => lineId)
   const made = new Map(pieces.map((one) => [one.lineId, one]))
-  const incomes = new Map([...agreed.values()].flatMap((quote) => incomeByLine(quote)))
+  const incomes = await incomesOf(db, workspaceId, orders, { agreed, rules: shelf.rules })
+  const names = new Map((await listRecipes(db, workspaceId)).map(({ id, name }) => [id, name]))
   return {
     currency,
-    lines: lines.flatMap((line): EarnedLine[] => {
+    lines: [
+      ...lines.flatMap((line): EarnedLine[] => {
       const recipe = shelf.recipeOf(line)
       const { poured = 0, good = 0, mouldDays = 0 } = made.get(line.id) ?? {}
       if (!recipe || (line.mends && poured === 0)) return []
@@ -106,7 +110,7 @@ async function earnedOf(db: Db, who: Who, orders: readonly Order[]): Promise<Ear
         },
         currency,
       )
-      const income = incomes.get(line.id) ?? null
+      const income = incomes.ofLine.get(line.id) ?? null
       const days = mould ? mouldDays : 0
       const { order } = line
       return [
@@ -132,18 +136,43 @@ async function earnedOf(db: Db, who: Who, orders: readonly Order[]): Promise<Ear
         },
       ]
     }),
+      ...incomes.besides.map(({ order, income }) =>
+        soldBesides(order, income, names.get(income.recipeId) ?? '', currency),
+      ),
+    ],
   }
 }
+
+/** Pieces that were sold on a market day and made for another: their cost stands there. */
+const soldBesides = (
+  order: Order,
+  { recipeId, net, selling }: DayIncome,
+  recipe: string,
+  currency: string,
+): EarnedLine => ({
+  lineId: 0,
+  orderId: order.id,
+  order: order.title,
+  customer: order.customer,
+  kind: order.kind,
+  state: order.state,
+  promisedAt: order.promisedAt,
+  recipeId,
+  recipe,
+  pieces: 0,
+  poured: 0,
+  good: 0,
+  mouldDays: 0,
+  planned: null,
+  real: realCost({ used: [], worked: [], worn: [], overheadPct: 0 }, currency),
+  net,
+  selling,
+  isDone: true,
+})
 
 /** What measuring, stirring and pouring a pot should take. */
 const benchPlanMin = ({ targets }: rows.LineRun, { measureMin }: StudioRules) =>
   measureMin + targets.stirMin + targets.pourMin
-
-const incomeByLine = ({ figures, terms }: Quote): [number, LineIncome][] =>
-  incomeOf(figures.priced, terms, figures.currency).flatMap((income, i) => {
-    const line = figures.lines[i]
-    return line ? [[line.lineId, income] as [number, LineIncome]] : []
-  })
 
 /** What each line was to cost: as it was agreed, else as it would be now. */
 async function plannedOf(
