@@ -172,11 +172,12 @@ export async function furnishYard(
     const { taken, takenAt } = await take(order)
     await till.quote(taken, takenAt)
     // What is made for markets has luck of its own.
-    const luck = 'wanted' in order ? { ...past, chance: hands } : past
+    const market = PAST_MARKETS.find((one) => one === order)
+    const luck = market ? { ...past, chance: hands } : past
     const planned = await liveThrough(ids.manager, takenAt, luck)
     await tellHandWork(ids.manager, planned, { chance: hands, now, orderId: taken.id })
     await till.settle(taken)
-    if ('wanted' in order) await sellAtMarket(ids.manager, taken, order, new Date(taken.promisedAt))
+    if (market) await sellAtMarket(ids.manager, taken, market, new Date(taken.promisedAt))
     else await deliver(ids.manager, taken.id, now)
     await buyWhatRunsLow(ids.manager, takenAt)
     await onProgress(++lived / all)
