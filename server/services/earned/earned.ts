@@ -95,47 +95,47 @@ async function earnedOf(db: Db, who: Who, orders: readonly Order[]): Promise<Ear
     currency,
     lines: [
       ...lines.flatMap((line): EarnedLine[] => {
-      const recipe = shelf.recipeOf(line)
-      const { poured = 0, good = 0, mouldDays = 0 } = made.get(line.id) ?? {}
-      if (!recipe || (line.mends && poured === 0)) return []
-      const mould = shelf.moulds.get(recipe.mouldId ?? 0)
-      const real = realCost(
-        {
-          used: used.get(line.id) ?? [],
-          worked: (worked.get(line.id) ?? []) as Worked[],
-          worn: mould
-            ? [{ price: mould.price ?? '0', lifeUses: mould.lifeUses, uses: poured }]
-            : [],
-          overheadPct: shelf.rules.money?.overheadPct ?? 0,
-        },
-        currency,
-      )
-      const income = incomes.ofLine.get(line.id) ?? null
-      const days = mould ? mouldDays : 0
-      const { order } = line
-      return [
-        {
-          lineId: line.id,
-          orderId: order.id,
-          order: order.title,
-          customer: order.customer,
-          kind: order.kind,
-          state: order.state,
-          promisedAt: order.promisedAt,
-          recipeId: recipe.id,
-          recipe: recipe.name,
-          pieces: line.quantity,
-          poured,
-          good,
-          mouldDays: days,
-          planned: planned.get(line.id) ?? null,
-          real,
-          net: income?.net ?? null,
-          selling: income?.selling ?? '0',
-          isDone: order.state !== 'making',
-        },
-      ]
-    }),
+        const recipe = shelf.recipeOf(line)
+        const { poured = 0, good = 0, mouldDays = 0 } = made.get(line.id) ?? {}
+        if (!recipe || (line.mends && poured === 0)) return []
+        const mould = shelf.moulds.get(recipe.mouldId ?? 0)
+        const real = realCost(
+          {
+            used: used.get(line.id) ?? [],
+            worked: (worked.get(line.id) ?? []) as Worked[],
+            worn: mould
+              ? [{ price: mould.price ?? '0', lifeUses: mould.lifeUses, uses: poured }]
+              : [],
+            overheadPct: shelf.rules.money?.overheadPct ?? 0,
+          },
+          currency,
+        )
+        const income = incomes.ofLine.get(line.id) ?? null
+        const days = mould ? mouldDays : 0
+        const { order } = line
+        return [
+          {
+            lineId: line.id,
+            orderId: order.id,
+            order: order.title,
+            customer: order.customer,
+            kind: order.kind,
+            state: order.state,
+            promisedAt: order.promisedAt,
+            recipeId: recipe.id,
+            recipe: recipe.name,
+            pieces: line.quantity,
+            poured,
+            good,
+            mouldDays: days,
+            planned: planned.get(line.id) ?? null,
+            real,
+            net: income?.net ?? null,
+            selling: income?.selling ?? '0',
+            isDone: order.state !== 'making',
+          },
+        ]
+      }),
       ...incomes.besides.map(({ order, income }) =>
         soldBesides(order, income, names.get(income.recipeId) ?? '', currency),
       ),
