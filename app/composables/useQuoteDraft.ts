@@ -25,10 +25,12 @@ export function useQuoteDraft(orderId: number, prices: () => OrderPrices) {
   const draft = ref(begun())
   const untouched = ref(JSON.stringify(draft.value))
   const kept = useKeptDraft({
-    key: `quote ${orderId}`,
+    // Typed for these pieces, before the next quote; for others it is not taken up.
+    key: `quote ${orderId} of ${prices()
+      .now.map(({ lineId }) => lineId)
+      .join()}`,
     draft,
-    // Typed for these pieces; where they are others it is let go.
-    version: () => prices().now.reduce((sum, { lineId }) => sum + lineId, prices().quotes.length),
+    version: () => prices().quotes.length,
     isTouched: () => JSON.stringify(draft.value) !== untouched.value,
   })
   kept.takeUp()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { onHappened, readAgain } from '~/live/happened'
 import type { Order } from '~~/shared/types/orders'
 import type { OrderPrices } from '~~/shared/types/quotes'
 
@@ -10,10 +11,14 @@ const prices = ref<OrderPrices | null>(null)
 const { ready, failure, again } = useLoading(async () => {
   prices.value = await quotes.ofOrder(order.id)
 })
-watch(
-  () => order.version,
-  async () => (prices.value = await quotes.ofOrder(order.id)),
-)
+/** Quotes and payments of others are told as what happened to the order. */
+const readSoon = readAgain(async () => {
+  prices.value = await quotes.ofOrder(order.id)
+})
+const { off } = onHappened(({ subject, id }) => {
+  if (subject === 'order' && id === order.id) readSoon()
+})
+onScopeDispose(off)
 function sent(fresh: OrderPrices): void {
   prices.value = fresh
   isAsked.value = false
@@ -62,6 +67,12 @@ const isOther = computed(() => {
     >
       Make a new quote
     </button>
-    <QuoteDraft v-else-if="mayQuote" :order-id="order.id" :prices="prices" @changed="sent" />
+    <QuoteDraft
+      v-else-if="mayQuote"
+      :key="prices.now.map(({ lineId }) => lineId).join()"
+      :order-id="order.id"
+      :prices="prices"
+      @changed="sent"
+    />
   </div>
 </template>

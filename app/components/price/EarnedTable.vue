@@ -23,7 +23,7 @@ const isLoss = ({ earned }: Together) => Number(earned?.leaves ?? 0) < 0
           <th>{{ of }}</th>
           <th class="figure">good of poured</th>
           <th class="figure">paid without tax</th>
-          <th class="figure">was to cost</th>
+          <th class="figure">was to cost, none failing</th>
           <th class="figure">has cost</th>
           <th class="figure">hours planned</th>
           <th class="figure">hours told</th>

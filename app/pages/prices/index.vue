@@ -9,7 +9,10 @@ const months = ref(3)
 const by = ref<EarnedByWhat>('order')
 const found = shallowRef<EarnedBy>({ currency: '', lines: [] })
 const { ready, failure, again } = useLoading(async () => {
-  found.value = await quotes.earned(month.value, months.value)
+  const [until, over] = [month.value, months.value]
+  const answer = await quotes.earned(until, over)
+  // Another time may have been chosen meanwhile; its answer stands.
+  if (until === month.value && over === months.value) found.value = answer
 })
 watch([month, months], () => again())
 const { groups, all } = useEarned(

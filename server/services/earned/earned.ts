@@ -34,7 +34,7 @@ export async function readEarned(
   const db = database()
   const { timeZone } = await getWorkspace(db, who.workspaceId)
   const last = DateTime.fromISO(`${month}-01`, { zone: timeZone })
-  const many = Math.min(MOST_MONTHS, Math.max(1, months))
+  const many = Math.min(MOST_MONTHS, Math.max(1, Math.trunc(months)))
   const orders = await ordersPromised(db, who.workspaceId, {
     from: last.minus({ months: many - 1 }).toJSDate(),
     until: last.plus({ months: 1 }).toJSDate(),

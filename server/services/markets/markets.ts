@@ -8,10 +8,10 @@ import { piecesOfLines } from '../../db/spent'
 import { listRecipes } from '../../db/recipes'
 import { groupBy, type Db } from '../../db/rows'
 import { getWorkspace } from '../../db/workshop'
-import { tell } from '../../events/tell'
 import { AppError } from '../AppError'
 import { costLines } from '../quotes/costedLines'
 import { sellingOf } from '../quotes/selling'
+import { tellOfOrder } from '../quotes/tellOfOrder'
 import { found, inTurn, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
 import { finishedCounts } from './finished'
@@ -142,9 +142,6 @@ async function productsOf(
   return { products, selling: sellingOf(rules), taxPct: rules.money?.taxPct ?? 0 }
 }
 
-const toldOf = (trx: Db, who: Who, id: number, kind: 'market thought' | 'market told', at: Date) =>
-  tell(trx, who.workspaceId, { subject: 'order', kind, id, by: who.personId, at })
-
 /** What is thought of a market day and its pieces. */
 export const saveMarket = (
   who: Who,
@@ -157,7 +154,7 @@ export const saveMarket = (
     await requireRecipes(trx, who, fields.guesses)
     await rows.beginMarketDay(trx, who.workspaceId, orderId, now)
     const saved = await rows.saveMarketDay(trx, who.workspaceId, orderId, fields, now)
-    if (saved) toldOf(trx, who, orderId, 'market thought', now)
+    if (saved) tellOfOrder(trx, who, orderId, 'market thought', now)
     return savedOrConflict(saved, await marketOf(trx, who, order), 'market day')
   })
 
@@ -180,7 +177,7 @@ export const tellSales = (
       now,
     )
     if (saved) {
-      toldOf(trx, who, orderId, 'market told', now)
+      tellOfOrder(trx, who, orderId, 'market told', now)
       await moveOn(trx, who.workspaceId, orderId, OVER, now)
     }
     return savedOrConflict(

@@ -7,21 +7,12 @@ import { dayOf } from '../../../shared/time/dayOf'
 import { database } from '../../db/database'
 import { getOrder } from '../../db/orders'
 import * as rows from '../../db/quotes'
-import type { Db } from '../../db/rows'
 import { getWorkspace } from '../../db/workshop'
-import { tell } from '../../events/tell'
 import { AppError } from '../AppError'
 import { found, inTurn } from '../transactions'
 import type { Who } from '../Who'
 import { pricesOf } from './quotes'
-
-const toldOf = (
-  trx: Db,
-  who: Who,
-  orderId: number,
-  kind: 'paid' | 'refunded' | 'payment taken back',
-  at: Date,
-) => tell(trx, who.workspaceId, { subject: 'order', kind, id: orderId, by: who.personId, at })
+import { tellOfOrder } from './tellOfOrder'
 
 /** Notes money that came in for an order, or went back; sending twice is harmless. */
 export const notePayment = (
@@ -45,7 +36,7 @@ export const notePayment = (
         },
         now,
       )
-      toldOf(trx, who, orderId, isBack ? 'refunded' : 'paid', now)
+      tellOfOrder(trx, who, orderId, isBack ? 'refunded' : 'paid', now)
     }
     return pricesOf(trx, who, order)
   })
@@ -102,6 +93,6 @@ export const takeBackPayment = (
       },
       now,
     )
-    toldOf(trx, who, payment.orderId, 'payment taken back', now)
+    tellOfOrder(trx, who, payment.orderId, 'payment taken back', now)
     return pricesOf(trx, who, found(await getOrder(trx, who.workspaceId, payment.orderId), 'order'))
   })

@@ -12,7 +12,6 @@ import * as rows from '../../db/quotes'
 import { keepVersion } from '../../db/recipeVersions'
 import type { Db } from '../../db/rows'
 import { getWorkspace } from '../../db/workshop'
-import { tell } from '../../events/tell'
 import { AppError } from '../AppError'
 import { arrangePots } from '../pots/arrangePots'
 import type { Shelf } from '../pots/shelf'
@@ -20,6 +19,7 @@ import { found, inTurn, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
 import { costLines } from './costedLines'
 import { moneyOf, sellingOf } from './selling'
+import { tellOfOrder } from './tellOfOrder'
 
 /** How a workshop prices that has never sent a quote: the trade's ordinary third as deposit. */
 const STARTING_TERMS: Omit<QuoteTerms, 'marginPct' | 'taxPct'> = {
@@ -77,15 +77,6 @@ function paymentFor({ orderId: _of, ...payment }: Payment & { orderId: number },
 const agreedOf = (quotes: readonly Quote[]) =>
   quotes.find(({ state }) => state === 'accepted')?.figures.priced ?? null
 
-/** What is agreed, offered or declined is told with the order. */
-const toldOf = (
-  trx: Db,
-  who: Who,
-  orderId: number,
-  kind: 'quoted' | 'agreed' | 'declined',
-  at: Date,
-) => tell(trx, who.workspaceId, { subject: 'order', kind, id: orderId, by: who.personId, at })
-
 /**
  * Offers an order at a price: its figures are worked out, frozen and numbered. Refused where they
  * are others by now than whoever sends it saw.
@@ -135,7 +126,7 @@ export const sendQuote = (
       },
       now,
     )
-    toldOf(trx, who, orderId, 'quoted', now)
+    tellOfOrder(trx, who, orderId, 'quoted', now)
     return pricesOf(trx, who, order)
   })
 
@@ -202,7 +193,7 @@ export const decideQuote = (
       now,
     )
     if (saved) {
-      toldOf(trx, who, quote.orderId, as === 'accepted' ? 'agreed' : 'declined', now)
+      tellOfOrder(trx, who, quote.orderId, as === 'accepted' ? 'agreed' : 'declined', now)
       if (as === 'accepted') await takeOn(trx, who, quote.orderId, now)
     }
     savedOrConflict(saved, await rows.getQuote(trx, who.workspaceId, id), 'quote')
