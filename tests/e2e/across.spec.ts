@@ -210,6 +210,9 @@ test.describe('two workshops never see each other', () => {
         },
       ],
       'GET /api/markets/{id}': [{ path: `/api/markets/${market.orderId}` }],
+      'GET /api/markets/{id}/products/{recipe}': [
+        { path: `/api/markets/${market.orderId}/products/${recipe.id}` },
+      ],
       'PUT /api/markets/{id}': [
         {
           path: `/api/markets/${market.orderId}`,

@@ -5,12 +5,13 @@ import { listFinished, saveFinished } from '../../server/services/markets/finish
 import {
   listMarkets,
   readMarket,
+  readProduct,
   saveMarket,
   tellSales,
 } from '../../server/services/markets/markets'
 import { createOrder, getOrder } from '../../server/services/orders/orders'
 import { createRecipe } from '../../server/services/recipes/recipes'
-import { createResin } from '../../server/services/resins/resins'
+import { createResin, listResins } from '../../server/services/resins/resins'
 import type { Who } from '../../server/services/Who'
 import type { MarketFields, MarketSale } from '../../shared/schemas/markets'
 import type { Order } from '../../shared/types/orders'
@@ -99,6 +100,18 @@ describe('what is thought of a market day', () => {
     expect((await refusal(readMarket(manager, commission.id)))?.code).toBe('unknown')
     expect((await refusal(readMarket(stranger, market.id)))?.code).toBe('unknown')
   })
+  test('holds the pieces that are known; any other is asked for by itself', async () => {
+    const [resin] = await listResins(manager)
+    const other = (await createRecipe(manager, { ...aDisc(resin!.id), name: 'Rarely made' }, now))
+      .id
+    const { products } = await readMarket(manager, market.id)
+    expect(products.map(({ recipeId: id }) => id)).toEqual([recipeId])
+    const row = await readProduct(manager, market.id, other)
+    expect(row).toMatchObject({ recipeId: other, name: 'Rarely made', ordered: 0, guess: null })
+    expect(row.pieceMin).toBeGreaterThan(0)
+    expect((await refusal(readProduct(stranger, market.id, other)))?.code).toBe('unknown')
+    expect((await refusal(readProduct(manager, market.id, 999_999)))?.code).toBe('unknown')
+  })
   test('of a recipe that is not there is refused', async () => {
     const guesses = [{ ...thought().guesses[0]!, recipeId: 999_999 }]
     expect(
@@ -115,7 +128,7 @@ describe('how it went', () => {
     expect((await getOrder(manager, market.id)).state).toBe('delivered')
     const row = (await listMarkets(manager)).find(({ orderId }) => orderId === market.id)
     expect(row).toMatchObject({ taken: 4, sold: 3, given: 1 })
-    expect(Number(row?.paid)).toBe(67.5)
+    expect(row?.paid).toBe('67.50')
     expect((await productOf(next)).past).toMatchObject([{ taken: 4, sold: 3 }])
     expect((await productOf(market)).past).toEqual([])
   })

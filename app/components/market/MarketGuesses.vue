@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Trash2 } from '@lucide/vue'
+import { demandOf } from '~~/core/market'
 import type { MarketGuess } from '~~/shared/schemas/markets'
 import type { MarketProductRow } from '~~/shared/types/markets'
 
@@ -19,6 +20,12 @@ const pastWords = (row: MarketProductRow | undefined) =>
   row?.past.map(({ sold, taken }) => `${sold} of ${taken}`).join(', ') ?? ''
 const isByPast = (guess: MarketGuess) =>
   guess.byPast && (rows.get(guess.recipeId)?.past.length ?? 0) > 0
+/** How many will be asked for on average, by what is thought. */
+function askedOf(guess: MarketGuess): string {
+  const past = guess.byPast ? (rows.get(guess.recipeId)?.past ?? []) : []
+  const demand = demandOf({ past, guess })
+  return 'mean' in demand && Number.isFinite(demand.mean) ? writtenNumber(demand.mean) : ''
+}
 </script>
 
 <template>
@@ -36,6 +43,7 @@ const isByPast = (guess: MarketGuess) =>
           <th>sold of taken before</th>
           <th>by that</th>
           <th v-for="{ key, label } in NUMBERS" :key="key" class="figure">{{ label }}</th>
+          <th class="figure">so asked for</th>
           <th><span class="sr-only">leave out</span></th>
         </tr>
       </thead>
@@ -74,6 +82,7 @@ const isByPast = (guess: MarketGuess) =>
               @update:model-value="guess[key] = $event ?? NaN"
             />
           </td>
+          <td class="figure text-soft">{{ askedOf(guess) }}</td>
           <td>
             <button
               type="button"

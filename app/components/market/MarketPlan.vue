@@ -8,6 +8,7 @@ const { market, may } = defineProps<{ market: Market; may: boolean }>()
 const emit = defineEmits<{ changed: [market: Market]; ordered: [] }>()
 const markets = useMarketStore()
 const orders = useOrderStore()
+const recipes = useRecipeStore()
 
 /** What was asked last time, else from the shelf, else twice what it costs. */
 const TIMES_COST = 2
@@ -29,6 +30,8 @@ function begun(row: MarketProductRow): MarketGuess {
 const isKnown = (row: MarketProductRow) =>
   row.guess !== null || row.ordered > 0 || row.past.length > 0 || row.stock > 0
 const { version: _v, orderId: _o, ...day } = market
+/** The pieces of the day, and those that were added since. */
+const known = ref(market.products)
 const draft = ref<MarketFields>({
   stallFee: day.stallFee,
   tablePieces: day.tablePieces,
@@ -38,20 +41,28 @@ const draft = ref<MarketFields>({
   guesses: market.products.filter(isKnown).map((row) => row.guess ?? begun(row)),
 })
 const { answer, wrong, progress, refused, freeHandsMin, stop } = useMarketChoice(
-  () => market,
+  () => ({ ...market, products: known.value }),
   () => draft.value,
 )
-const rowOf = computed(() => new Map(market.products.map((row) => [row.recipeId, row])))
+const rowOf = computed(() => new Map(known.value.map((row) => [row.recipeId, row])))
 const chosen = ref<number | null>(null)
 const others = computed(() =>
-  market.products
-    .filter(({ recipeId }) => !draft.value.guesses.some((guess) => guess.recipeId === recipeId))
-    .map(({ recipeId, name }) => ({ value: recipeId, label: name })),
+  recipes.recipes
+    .filter(
+      ({ id, archived }) =>
+        !archived && !draft.value.guesses.some(({ recipeId }) => recipeId === id),
+    )
+    .map(({ id, name }) => ({ value: id, label: name })),
 )
+const { attempt: fetchRow, refused: notAdded } = useAttempt()
 watch(chosen, (recipeId) => {
-  const row = recipeId === null ? undefined : rowOf.value.get(recipeId)
-  if (row) draft.value.guesses.push(begun(row))
+  if (recipeId === null) return
   chosen.value = null
+  void fetchRow(async () => {
+    const row = rowOf.value.get(recipeId) ?? (await markets.product(market.orderId, recipeId))
+    if (!rowOf.value.has(recipeId)) known.value = [...known.value, row]
+    draft.value.guesses.push(begun(row))
+  })
 })
 const form = useForm({
   schema: marketSchema,
@@ -60,7 +71,7 @@ const form = useForm({
 })
 const submit = () => form.submit({ ...draft.value, version: market.version })
 
-/** What is to be made stands on the order: one line a piece, begun ones as many as they are. */
+/** What is to be made stands on the order: on the lines that are there, the last takes the rest. */
 const { attempt, refused: notOrdered, busy } = useAttempt()
 const order = () =>
   attempt(async () => {
@@ -68,11 +79,15 @@ const order = () =>
     const made = new Map(answer.value?.products.map(({ id: of, make }) => [Number(of), make]))
     const kept = own.lines.filter(({ mends }) => !mends)
     const lines = [
-      ...kept.flatMap((line) => {
-        const make = made.get(line.recipeId)
-        made.delete(line.recipeId)
-        const quantity = make ?? line.quantity
-        return quantity > 0 ? [{ id: line.id, recipeId: line.recipeId, quantity }] : []
+      ...kept.flatMap((line, i) => {
+        const { id: own, recipeId } = line
+        const make = made.get(recipeId)
+        if (make === undefined) return [{ id: own, recipeId, quantity: line.quantity }]
+        const isLast = !kept.slice(i + 1).some((later) => later.recipeId === recipeId)
+        const quantity = isLast ? make : Math.min(make, line.quantity)
+        if (isLast) made.delete(recipeId)
+        else made.set(recipeId, make - quantity)
+        return quantity > 0 ? [{ id: own, recipeId, quantity }] : []
       }),
       ...[...made].flatMap(([recipeId, quantity]) =>
         quantity > 0 ? [{ recipeId, quantity }] : [],
@@ -140,6 +155,7 @@ const hours = computed({
       class="max-w-sm"
       label="Another piece that may be made"
       :options="others"
+      :error="notAdded"
     />
     <p v-if="progress !== null" role="status" class="flex items-center gap-3 text-soft">
       Working it out, {{ Math.round(progress * 100) }} % …
@@ -150,7 +166,7 @@ const hours = computed({
       v-if="answer"
       :answer="answer"
       :wrong="wrong"
-      :market="market"
+      :market="{ ...market, products: known }"
       :stall-fee="draft.stallFee"
     />
     <p v-if="form.failure.value && !form.conflict.value" role="alert" class="wrong">

@@ -12,7 +12,8 @@ const asked = market.products.filter(
   ({ recipeId, guess, ordered, stock }) =>
     told.has(recipeId) || guess !== null || ordered > 0 || stock > 0,
 )
-const nameOf = new Map(market.products.map(({ recipeId, name }) => [recipeId, name]))
+const recipes = useRecipeStore()
+const nameOf = computed(() => new Map(recipes.recipes.map(({ id, name }) => [id, name])))
 const draft = ref<MarketSale[]>(
   asked.map(
     (row) =>
@@ -25,6 +26,16 @@ const draft = ref<MarketSale[]>(
       },
   ),
 )
+const chosen = ref<number | null>(null)
+const others = computed(() =>
+  recipes.recipes
+    .filter(({ id }) => !draft.value.some(({ recipeId }) => recipeId === id))
+    .map(({ id, name }) => ({ value: id, label: name })),
+)
+watch(chosen, (recipeId) => {
+  if (recipeId !== null) draft.value.push({ recipeId, taken: 0, sold: 0, given: 0, price: '0' })
+  chosen.value = null
+})
 const COUNTS = [
   { key: 'taken', label: 'taken' },
   { key: 'sold', label: 'sold' },
@@ -85,6 +96,13 @@ const form = useForm({
         </tbody>
       </table>
     </div>
+    <FieldPick
+      v-if="may && others.length > 0"
+      v-model="chosen"
+      class="mt-3 max-w-sm"
+      label="Another piece that was taken"
+      :options="others"
+    />
     <p v-if="form.failure.value" role="alert" class="wrong">{{ form.failure.value }}</p>
     <button v-if="may" class="press mt-4" :disabled="form.sending.value">
       That is how it went

@@ -1,9 +1,11 @@
+import { moneyText } from '../../../core/cost'
 import type { FinishedFields } from '../../../shared/schemas/markets'
 import type { FinishedRow } from '../../../shared/types/markets'
 import { database } from '../../db/database'
 import * as rows from '../../db/markets'
 import { getRecipe, listRecipes } from '../../db/recipes'
 import type { Db } from '../../db/rows'
+import { getWorkspace } from '../../db/workshop'
 import { tell } from '../../events/tell'
 import { found, inTransaction, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
@@ -35,16 +37,18 @@ export async function listFinished(who: Who): Promise<FinishedRow[]> {
 }
 
 async function finishedRows(db: Db, who: Who): Promise<FinishedRow[]> {
-  const [counts, kept, recipes] = await Promise.all([
+  const [counts, kept, recipes, { rules }] = await Promise.all([
     finishedCounts(db, who.workspaceId),
     rows.listFinished(db, who.workspaceId),
     listRecipes(db, who.workspaceId),
+    getWorkspace(db, who.workspaceId),
   ])
   const own = new Map(kept.map((row) => [row.recipe_id, row]))
   return recipes.flatMap(({ id, name }) => {
     const count = counts.get(id) ?? 0
     const { version = 0, stands = '', price = null } = own.get(id) ?? {}
-    return count === 0 ? [] : [{ recipeId: id, version, name, count, stands, price }]
+    const asked = price === null ? null : moneyText(price, rules.currency)
+    return count === 0 ? [] : [{ recipeId: id, version, name, count, stands, price: asked }]
   })
 }
 

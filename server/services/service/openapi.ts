@@ -539,6 +539,10 @@ export const ROUTES: Record<string, Route> = {
     action: 'see prices',
     summary: 'A market day with every piece that may be made for it, by its order',
   },
+  'GET /api/markets/{id}/products/{recipe}': {
+    action: 'see prices',
+    summary: 'One more piece that may be made for a market day',
+  },
   'PUT /api/markets/{id}': {
     action: 'change prices',
     summary: 'What is thought of a market day and its pieces, with the version that was read',
