@@ -108,7 +108,9 @@ const judged = ({ words, work, lost }: Judged, soItIs = false): Promise<void> =>
   )
 /** What was lost last, and may be made again with a spare. */
 const lostLast = ref<{ id: number } | null>(null)
-const spare = computed(() => spareFor(1, workshop.rules?.yieldPct ?? 100))
+const spare = computed(() =>
+  workshop.rules ? spareFor(1, workshop.knownYield, workshop.rules.spareSurePct) : 0,
+)
 const makeMore = (more: number) =>
   attempt(`${more} more will be poured beside it.`, async () => {
     if (lostLast.value) await racks.makeMore(lostLast.value, more)

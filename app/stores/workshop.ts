@@ -1,6 +1,7 @@
 import { keepLive } from '~/live/happened'
 import { roomRange } from '~~/core/cure'
 import type { PricedRules } from '~~/core/why'
+import type { KnownYield } from '~~/core/spares'
 import { STARTING_WORK_RULES } from '~~/core/trade'
 import { CARD_PAPERS, LABEL_PAPERS } from '~~/shared/paper'
 import type { MouldFields } from '~~/shared/schemas/moulds'
@@ -58,12 +59,20 @@ export const useWorkshopStore = defineStore('workshop', () => {
   const pigmentsInUse = computed(() =>
     (workshop.value?.pigments ?? []).filter((pigment) => !pigment.isArchived),
   )
-  /** Pigment above this share of the resin is warned of. */
+  /** Where the yield of the rules is from. */
+  const yieldFrom = computed(() =>
+    workshop.value && workshop.value.judged > 0 ? 'learned' : 'house rule',
+  )
+  const knownYield = computed<KnownYield>(() => ({
+    yieldPct: workshop.value?.rules.yieldPct ?? 100,
+    judged: workshop.value?.judged ?? 0,
+  }))
   /** The rules with their money; null for those who may not see prices. */
   const priced = computed<PricedRules | null>(() => {
     const rules = workshop.value?.rules
     return rules?.money ? { ...rules, money: rules.money } : null
   })
+  /** Pigment above this share of the resin is warned of. */
   const pigmentCapPct = computed(() => (workshop.value?.rules ?? STARTING_WORK_RULES).pigmentCapPct)
   const dateStyle = computed(() => workshop.value?.dateStyle ?? 'dmy')
   const decimalMark = computed(() => workshop.value?.decimalMark ?? '.')
@@ -131,6 +140,8 @@ export const useWorkshopStore = defineStore('workshop', () => {
     decimalMark,
     paper,
     pigmentCapPct,
+    yieldFrom,
+    knownYield,
     offeredMoulds,
     warmC,
     loadMoulds,

@@ -66,6 +66,13 @@ export const WORK_RULES: readonly RuleLine[] = [
     start: '95 %, until the log knows better',
     needs: 'The odds of promises, and the cost of a good piece',
   },
+  {
+    key: 'spareSurePct',
+    label: 'sure that enough come out',
+    unit: '%',
+    start: '90 %; 0 % for no spares',
+    needs: 'How many spares are proposed with every line of an order',
+  },
 ]
 
 /** The rules that costs and prices go by. */

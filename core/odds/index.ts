@@ -1,3 +1,3 @@
-export { learnedPct, learnedSpreadPct } from './learned'
+export { chanceOfAtMost, learnedPct, learnedSpreadPct } from './learned'
 export { odds, STARTING_CHANCE, USUAL_RUNS } from './odds'
 export type * from './types'

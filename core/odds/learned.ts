@@ -29,3 +29,21 @@ export function learnedSpreadPct(startPct: number, ratios: readonly number[]): n
   const variance = (PRIOR * start + squares) / (PRIOR + Math.max(0, logs.length - 1))
   return 100 * Math.sqrt(Math.exp(variance) - 1)
 }
+
+/**
+ * The chance that of some pieces at most so many fail.
+ * Assumes that each fails by itself. Source: binomial distribution.
+ * @param most so many may fail
+ * @param fails the chance of each, from 0 to 1
+ * @returns from 0 to 1
+ */
+export function chanceOfAtMost(most: number, pieces: number, fails: number): number {
+  if (most >= pieces) return 1
+  let chance = (1 - fails) ** pieces
+  let sum = chance
+  for (let n = 1; n <= most; n++) {
+    chance *= ((pieces - n + 1) / n) * (fails / (1 - fails))
+    sum += chance
+  }
+  return Math.min(1, sum)
+}

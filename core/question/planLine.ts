@@ -54,6 +54,8 @@ export interface PlanLine {
   owner: MakerId | null
   recipe: Recipe
   quantity: number
+  /** So many of those that are left may fail: spares make up for them. */
+  mayFail: number
   pots: PlanPot[]
   /** Numbers of the pieces that are out of their mould. */
   demoulded: ReadonlySet<number>

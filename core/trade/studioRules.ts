@@ -18,6 +18,8 @@ export interface StudioRules extends WorkRules {
   /** Added to every cure wait, per cent. */
   cureMarginPct: number
   yieldPct: number
+  /** So sure one wants to be that enough pieces come out, per cent; 0 for no spares. */
+  spareSurePct: number
   /** Null for those who may not see prices. */
   money: MoneyRules | null
 }

@@ -242,7 +242,8 @@ export async function listMarketRows(
 }
 
 /**
- * How many good pieces of each recipe came out of market days.
+ * How many good pieces of each recipe are nobody's: those that came out of market days, and of what
+ * the workshop made for customers the spares that came out too.
  * @param without those of this order
  */
 export async function finishedPieces(
@@ -253,14 +254,26 @@ export async function finishedPieces(
   const query = db('pieces')
     .join('order_lines', 'order_lines.id', 'pieces.order_line_id')
     .join('orders', 'orders.id', 'order_lines.order_id')
-    .where({ 'pieces.workspace_id': workspaceId, 'orders.kind': 'market' })
+    .where('pieces.workspace_id', workspaceId)
+    .where((own) =>
+      own
+        .where('orders.kind', 'market')
+        .orWhere((spare) => spare.where('order_lines.spares', '>', 0).whereNull('orders.owner_id')),
+    )
     .whereIn('pieces.state', ['good', 'second'])
     .whereNull('pieces.mends_id')
-    .groupBy('order_lines.recipe_id')
-    .select('order_lines.recipe_id as recipeId', db.raw('COUNT(*) AS count'))
+    .groupBy('order_lines.id', 'orders.kind')
+    .select(
+      'order_lines.recipe_id as recipeId',
+      db.raw("IF(orders.kind = 'market', 0, order_lines.quantity - order_lines.spares) AS asked"),
+      db.raw('COUNT(*) AS count'),
+    )
   if (without !== null) query.whereNot('orders.id', without)
-  const rows = (await query) as { recipeId: number; count: number }[]
-  return new Map(rows.map(({ recipeId, count }) => [recipeId, Number(count)]))
+  const rows = (await query) as { recipeId: number; asked: number; count: number }[]
+  const counts = new Map<number, number>()
+  for (const { recipeId, asked, count } of rows)
+    counts.set(recipeId, (counts.get(recipeId) ?? 0) + Math.max(0, Number(count) - Number(asked)))
+  return counts
 }
 
 /** How long a casting took its mould up, by recipe, days, over all that were lifted. */

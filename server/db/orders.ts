@@ -22,6 +22,7 @@ interface LineColumns {
   order_id: number
   recipe_id: number
   quantity: number
+  spares: number
   recipe_version: number | null
   mends: 0 | 1
 }
@@ -55,6 +56,7 @@ async function readOrders(
       id: line.id,
       recipeId: line.recipe_id,
       quantity: line.quantity,
+      spares: line.spares,
       recipeVersion: line.recipe_version,
       mends: line.mends === 1,
     })),
@@ -254,7 +256,12 @@ async function writeLines(
       .where({ ...owner, id })
       .update({ position: wanted.length + i })
   for (const [position, line] of wanted.entries()) {
-    const columns = { position, recipe_id: line.recipeId, quantity: line.quantity }
+    const columns = {
+      position,
+      recipe_id: line.recipeId,
+      quantity: line.quantity,
+      spares: line.spares ?? 0,
+    }
     if (line.id !== undefined && kept.includes(line.id))
       await db('order_lines')
         .where({ ...owner, id: line.id })

@@ -53,6 +53,7 @@ const COLUMNS = {
   reservePct: 'reserve_pct',
   cureMarginPct: 'cure_margin_pct',
   yieldPct: 'yield_pct',
+  spareSurePct: 'spare_sure_pct',
   overheadPct: 'overhead_pct',
   feePct: 'fee_pct',
   taxPct: 'tax_pct',

@@ -313,6 +313,7 @@ export const rulesSchema = body({
   reservePct: percent(100),
   cureMarginPct: percent(200),
   yieldPct: positive().max(100).required(),
+  spareSurePct: percent(99.9),
   labourRate: money().required(),
   overheadPct: percent(1000),
   packaging: money().required(),

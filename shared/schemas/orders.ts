@@ -61,7 +61,14 @@ const orderFields = {
     exact({
       id: id(),
       recipeId: id().required('choose a recipe'),
+      /** How many are poured, spares with them. */
       quantity: whole().required().min(1).max(5000),
+      spares: whole()
+        .min(0)
+        .test('spares', 'must be fewer than are poured in all', function (value) {
+          const { quantity } = this.parent as { quantity?: unknown }
+          return value === undefined || typeof quantity !== 'number' || value < quantity
+        }),
     }).required(),
   )
     .required()

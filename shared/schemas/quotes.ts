@@ -105,8 +105,16 @@ export interface CostedLine {
   recipeId: number
   recipeVersion: number
   name: string
+  /** As many as were asked for. */
   pieces: number
-  /** Of a hundred so many come out good, as the log has taught. */
+  /** So many are poured beside them. */
+  spares: number
+  /** That as many come out as were asked for, from 0 to 1. */
+  chance: number
+  /**
+   * Of a hundred poured so many pay for the batch: those that come out, as the log has taught, but no
+   * more than were asked for.
+   */
   yieldPct: number
   /** Hands of all pieces, minutes. */
   handsMin: number
@@ -140,6 +148,9 @@ const quotedLineSchema = schemaOf<QuotedLine>()(
     recipeVersion: whole().required(),
     name: text().required(),
     pieces: whole().required(),
+    /** Quotes that were sent before there were spares say nothing of them. */
+    spares: whole().default(0),
+    chance: num().default(1),
     yieldPct: num().required(),
     handsMin: num().required(),
     cost: exact({

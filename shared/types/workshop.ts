@@ -61,7 +61,10 @@ export interface Workshop extends Hours {
   dateStyle: DateStyle
   decimalMark: DecimalMark
   paper: { card: CardPaper; label: LabelPaper }
+  /** With the yield as it is known by now. */
   rules: StudioRules
+  /** From so many judged pieces the yield is known; none where it is only thought. */
+  judged: number
   people: {
     id: number
     name: string

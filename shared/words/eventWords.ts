@@ -105,6 +105,7 @@ const FIELD_WORDS: Record<string, string> = {
   reservePct: 'the reserve',
   cureMarginPct: 'the margin on cures',
   yieldPct: 'the yield to begin with',
+  spareSurePct: 'how sure one wants to be that enough come out',
   labourRate: 'the wage of the rules',
   wage: 'the wage',
   overheadPct: 'the overhead',

@@ -225,6 +225,7 @@ describe('planRequest', () => {
     recipe: one,
     owner: null,
     quantity: 2,
+    mayFail: 0,
     promisedMin: 5000,
     weight: 1,
     inParts: false,

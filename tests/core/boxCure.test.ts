@@ -27,6 +27,7 @@ const line = (changes: Partial<PlanLine> = {}, one: Recipe = recipe()): PlanLine
   recipe: one,
   owner: null,
   quantity: 2,
+  mayFail: 0,
   promisedMin: 5000,
   weight: 1,
   inParts: false,

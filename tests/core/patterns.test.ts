@@ -142,6 +142,7 @@ function made(name: string) {
         quantity: PIECES,
         promisedMin: HORIZON_DAYS * 1440,
         weight: 1,
+        mayFail: 0,
         inParts: false,
         demoulded: new Set(),
         good: new Set(),

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { spareFor } from '../../core/spares'
+import { chanceOfEnough, payingPct, spareFor, spares } from '../../core/spares'
+import { chanceOfAtMost } from '../../core/odds'
 import { checkCourse, checkCups, courseParts, sizeBatch } from '../../core/recipe'
 import {
   foldFaces,
@@ -146,5 +147,48 @@ test.each([
   [4, 95, 1],
   [2, 100, 0],
 ])('of %p wanted at %p per cent, %p more are poured', (wanted, yieldPct, spare) =>
-  expect(spareFor(wanted, yieldPct)).toBe(spare),
+  expect(spareFor(wanted, { yieldPct, judged: 0 }, 90)).toBe(spare),
 )
+
+describe('spares as a line has them', () => {
+  const known = { yieldPct: 80, judged: 30 }
+  test('the chance of enough is that of the operation, with what was judged as its weight', () => {
+    const answer = spares({
+      wanted: 4,
+      yield: { meanPct: 80, weight: 50 },
+      sureOf: 0.5,
+      mostPieces: 9,
+    })
+    if (!answer.ok) throw new Error(answer.code)
+    for (const { pieces, chance } of answer.value.table)
+      expect(chanceOfEnough(4, pieces, known)).toBeCloseTo(chance, 12)
+  })
+  test.each([
+    [0, 3, 1],
+    [4, 3, 0],
+  ])('%p wanted of %p poured come out with a chance of %p', (wanted, poured, chance) =>
+    expect(chanceOfEnough(wanted, poured, known)).toBe(chance),
+  )
+  test('nobody is proposed a spare who wants none, or where none helps', () => {
+    expect(spareFor(4, known, 0)).toBe(0)
+    expect(spareFor(4, { yieldPct: 0, judged: 3 }, 90)).toBe(0)
+    expect(spareFor(4, { yieldPct: 100, judged: 3 }, 90)).toBe(0)
+  })
+  test('the surer, the more', () => {
+    const proposed = [50, 80, 95, 99].map((sure) => spareFor(10, known, sure))
+    expect(proposed).toEqual([...proposed].sort((a, b) => a - b))
+    expect(proposed.at(-1)).toBeGreaterThan(proposed[0]!)
+  })
+  test('what pays is what comes out, but no more than was asked for', () => {
+    expect(payingPct(8, 10, 90)).toBe(80)
+    expect(payingPct(8, 8, 90)).toBe(90)
+    expect(payingPct(8, 9, 70)).toBe(70)
+  })
+  test('at most so many fail: by hand, and never above certain', () => {
+    // 3 pieces, each fails with 0.2: 0.512, and 3 × 0.2 × 0.64 more.
+    expect(chanceOfAtMost(0, 3, 0.2)).toBeCloseTo(0.512, 12)
+    expect(chanceOfAtMost(1, 3, 0.2)).toBeCloseTo(0.896, 12)
+    expect(chanceOfAtMost(3, 3, 0.2)).toBe(1)
+    expect(chanceOfAtMost(0, 0, 0.2)).toBe(1)
+  })
+})

@@ -32,6 +32,7 @@ const line = (id: number, promisedMin: number): PlanLine => ({
   quantity: 2,
   promisedMin,
   weight: 1,
+  mayFail: 0,
   inParts: false,
   demoulded: new Set(),
   good: new Set(),

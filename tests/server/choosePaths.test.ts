@@ -19,6 +19,7 @@ const six: PlanLine = {
   good: new Set(),
   promisedMin: 0,
   weight: 1,
+  mayFail: 0,
   inParts: false,
 }
 /** A plan that ends some days after its layers alone, three more for each joint that is sanded. */

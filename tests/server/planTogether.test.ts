@@ -74,6 +74,7 @@ function begunLine(id: number, recoat: 'either' | 'tack'): PlanLine {
     quantity: 1,
     promisedMin: 9000,
     weight: 1,
+    mayFail: 0,
     inParts: false,
     demoulded: new Set(),
     good: new Set(),

@@ -40,7 +40,7 @@ const order = (changes: Partial<Order> = {}): Order => ({
   wish: '',
   note: '',
   ownerId: null,
-  lines: [{ id: 90, recipeId: 1, quantity: 2, recipeVersion: null, mends: false }],
+  lines: [{ id: 90, recipeId: 1, quantity: 2, spares: 0, recipeVersion: null, mends: false }],
   ...changes,
 })
 const shelfOf = (one: Recipe): Shelf => ({
@@ -176,7 +176,9 @@ describe('what is left to do of an order', () => {
     expect(
       linesOf(
         order({
-          lines: [{ id: 90, recipeId: 77, quantity: 2, recipeVersion: null, mends: false }],
+          lines: [
+            { id: 90, recipeId: 77, quantity: 2, spares: 0, recipeVersion: null, mends: false },
+          ],
         }),
         shelf,
         [pot()],
@@ -292,7 +294,7 @@ describe('a promise', () => {
       order({
         id: 5,
         promisedAt: after(-60).toISOString(),
-        lines: [{ id: 99, recipeId: 1, quantity: 2, recipeVersion: null, mends: false }],
+        lines: [{ id: 99, recipeId: 1, quantity: 2, spares: 0, recipeVersion: null, mends: false }],
       }),
       { plan: solved.value, question, paths, names, origin, odds: none },
     )

@@ -74,7 +74,9 @@ const shortages = computed(() =>
             <td class="figure">{{ one.take }}</td>
             <td class="figure">{{ writtenNumber(one.expectedSold) }}</td>
             <td class="figure">{{ writtenNumber(one.expectedLeft) }}</td>
-            <td class="figure">{{ writtenNumber(one.sellOutChance * 100, 0) }} %</td>
+            <td class="figure">
+              {{ one.take === 0 ? '' : `${writtenNumber(one.sellOutChance * 100, 0)} %` }}
+            </td>
             <td class="figure">{{ sum(one.lastBrings) }}</td>
             <td class="figure">{{ sum(one.nextWouldBring) }}</td>
             <td v-for="factor in [0.75, 1.25]" :key="factor" class="whitespace-nowrap text-soft">

@@ -114,7 +114,7 @@ const hours = computed({
     />
     <section>
       <h2 class="mb-2">What there is</h2>
-      <div class="grid max-w-4xl grid-cols-2 gap-3 md:grid-cols-4">
+      <div class="grid max-w-4xl grid-cols-2 items-end gap-3 md:grid-cols-4">
         <FieldNumber
           v-model="hours"
           optional

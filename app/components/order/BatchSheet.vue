@@ -10,9 +10,11 @@ import { mixesOfLayer, type LayerMix } from '~/utils/mixesOfLayer'
 import { allSaid } from '~~/shared/words'
 
 /** Size, mix and cost of one line of an order, all hanging on the cutaway. */
-const { recipe, pieces, lineId, pots } = defineProps<{
+const { recipe, pieces, spares, lineId, pots } = defineProps<{
   recipe: Recipe
+  /** How many are poured, spares with them. */
   pieces: number
+  spares: number
   lineId: number
   /** Pots that are to be mixed, for this line and others. */
   pots: readonly Pot[]
@@ -22,9 +24,10 @@ const session = useSessionStore()
 const measure = ref<MeasureChoice>({
   ...session.measureChoice,
 })
-const { sized, layers, costed } = useBatch(
+const { sized, layers, costed, priced } = useBatch(
   () => recipe,
   () => pieces,
+  () => spares,
 )
 const drawn = computed(() => drawnLayers(recipe, workshop.pigments))
 
@@ -66,7 +69,6 @@ const whyLayer = (index: number): Why => {
   return whyMixMl(recipe, layer, one, pieces, workshop.rules!)
 }
 const KINDS = { material: 'materials', labour: 'labour', equipment: 'wear' } as const
-const priced = computed(() => workshop.priced)
 </script>
 
 <template>
@@ -91,7 +93,10 @@ const priced = computed(() => workshop.priced)
       </div>
       <section>
         <div class="mb-2 flex flex-wrap items-end justify-between gap-3">
-          <h2>Mixes for {{ pieces }} {{ pieces === 1 ? 'piece' : 'pieces' }}</h2>
+          <h2>
+            Mixes for {{ pieces }} {{ pieces === 1 ? 'piece' : 'pieces'
+            }}{{ spares > 0 ? `, ${spares} of them to spare` : '' }}
+          </h2>
           <MeasureFields v-model="measure" />
         </div>
         <div class="overflow-x-auto">
@@ -158,7 +163,9 @@ const priced = computed(() => workshop.priced)
       <dl class="sheet mb-4 grid grid-cols-2 gap-3 p-4">
         <div>
           <dt class="text-soft">a good piece costs</dt>
-          <dd><WhyNumber large :why="whyCostPerGood(cost, pieces, priced)" /></dd>
+          <dd>
+            <WhyNumber large :why="whyCostPerGood(cost, pieces, priced, workshop.yieldFrom)" />
+          </dd>
         </div>
         <div>
           <dt class="text-soft">ask, with tax</dt>

@@ -36,7 +36,7 @@ const blank = (): OrderFields => ({
   wish: '',
   note: '',
   ownerId: null,
-  lines: [{ recipeId: 0, quantity: 1 }],
+  lines: [{ recipeId: 0, quantity: 1, spares: 0 }],
 })
 const draftOf = (from: Order | null): OrderFields => {
   if (!from) return blank()
@@ -45,7 +45,7 @@ const draftOf = (from: Order | null): OrderFields => {
     ...fields,
     lines: fields.lines
       .filter(({ mends }) => !mends)
-      .map(({ id, recipeId, quantity }) => ({ id, recipeId, quantity })),
+      .map(({ id, recipeId, quantity, spares }) => ({ id, recipeId, quantity, spares })),
   }
 }
 const opened = ref<Order | null>(order)
@@ -116,6 +116,12 @@ function take(fresh: Order): void {
   draft.value = draftOf(fresh)
   readPromise()
   forget()
+}
+/** Of a line as many as were asked for: without its spares. */
+const asked = ({ quantity, spares = 0 }: OrderFields['lines'][number]) => quantity - (spares || 0)
+function setSpares(line: OrderFields['lines'][number], spares: number): void {
+  line.quantity = asked(line) + (spares || 0)
+  line.spares = spares
 }
 const submit = () =>
   form.submit(opened.value ? { ...draft.value, version: opened.value.version } : draft.value)
@@ -206,36 +212,52 @@ const recipeOptions = computed(() =>
       <div
         v-for="(line, i) in draft.lines"
         :key="i"
-        class="mb-2 grid grid-cols-[1fr_7rem_auto] items-start gap-3"
+        class="mb-2 grid grid-cols-[1fr_7rem_6rem_auto] items-start gap-3"
       >
         <FieldPick
           v-model="line.recipeId"
           label="Recipe"
-          hide-label
+          :hide-label="i > 0"
           :options="recipeOptions"
           :error="form.errorAt(`lines[${i}].recipeId`)"
         />
         <FieldNumber
-          :model-value="line.quantity"
+          :model-value="asked(line)"
           label="How many"
-          hide-label
+          :hide-label="i > 0"
           :error="form.errorAt(`lines[${i}].quantity`)"
-          @update:model-value="line.quantity = $event ?? Number.NaN"
+          @update:model-value="line.quantity = ($event ?? Number.NaN) + (line.spares ?? 0)"
+        />
+        <FieldNumber
+          :model-value="line.spares"
+          label="Spares"
+          :hide-label="i > 0"
+          :error="form.errorAt(`lines[${i}].spares`)"
+          @update:model-value="setSpares(line, $event ?? Number.NaN)"
         />
         <button
           type="button"
-          class="quiet slim mt-0.5"
+          class="quiet slim"
+          :class="i > 0 ? 'mt-0.5' : 'mt-[1.6rem]'"
           :disabled="draft.lines.length === 1"
           :aria-label="`Remove line ${i + 1}`"
           @click="draft.lines.splice(i, 1)"
         >
           <Trash2 :size="17" />
         </button>
+        <SpareProposal
+          v-if="recipes.byId.has(line.recipeId) && asked(line) >= 1"
+          class="col-span-full"
+          :recipe="recipes.byId.get(line.recipeId)!"
+          :wanted="asked(line)"
+          :spares="line.spares ?? 0"
+          @take="setSpares(line, $event)"
+        />
       </div>
       <button
         type="button"
         class="quiet slim inline-flex items-center gap-1"
-        @click="draft.lines.push({ recipeId: 0, quantity: 1 })"
+        @click="draft.lines.push({ recipeId: 0, quantity: 1, spares: 0 })"
       >
         <Plus :size="17" /> another piece
       </button>

@@ -14,7 +14,10 @@ const promiseOf = computed(
 const wanted = (lines: readonly Readonly<OrderLine>[]) =>
   lines
     .filter(({ mends }) => !mends)
-    .map((line) => `${line.quantity} ${recipes.byId.get(line.recipeId)?.name ?? 'pieces'}`)
+    .map(
+      (line) =>
+        `${line.quantity - line.spares} ${recipes.byId.get(line.recipeId)?.name ?? 'pieces'}`,
+    )
     .join(', ')
 </script>
 

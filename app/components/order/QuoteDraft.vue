@@ -53,14 +53,22 @@ const isSome = (sum: string) => Number(sum) !== 0
             <tbody>
               <tr v-for="(line, i) in prices.now" :key="line.lineId">
                 <td>{{ line.name }}</td>
-                <td class="figure">{{ line.pieces }}</td>
+                <td class="figure">
+                  {{ line.pieces
+                  }}<span
+                    v-if="line.spares > 0"
+                    class="block whitespace-nowrap text-soft"
+                    :title="`${writtenNumber(line.chance * 100, 0)} % sure that enough come out`"
+                    >+ {{ line.spares }} to spare</span
+                  >
+                </td>
                 <td class="figure whitespace-nowrap">
                   <WhyNumber
                     v-if="workshop.priced"
                     :why="
                       whyCostPerGood(
                         line.cost,
-                        line.pieces,
+                        line.pieces + line.spares,
                         { ...workshop.priced, yieldPct: line.yieldPct },
                         'learned',
                       )

@@ -15,7 +15,9 @@ const { costed } = useBatch(
 )
 const why = computed(() => {
   const cost = costed.value
-  return workshop.priced && cost?.ok ? whyCostPerGood(cost.value, 1, workshop.priced) : null
+  return workshop.priced && cost?.ok
+    ? whyCostPerGood(cost.value, 1, workshop.priced, workshop.yieldFrom)
+    : null
 })
 const hands = computed(() => formatDuration(handsMin(mending.course, 1)))
 </script>

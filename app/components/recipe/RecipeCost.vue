@@ -32,7 +32,7 @@ const priced = computed(() => workshop.priced)
     <dl class="flex gap-x-6" :aria-busy="isBehind">
       <div>
         <dt class="text-soft">a good piece costs</dt>
-        <dd><WhyNumber large :why="whyCostPerGood(cost, pieces, priced)" /></dd>
+        <dd><WhyNumber large :why="whyCostPerGood(cost, pieces, priced, workshop.yieldFrom)" /></dd>
       </div>
       <div>
         <dt class="text-soft">ask, with tax</dt>

@@ -88,7 +88,7 @@ function keep(fresh: Order): void {
                 :aria-pressed="one === line"
                 @click="lineIndex = i"
               >
-                {{ one.quantity }} {{ recipes.byId.get(one.recipeId)?.name }}
+                {{ one.quantity - one.spares }} {{ recipes.byId.get(one.recipeId)?.name }}
               </button>
             </div>
             <p v-if="isOlder && current" class="mb-2 text-soft">
@@ -101,6 +101,7 @@ function keep(fresh: Order): void {
               :key="line.id"
               :recipe="recipe"
               :pieces="line.quantity"
+              :spares="line.spares"
               :line-id="line.id"
               :pots="plan.pots"
             />

@@ -124,7 +124,7 @@ async function earnedOf(db: Db, who: Who, orders: readonly Order[]): Promise<Ear
             promisedAt: order.promisedAt,
             recipeId: recipe.id,
             recipe: recipe.name,
-            pieces: line.quantity,
+            pieces: line.quantity - line.spares,
             poured,
             good,
             mouldDays: days,

@@ -89,6 +89,7 @@ export async function ordersSheet(db: Db, who: Who, timeZone: string): Promise<S
       clockColumn,
       recipeColumn,
       numberColumn('pieces', 'lines[0].quantity', { also: ['quantity', 'how many', 'count'] }),
+      numberColumn('spares', 'lines[0].spares', { also: ['spare', 'to spare'] }),
       choiceColumn(Object.fromEntries(ORDER_STATES.map((state) => [state, []])))('state', 'state'),
       textColumn('colours', 'colours', { also: ['colors'] }),
       textColumn('note', 'note', { also: ['notes'] }),
@@ -104,7 +105,7 @@ export async function ordersSheet(db: Db, who: Who, timeZone: string): Promise<S
       wish: '',
       note: '',
       ownerId: null,
-      lines: [{ recipeId: 0, quantity: 1 }],
+      lines: [{ recipeId: 0, quantity: 1, spares: 0 }],
     }),
     schema: {
       validateSync: (value: OrderLine, options: object) =>
@@ -121,7 +122,7 @@ export async function ordersSheet(db: Db, who: Who, timeZone: string): Promise<S
           // What is mended of them was not ordered.
           lines: lines
             .filter(({ mends }) => !mends)
-            .map(({ recipeId, quantity }) => ({ recipeId, quantity })),
+            .map(({ recipeId, quantity, spares }) => ({ recipeId, quantity, spares })),
         }
       }),
     objection: (line, known) =>

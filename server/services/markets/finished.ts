@@ -11,8 +11,8 @@ import { found, inTransaction, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
 
 /**
- * How many finished pieces of each recipe are there: good ones that came out of market days, without
- * what was sold or given away there.
+ * How many finished pieces of each recipe are there and nobody's, without what was sold or given
+ * away on market days.
  * @param without the pieces of this order
  */
 export async function finishedCounts(

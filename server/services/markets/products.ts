@@ -116,6 +116,7 @@ async function costedTwice(
         recipeId,
         recipeVersion: null,
         quantity: pieces * times,
+        spares: 0,
         mends: false,
       })),
     })

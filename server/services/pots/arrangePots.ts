@@ -14,7 +14,7 @@ import {
 } from '../../db/pots'
 import type { Db } from '../../db/rows'
 import { listOrders } from '../../db/orders'
-import { isThrough, listPieces } from '../../db/pieces'
+import { isThrough, listPieces, type StoredPiece } from '../../db/pieces'
 import { tell } from '../../events/tell'
 import { counting, readFailures } from './failures'
 import { freeLetters } from './letters'
@@ -22,6 +22,7 @@ import { inTurn } from '../transactions'
 import { corePortion, numbersOf } from './portionsOf'
 import { potFields } from './potFields'
 import { readShelf, type Shelf } from './shelf'
+import { sparedOf } from './sparedOf'
 
 /** Tells apart amounts that differ from ones that were only stored with fewer digits, ml. */
 const SAME_ML = 1e-3
@@ -109,13 +110,8 @@ async function arrangeLines(
       .filter((pot) => pot.state === 'mixing' || pot.state === 'poured')
       .flatMap((pot) => pot.portions.flatMap((portion) => keysOf(portion, portion.layerId))),
   )
-  for (const key of saidToBeDone(
-    lines,
-    existing,
-    (await listPieces(db, workspaceId, { orderLineIds: lineIds })).filter(isThrough),
-    shelf,
-  ))
-    served.add(key)
+  const pieces = await listPieces(db, workspaceId, { orderLineIds: lineIds })
+  for (const key of saidToBeDone(lines, existing, pieces, shelf)) served.add(key)
   const planned = existing.filter((pot) => pot.state === 'planned')
 
   const letters = freeLetters(await lettersInUse(db, workspaceId))
@@ -150,17 +146,19 @@ async function arrangeLines(
 
 /**
  * What nobody pours any more though no pot of the log has: of pieces that came out, or are mended, all, and of those
- * that were poured over what lies below, since somebody said that it is so.
+ * that were poured over what lies below, since somebody said that it is so; and of those that spares
+ * make up for.
  */
 function* saidToBeDone(
   lines: readonly OrderLine[],
   pots: readonly StoredPot[],
-  good: readonly { orderLineId: number; number: number }[],
+  pieces: readonly StoredPiece[],
   shelf: Shelf,
 ): Generator<PieceKey> {
   for (const line of lines) {
     const layers = shelf.recipeOf(line)?.layers ?? []
-    for (const { number } of good.filter(({ orderLineId }) => orderLineId === line.id))
+    const through = pieces.filter((piece) => piece.orderLineId === line.id && isThrough(piece))
+    for (const number of [...through.map((piece) => piece.number), ...sparedOf(line, pieces)])
       for (const layer of layers) yield `${line.id}/${layer.id}/${number}`
     for (const portion of pots.flatMap((pot) => (pot.state === 'poured' ? pot.portions : []))) {
       if (portion.lineId !== line.id) continue

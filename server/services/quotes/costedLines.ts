@@ -1,13 +1,14 @@
 import { batchHandsMin, costBatch, layersOfBatch } from '../../../core/pot'
 import { sizeBatch } from '../../../core/recipe'
 import type { Result } from '../../../core/result'
+import { chanceOfEnough, payingPct } from '../../../core/spares'
 import type { Material, Recipe } from '../../../core/trade'
 import type { Order } from '../../../shared/types/orders'
 import type { CostedLine } from '../../../shared/schemas/quotes'
 import { allSaid } from '../../../shared/words'
 import { HOUSE_TABLES } from '../../db/house'
 import type { Db } from '../../db/rows'
-import { readExperience } from '../planning/situation/experience'
+import { readYield } from '../planning/situation/experience'
 import { readShelf, type Shelf } from '../pots/shelf'
 
 export interface Costing {
@@ -19,7 +20,7 @@ export interface Costing {
 
 /**
  * What the lines of an order cost as things are now: each made by itself, at the yield that the log
- * has taught. What is only mended costs its work where it is done, and is asked of nobody.
+ * has taught, spares with them. What is only mended costs its work where it is done, and is asked of nobody.
  */
 export async function costLines(
   db: Db,
@@ -31,16 +32,18 @@ export async function costLines(
     readShelf(db, workspaceId, lines),
     HOUSE_TABLES.materials.list(db, workspaceId),
   ])
-  const { yieldPct } = await readExperience(db, workspaceId, shelf.rules.yieldPct)
-  const terms = {
-    shelf: { ...shelf, rules: { ...shelf.rules, yieldPct } },
-    materials: new Map(materials.map((one) => [one.id, one])),
-  }
+  const { yieldPct, judged } = await readYield(db, workspaceId, shelf.rules.yieldPct)
+  const terms = { materials: new Map(materials.map((one) => [one.id, one])) }
   const refused: Costing['refused'] = []
   const costed = lines.flatMap((line): CostedLine[] => {
     const recipe = shelf.recipeOf(line)
     if (!recipe) return []
-    const own = costRecipe(recipe, line.quantity, terms)
+    const pieces = line.quantity - line.spares
+    const paying = payingPct(pieces, line.quantity, yieldPct)
+    const own = costRecipe(recipe, line.quantity, {
+      ...terms,
+      shelf: { ...shelf, rules: { ...shelf.rules, yieldPct: paying } },
+    })
     if (!own.ok) {
       refused.push({ name: recipe.name, why: allSaid(own.issues) })
       return []
@@ -52,8 +55,10 @@ export async function costLines(
         recipeId,
         recipeVersion,
         name,
-        pieces: line.quantity,
-        yieldPct,
+        pieces,
+        spares: line.spares,
+        chance: chanceOfEnough(pieces, line.quantity, { yieldPct, judged }),
+        yieldPct: paying,
         ...own.value,
       },
     ]

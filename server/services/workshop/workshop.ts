@@ -4,6 +4,7 @@ import { HOUSE_TABLES, listWorkshopHours } from '../../db/house'
 import { listMoulds } from '../../db/moulds'
 import { listPeople } from '../../db/people'
 import { getWorkspace, listPigments, listPlaces } from '../../db/workshop'
+import { readYield } from '../planning/situation/experience'
 import { materialFor, mouldFor, pigmentFor, rulesFor } from '../prices'
 import type { Who } from '../Who'
 
@@ -19,10 +20,12 @@ export async function getWorkshop(who: Who): Promise<Workshop> {
     listPigments(db, who.workspaceId),
     HOUSE_TABLES.materials.list(db, who.workspaceId),
   ])
+  const { yieldPct, judged } = await readYield(db, who.workspaceId, workspace.rules.yieldPct)
   return {
     ...workspace,
     ...hours,
-    rules: rulesFor(who, workspace.rules),
+    rules: { ...rulesFor(who, workspace.rules), yieldPct },
+    judged,
     people,
     places,
     moulds: moulds.map((mould) => mouldFor(who, mould)),

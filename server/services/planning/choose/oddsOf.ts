@@ -1,5 +1,6 @@
 import { isOfClock, type PlanLine, type PlanQuestion } from '../../../../core/question'
 import {
+  chanceOfAtMost,
   STARTING_CHANCE,
   USUAL_RUNS,
   type Again,
@@ -111,19 +112,24 @@ function byOrder(
   }
 }
 
-/** How often an order has to be made again in part: as often as one of its pieces fails. */
+/** How often an order has to be made again in part: as often as more of its pieces fail than may. */
 function againOf(
   orders: readonly Order[],
   lines: readonly PlanLine[],
   { yieldPct }: OddsBasis,
   againMin: ReadonlyMap<number, number>,
 ): Again[] {
-  const left = new Map(lines.map((line) => [line.id, line.quantity - line.good.size]))
+  const enough = new Map(
+    lines.map(({ id, quantity, good, mayFail }) => [
+      id,
+      chanceOfAtMost(mayFail, quantity - good.size, 1 - yieldPct / 100),
+    ]),
+  )
   return orders.flatMap((order) => {
     const addsMin = againMin.get(order.id)
-    const pieces = order.lines.reduce((sum, line) => sum + (left.get(line.id) ?? 0), 0)
+    const chance = order.lines.reduce((all, line) => all * (enough.get(line.id) ?? 1), 1)
     return addsMin === undefined
       ? []
-      : [{ job: String(order.id), pct: 100 * (1 - (yieldPct / 100) ** pieces), addsMin }]
+      : [{ job: String(order.id), pct: 100 * (1 - chance), addsMin }]
   })
 }

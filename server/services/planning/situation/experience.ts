@@ -1,4 +1,5 @@
 import { learnedPct, learnedSpreadPct, STARTING_CHANCE } from '../../../../core/odds'
+import type { KnownYield } from '../../../../core/spares'
 import type { OddsBasis } from '../../../../shared/types/promises'
 import { foldPiece } from '../../../../core/run'
 import { countByState, logsOfMadeAgain } from '../../../db/pieceLogs'
@@ -19,9 +20,31 @@ export async function readExperience(
   workspaceId: number,
   yieldPct: number,
 ): Promise<OddsBasis> {
-  const [pours, work, states, madeAgain] = await Promise.all([
+  const [pours, work, known] = await Promise.all([
     recentPours(db, workspaceId, POURS),
     recentWork(db, workspaceId, POURS),
+    readYield(db, workspaceId, yieldPct),
+  ])
+  const ratios = [...pours, ...work]
+    .map(({ tookMin, plannedMin }) => tookMin / plannedMin)
+    .filter((ratio) => ratio > 1 / STRAYS && ratio < STRAYS)
+  return {
+    handsPct: learnedSpreadPct(STARTING_CHANCE.handsPct, ratios),
+    pours: ratios.length,
+    ...known,
+  }
+}
+
+/**
+ * Of a hundred pieces so many come out good, as those that were judged say.
+ * @param yieldPct what the house thinks before any was judged
+ */
+export async function readYield(
+  db: Db,
+  workspaceId: number,
+  yieldPct: number,
+): Promise<KnownYield> {
+  const [states, madeAgain] = await Promise.all([
     countByState(db, workspaceId),
     logsOfMadeAgain(db, workspaceId),
   ])
@@ -33,13 +56,5 @@ export async function readExperience(
       0,
     )
   const judged = good + (states.get('rework') ?? 0) + (states.get('lost') ?? 0) + failedBefore
-  const ratios = [...pours, ...work]
-    .map(({ tookMin, plannedMin }) => tookMin / plannedMin)
-    .filter((ratio) => ratio > 1 / STRAYS && ratio < STRAYS)
-  return {
-    handsPct: learnedSpreadPct(STARTING_CHANCE.handsPct, ratios),
-    pours: ratios.length,
-    yieldPct: learnedPct(yieldPct, good, judged),
-    judged,
-  }
+  return { yieldPct: learnedPct(yieldPct, good, judged), judged }
 }

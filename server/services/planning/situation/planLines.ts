@@ -15,6 +15,7 @@ import type { StoredPortion, StoredPot } from '../../../db/pots'
 import type { PieceCure } from '../../pieces/cures'
 import { corePortion } from '../../pots/portionsOf'
 import type { Shelf } from '../../pots/shelf'
+import { sparedOf } from '../../pots/sparedOf'
 import { MS_PER_MIN } from '../../../../core/units'
 
 /** A commission has one person waiting for it; a market takes what is ready. */
@@ -53,14 +54,18 @@ export function planLines(order: Order, context: LinesContext): PlanLine[] {
           .map((piece) => piece.number),
       )
     // What is mended is worked on in the line that mends it.
-    const good = numbersOf(isThrough)
-    if (good.size >= line.quantity) return []
+    const through = numbersOf(isThrough)
+    const wanted = line.quantity - line.spares
+    if (through.size >= wanted) return []
+    // What a spare makes up for is not made again.
+    const good = new Set([...through, ...sparedOf(line, pieces)])
     return [
       {
         id: line.id,
         owner: order.ownerId === null ? null : makerId.of(order.ownerId),
         recipe,
         quantity: line.quantity,
+        mayFail: line.quantity - good.size - (wanted - through.size),
         promisedMin: Math.floor(minutesAt(origin, new Date(order.promisedAt))),
         weight: WEIGHT[order.kind],
         inParts: order.kind === 'market',

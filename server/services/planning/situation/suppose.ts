@@ -24,7 +24,7 @@ export function supposedOrders(orders: readonly Order[], suppose: readonly Suppo
       ...failed.flatMap(({ lineId, pieces }) =>
         order.lines
           .filter((own) => own.id === lineId)
-          .map((own) => ({ ...own, id: --line, quantity: pieces })),
+          .map((own) => ({ ...own, id: --line, quantity: pieces, spares: 0 })),
       ),
     ],
   }))
@@ -48,6 +48,7 @@ export function supposedOrders(orders: readonly Order[], suppose: readonly Suppo
         id: --line,
         recipeId,
         quantity,
+        spares: 0,
         recipeVersion: null,
         mends: false,
       })),

@@ -1,0 +1,29 @@
+import type { OrderLine } from '../../../shared/types/orders'
+import { isThrough, type StoredPiece } from '../../db/pieces'
+import { numbersOf } from './portionsOf'
+
+/**
+ * The pieces of a line that are not made (again), since spares make up for them: as many of those
+ * that failed as there are spares, and all that are left once enough came out.
+ * @returns their numbers
+ */
+export function sparedOf(
+  { id, quantity, spares }: Pick<OrderLine, 'id' | 'quantity' | 'spares'>,
+  pieces: readonly StoredPiece[],
+): ReadonlySet<number> {
+  if (spares === 0) return new Set()
+  const own = pieces.filter(({ orderLineId }) => orderLineId === id)
+  const through = own.filter(isThrough)
+  if (through.length >= quantity - spares) {
+    const done = new Set(through.map(({ number }) => number))
+    return new Set(
+      numbersOf({ firstPiece: 1, pieces: quantity }).filter((number) => !done.has(number)),
+    )
+  }
+  const failed = own
+    .filter((piece) => !isThrough(piece) && FAILED.includes(piece.state))
+    .map(({ number }) => number)
+    .sort((a, b) => a - b)
+  return new Set(failed.slice(0, spares))
+}
+const FAILED: readonly string[] = ['rework', 'lost']
