@@ -3,6 +3,7 @@ import { benchCures } from './benchCures'
 import { benchEdits } from './benchEdits'
 import { benchLanes } from './benchLanes'
 import { benchLoad } from './benchLoad'
+import { benchMarket } from './benchMarket'
 import { benchPlan } from './benchPlan'
 import { benchViews } from './benchViews'
 import { Sentence } from './lib/Sentence'
@@ -12,6 +13,7 @@ const PARTS: Record<string, () => Promise<void>> = {
   edits: benchEdits,
   cures: benchCures,
   plan: benchPlan,
+  market: benchMarket,
   lanes: benchLanes,
   load: benchLoad,
 }

@@ -1,13 +1,12 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
-import { createRequire } from 'node:module'
-import { dirname, join } from 'node:path'
-import { chromium, type Page } from '@playwright/test'
+import { join } from 'node:path'
+import type { Page } from '@playwright/test'
 import type { PlanRequest } from '../core/plan'
 import { benchPlanSpeed } from './benchPlanSpeed'
-import { CHROMIUM } from './lib/chromium'
 import { jobShopCase } from './lib/jobShopCase'
 import { ROOT } from './lib/paths'
 import { planModel } from './lib/planModel'
+import { askSolver, withSolver } from './lib/solver'
 import { solveTimed } from './lib/solveTimed'
 import { workshopCase } from './lib/workshopCase'
 
@@ -15,7 +14,6 @@ import { workshopCase } from './lib/workshopCase'
 const LIMIT_MS = 2000
 const LONG_LIMIT_MS = 10_000
 const SOLVER_LIMIT_MS = 10_000
-const SOLVER_ORIGIN = 'http://solver.invalid'
 const CASES = join(ROOT, 'tests/fixtures/plan-cases')
 const say = (line: string) => process.stdout.write(`${line}\n`)
 
@@ -60,92 +58,23 @@ function cases(): { name: string; request: PlanRequest }[] {
   ]
 }
 
-interface Solved {
-  status: string
-  tardiness: number | null
-  completion: number | null
-}
-
-/**
- * The solver as it ships for browsers, in a page of its own; its files come from the installed
- * package.
- */
-async function solverPage(page: Page): Promise<void> {
-  const folder = dirname(createRequire(import.meta.url).resolve('minizinc'))
-  const kinds: Record<string, string> = {
-    mjs: 'text/javascript',
-    js: 'text/javascript',
-    wasm: 'application/wasm',
-    data: 'application/octet-stream',
-  }
-  await page.route(`${SOLVER_ORIGIN}/**`, async (route) => {
-    const name = new URL(route.request().url()).pathname.slice(1)
-    if (!/^[\w.-]+$/.test(name))
-      return route.fulfill({
-        contentType: 'text/html',
-        body: '<!doctype html><title>solver</title>',
-      })
-    return route.fulfill({
-      contentType: kinds[name.split('.').pop() ?? ''] ?? 'application/octet-stream',
-      body: readFileSync(join(folder, name)),
-    })
-  })
-  await page.goto(`${SOLVER_ORIGIN}/`)
-  await page.addScriptTag({
-    type: 'module',
-    content: `import * as MiniZinc from '${SOLVER_ORIGIN}/minizinc.mjs'; await MiniZinc.init({ workerURL: '${SOLVER_ORIGIN}/minizinc-worker.js', wasmURL: '${SOLVER_ORIGIN}/minizinc.wasm', dataURL: '${SOLVER_ORIGIN}/minizinc.data' }); window.MiniZinc = MiniZinc`,
-  })
-  await page.waitForFunction(() => 'MiniZinc' in window)
-}
-
-async function askSolver(page: Page, model: string, limitMs: number): Promise<Solved> {
-  return page.evaluate(
-    async ({ text, ms }) => {
-      interface Run extends Promise<{ status?: string }> {
-        on: (event: 'solution', listener: (found: { output: { default?: string } }) => void) => void
-        cancel: () => void
-      }
-      const { Model } = (
-        window as unknown as {
-          MiniZinc: {
-            Model: new () => { addString: (text: string) => void; solve: (options: object) => Run }
-          }
-        }
-      ).MiniZinc
-      const asked = new Model()
-      asked.addString(text)
-      const run = asked.solve({
-        options: {
-          solver: 'chuffed',
-          'time-limit': ms,
-          'intermediate-solutions': true,
-          'free-search': true,
-        },
-      })
-      let last: string | undefined
-      run.on('solution', ({ output }) => (last = output.default ?? last))
-      const timer = setTimeout(() => run.cancel(), 1.5 * ms)
-      let status = 'stopped'
-      try {
-        status = (await run).status ?? 'no answer'
-      } catch {
-        // A run that was cancelled has only what it found so far.
-      }
-      clearTimeout(timer)
-      const [tardiness, completion] = last?.split(' ').map(Number) ?? []
-      return { status, tardiness: tardiness ?? null, completion: completion ?? null }
-    },
-    { text: model, ms: limitMs },
-  )
-}
-
 /** First the tardiness, then the completion among plans with no more of it: half the time each. */
 async function solverResult(page: Page, request: PlanRequest): Promise<string> {
-  const first = await askSolver(page, planModel(request, null), SOLVER_LIMIT_MS / 2)
+  const ask = async (mostTardiness: number | null) => {
+    const { status, numbers } = await askSolver(
+      page,
+      planModel(request, mostTardiness),
+      SOLVER_LIMIT_MS / 2,
+    )
+    const [tardiness = null, completion = null] = numbers
+    return { status, tardiness, completion }
+  }
+  const first = await ask(null)
   if (first.status === 'UNSATISFIABLE') return 'proven infeasible'
   if (first.tardiness === null) return `nothing found (${first.status.toLowerCase()})`
-  const second = await askSolver(page, planModel(request, first.tardiness), SOLVER_LIMIT_MS / 2)
-  const proven = (solved: Solved) => (solved.status === 'OPTIMAL_SOLUTION' ? ' proven' : '')
+  const second = await ask(first.tardiness)
+  const proven = (solved: { status: string }) =>
+    solved.status === 'OPTIMAL_SOLUTION' ? ' proven' : ''
   return `${second.tardiness ?? first.tardiness}${proven(first)}, ${second.completion ?? first.completion}${proven(second)}`
 }
 
@@ -157,10 +86,7 @@ export async function benchPlan(): Promise<void> {
   say(
     `\nPlans: weighted tardiness, weighted completion; ours after ${LIMIT_MS / 1000} s, the solver's after ${SOLVER_LIMIT_MS / 1000} s (chuffed, compiled for browsers, in the same run)`,
   )
-  const browser = await chromium.launch(CHROMIUM)
-  try {
-    const page = await browser.newPage()
-    await solverPage(page)
+  await withSolver(async (page) => {
     for (const { name, request } of cases()) {
       const { answer, code } = solveTimed(request, { ms: LIMIT_MS })
       const long = solveTimed(request, { ms: LONG_LIMIT_MS }).answer
@@ -174,8 +100,6 @@ export async function benchPlan(): Promise<void> {
         `  ${name.padEnd(22)} ${String(request.tasks.length).padStart(4)} tasks   ours ${ours}   solver ${await solverResult(page, request)}`,
       )
     }
-  } finally {
-    await browser.close()
-  }
+  })
   benchPlanSpeed()
 }
