@@ -18,6 +18,7 @@ export const RIGHTS = {
   'keep the house': managers,
   'see prices': members,
   'change prices': managers,
+  'see bills of guests': { manager: 'all', maker: 'none', guest: 'own' },
   'choose own units and measure': everybody,
   'have a calendar of one’s own': everybody,
   'have the workshop’s calendar': managers,

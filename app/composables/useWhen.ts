@@ -16,6 +16,12 @@ export function useWhen() {
     clock: (iso: string) => local(iso).toFormat('HH:mm'),
     day: (iso: string) => local(iso).toFormat('ccc d LLL'),
     dayAndClock: (iso: string) => local(iso).toFormat('ccc d LLL HH:mm'),
+    /** So many months, this one first, as they are named and told. */
+    lastMonths: (count: number) =>
+      Array.from({ length: count }, (_, back) => {
+        const at = localNow().minus({ months: back })
+        return { value: at.toFormat('yyyy-LL'), label: at.toFormat('LLLL yyyy') }
+      }),
     short,
     /** The end of a time whose beginning was told: its day only where that is another. */
     shortUntil: (from: string, until: string) =>

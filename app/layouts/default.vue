@@ -70,6 +70,9 @@ async function leave(): Promise<void> {
         <button type="button" class="link block" @click="measuring = true">My scale and cup</button>
         <button type="button" class="link block" @click="subscribing = true">Calendar</button>
         <button type="button" class="link block" @click="accounting = true">My password</button>
+        <NuxtLink v-if="session.person?.role === 'guest'" to="/bill" class="link block"
+          >My bill</NuxtLink
+        >
         <NuxtLink to="/workshops" class="link block">Workshops</NuxtLink>
         <button type="button" class="link block" @click="toggle">
           {{ theme === 'wall' ? 'Dark' : 'Light' }}

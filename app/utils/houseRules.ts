@@ -4,7 +4,8 @@ import type { RulesFields } from '~~/shared/schemas/house'
 type NumberRule = {
   [K in keyof RulesFields]: RulesFields[K] extends number ? K : never
 }[keyof RulesFields]
-type SumRule = 'labourRate' | 'packaging' | 'feeFixed'
+type SumRule =
+  'labourRate' | 'packaging' | 'feeFixed' | 'guestAreaRate' | 'guestBoxRate' | 'guestHelpRate'
 
 /** A rule of the house: what it is, what it begins with, and what depends on it. */
 export type RuleLine = {
@@ -112,6 +113,24 @@ export const PRICE_RULES: readonly RuleLine[] = [
     unit: '%',
     start: '30 %',
     needs: 'What is to be left of the price',
+  },
+  {
+    key: 'guestAreaRate',
+    label: 'guests: a square metre of rack, a day',
+    start: '0; what the room costs you',
+    needs: 'The bill of a guest, with what they draw from the stores',
+  },
+  {
+    key: 'guestBoxRate',
+    label: 'guests: the heated box, an hour',
+    start: '0',
+    needs: 'The bill of a guest',
+  },
+  {
+    key: 'guestHelpRate',
+    label: 'guests: an hour of help',
+    start: '0',
+    needs: 'The bill of a guest: the time of others on their pieces',
   },
 ]
 

@@ -1,5 +1,6 @@
-export { benchHandsMin, type BenchTimes } from './benchHandsMin'
+export { benchHands, type BenchRun } from './benchHands'
 export { earned } from './earned'
+export { guestBill, type GuestBill, type GuestRates } from './guestBill'
 export { plannedCost } from './plannedCost'
 export { realCost } from './realCost'
 export { sumOf } from './sumOf'

@@ -24,4 +24,5 @@ export {
   type WorkState,
 } from './foldWork'
 export { RUN_EVENT_KINDS, type RunEventKind, type RunStepKind } from './kinds'
+export { staysOf } from './staysOf'
 export type * from './types'

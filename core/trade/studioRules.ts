@@ -36,4 +36,8 @@ export interface MoneyRules {
   feeFixed: Money
   taxPct: number
   marginPct: number
+  /** What guests pay: a square metre of rack for a day, the heated box and a hand for an hour. */
+  guestAreaRate: Money
+  guestBoxRate: Money
+  guestHelpRate: Money
 }

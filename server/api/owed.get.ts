@@ -1,8 +1,15 @@
 import { getQuery } from 'h3'
+import { issue } from '../../core/result'
+import { AppError } from '../services/AppError'
 import { listOwed } from '../services/quotes/payments'
 import { api, whoOf } from '../utils/api'
 
 export default api((event) => {
   const { customer } = getQuery(event)
-  return listOwed(whoOf(event), Number(customer) || null)
+  const id = customer === undefined ? null : Number(customer)
+  if (id !== null && !(Number.isInteger(id) && id > 0))
+    throw new AppError('invalid-input', 'It is not said of which customer.', {
+      issues: [issue('customer', 'name-unknown', { name: String(customer) })],
+    })
+  return listOwed(whoOf(event), id)
 })

@@ -158,14 +158,48 @@ export interface AgreedSum {
 
 /**
  * Orders with an agreed price, the earliest promised first.
- * @param which only those of a customer, or only those for which something is still owed, one way or
- *   the other
  */
 export async function agreedSums(
   db: Db,
   workspaceId: number,
-  { customerId, isOwed, limit }: { customerId: number | null; isOwed: boolean; limit: number },
+  { limit, ...which }: Agreed & { limit: number },
 ): Promise<AgreedSum[]> {
+  const rows = (await agreedQuery(db, workspaceId, which)
+    .orderBy(['orders.promised_at', 'orders.id'])
+    .limit(limit)) as (Omit<AgreedSum, 'customer' | 'promisedAt'> & {
+    customer: string | null
+    promisedAt: Date
+  })[]
+  return rows.map((row) => ({
+    ...row,
+    customer: row.customer ?? '',
+    promisedAt: iso(row.promisedAt),
+  }))
+}
+
+/** What was agreed and paid in all, over however many orders. */
+export async function agreedInAll(
+  db: Db,
+  workspaceId: number,
+  which: Agreed,
+): Promise<{ orders: number; total: string; paid: string }> {
+  const sums = (await db
+    .from(agreedQuery(db, workspaceId, which).as('agreed'))
+    .first(
+      db.raw('COUNT(*) AS orders'),
+      db.raw('COALESCE(SUM(total), 0) AS total'),
+      db.raw('COALESCE(SUM(paid), 0) AS paid'),
+    )) as { orders: number; total: string; paid: string }
+  return { ...sums, orders: Number(sums.orders) }
+}
+
+/** Of which orders: one customer's, or only those for which something is owed, one way or the other. */
+interface Agreed {
+  customerId: number | null
+  isOwed: boolean
+}
+
+function agreedQuery(db: Db, workspaceId: number, { customerId, isOwed }: Agreed) {
   const paid = db('payments')
     .whereRaw('payments.order_id = orders.id')
     .select(db.raw('COALESCE(SUM(payments.amount), 0)'))
@@ -174,8 +208,6 @@ export async function agreedSums(
     .join('orders', 'orders.id', 'quotes.order_id')
     .where('quotes.workspace_id', workspaceId)
     .where('quotes.state', 'accepted')
-    .orderBy(['orders.promised_at', 'orders.id'])
-    .limit(limit)
     .select(
       'orders.id as orderId',
       'orders.title',
@@ -189,15 +221,7 @@ export async function agreedSums(
     )
   if (customerId !== null) query.where('orders.customer_id', customerId)
   if (isOwed) query.havingRaw('paid <> total')
-  const rows = (await query) as (Omit<AgreedSum, 'customer' | 'promisedAt'> & {
-    customer: string | null
-    promisedAt: Date
-  })[]
-  return rows.map((row) => ({
-    ...row,
-    customer: row.customer ?? '',
-    promisedAt: iso(row.promisedAt),
-  }))
+  return query
 }
 
 interface PaymentColumns {

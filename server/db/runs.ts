@@ -7,7 +7,7 @@ import {
   type KeyedRunEvent,
 } from '../../shared/schemas/runs'
 import { jsonColumn, requireRight } from './jsonColumn'
-import type { Db } from './rows'
+import { groupBy, type Db } from './rows'
 import { MS_PER_MIN } from '../../core/units'
 
 export const targetsColumn = jsonColumn({
@@ -64,27 +64,45 @@ export async function getRun(
     | { id: number; pot_id: number; person_id: number; targets: string; ended_at: Date | null }
     | undefined
   if (!run) return null
-  const rows = (await db('run_events').where({ run_id: id }).orderBy('id')) as {
-    client_key: string
-    kind: RunEvent['kind']
-    at: Date
-    data: string
-  }[]
   return {
     id: run.id,
     potId: run.pot_id,
     personId: run.person_id,
     targets: targetsColumn.read(run.targets),
     endedAt: run.ended_at,
-    events: rows.map(({ client_key: key, kind, at, data }) =>
-      requireRight('run_events.data', storedRunEventSchema, {
-        ...(JSON.parse(data) as object),
-        key,
-        kind,
-        at: at.getTime(),
-      }),
-    ),
+    events: (await eventsOfRuns(db, workspaceId, [id])).get(id) ?? [],
   }
+}
+
+/** The logs of some runs, as they were told. */
+export async function eventsOfRuns(
+  db: Db,
+  workspaceId: number,
+  ids: readonly number[],
+): Promise<ReadonlyMap<number, KeyedRunEvent[]>> {
+  const rows = (await db('run_events')
+    .where({ workspace_id: workspaceId })
+    .whereIn('run_id', [...ids])
+    .orderBy('id')) as {
+    run_id: number
+    client_key: string
+    kind: RunEvent['kind']
+    at: Date
+    data: string
+  }[]
+  return new Map(
+    [...groupBy(rows, ({ run_id: id }) => id)].map(([id, own]) => [
+      id,
+      own.map(({ client_key: key, kind, at, data }) =>
+        requireRight('run_events.data', storedRunEventSchema, {
+          ...(JSON.parse(data) as object),
+          key,
+          kind,
+          at: at.getTime(),
+        }),
+      ),
+    ]),
+  )
 }
 
 /** Appends events that the log does not hold yet. */

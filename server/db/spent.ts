@@ -1,10 +1,18 @@
-import type { BenchTimes, Used } from '../../core/account'
+import type { BenchRun, Used } from '../../core/account'
 import { doingKey, type Doing, type RunTargets } from '../../core/run'
 import { decimal, type Db } from './rows'
-import { targetsColumn } from './runs'
+import { eventsOfRuns, targetsColumn } from './runs'
 
 /** What was drawn for an order line, a bottle at a time. */
 export type LineUse = Used & { lineId: number }
+
+/** From one instant to before another. */
+export interface Span {
+  from: Date
+  until: Date
+}
+const within = (query: ReturnType<Db>, column: string, { from, until }: Span) =>
+  query.where(column, '>=', from).where(column, '<', until)
 
 interface UseRow {
   lineId: number
@@ -20,14 +28,16 @@ interface UseRow {
 /**
  * What went into the pieces of some lines: of what a pot drew each line's share of what was poured,
  * and what its own work used.
+ * @param when only what was drawn then
  */
 export async function usesOfLines(
   db: Db,
   workspaceId: number,
   lineIds: readonly number[],
+  when?: Span,
 ): Promise<LineUse[]> {
   const named = (query: ReturnType<Db>, lineId: string, amount: string) =>
-    query
+    (when ? within(query, 'movement.at', when) : query)
       .join('stock_lots as lot', 'lot.id', 'movement.lot_id')
       .leftJoin('resins', 'resins.id', 'lot.resin_id')
       .leftJoin('pigments', 'pigments.id', 'lot.pigment_id')
@@ -73,6 +83,7 @@ export interface LineMinutes {
   lineId: number
   personId: number
   minutes: number
+  at: Date
 }
 
 /**
@@ -97,19 +108,21 @@ export async function minutesOfLines(
       'visit',
       'layer',
       'first_piece as first',
+      'at',
       db.raw('COALESCE(took_min, planned_min, 0) AS minutes'),
     )) as (Doing & {
     lineId: number
     personId: number
     kind: 'done' | 'taken back'
     first: number
+    at: Date
     minutes: string
   })[]
   const standing = new Map<string, LineMinutes[]>()
-  for (const { lineId, personId, kind, first, minutes, ...doing } of rows) {
+  for (const { lineId, personId, kind, first, at, minutes, ...doing } of rows) {
     const key = `${lineId} ${first} ${doingKey(doing)}`
     const own = standing.get(key) ?? []
-    if (kind === 'done') own.push({ lineId, personId, minutes: decimal(minutes) })
+    if (kind === 'done') own.push({ lineId, personId, at, minutes: decimal(minutes) })
     else own.pop()
     standing.set(key, own)
   }
@@ -129,28 +142,25 @@ export async function wagesOfPeople(
 }
 
 /** A pot's run with the share of it that was a line's. */
-export interface LineRun {
+export interface LineRun extends BenchRun {
   lineId: number
-  personId: number
   share: number
-  times: BenchTimes
   targets: RunTargets
 }
 
-/** Who poured for some lines, when, and how much of the pot was theirs. */
+/** Who poured for some lines, with the log of it, and how much of the pot was theirs. */
 export async function runsOfLines(
   db: Db,
   workspaceId: number,
   lineIds: readonly number[],
 ): Promise<LineRun[]> {
-  const at = (kind: string) =>
-    db('run_events').whereRaw('run_events.run_id = runs.id').where({ kind }).max('at').as(kind)
   const rows = (await db('runs')
     .join('pot_portions as own', 'own.pot_id', 'runs.pot_id')
     .where('runs.workspace_id', workspaceId)
     .whereIn('own.order_line_id', [...lineIds])
     .groupBy('runs.id', 'own.order_line_id')
     .select(
+      'runs.id',
       'own.order_line_id as lineId',
       'runs.person_id as personId',
       'runs.started_at as startedAt',
@@ -158,33 +168,34 @@ export async function runsOfLines(
       db.raw(
         'SUM(own.poured_ml) / (SELECT SUM(every.poured_ml) FROM pot_portions AS every WHERE every.pot_id = own.pot_id) AS share',
       ),
-      at('stirEnded'),
-      at('pourStarted'),
-      at('pourEnded'),
     )) as {
+    id: number
     lineId: number
     personId: number
     startedAt: Date
     targets: string
     share: string
-    stirEnded: Date | null
-    pourStarted: Date | null
-    pourEnded: Date | null
   }[]
-  const ms = (date: Date | null) => date?.getTime() ?? null
-  return rows.map((row) => ({
-    lineId: row.lineId,
-    personId: row.personId,
-    share: decimal(row.share),
-    targets: targetsColumn.read(row.targets),
-    times: {
-      startedAt: row.startedAt.getTime(),
-      stirEnded: ms(row.stirEnded),
-      pourStarted: ms(row.pourStarted),
-      pourEnded: ms(row.pourEnded),
-    },
+  const logs = await eventsOfRuns(db, workspaceId, [...new Set(rows.map(({ id }) => id))])
+  return rows.map(({ id, startedAt, share, targets, ...row }) => ({
+    ...row,
+    share: decimal(share),
+    targets: targetsColumn.read(targets),
+    startedAt: startedAt.getTime(),
+    events: logs.get(id) ?? [],
   }))
 }
+
+/** The order lines that are a guest's own. */
+export const linesOfOwner = async (
+  db: Db,
+  workspaceId: number,
+  personId: number,
+): Promise<number[]> =>
+  (await db('order_lines')
+    .join('orders', 'orders.id', 'order_lines.order_id')
+    .where({ 'orders.workspace_id': workspaceId, 'orders.owner_id': personId })
+    .pluck('order_lines.id')) as number[]
 
 /** What became of the pieces of some lines, and how long they took their moulds up. */
 export interface LinePieces {

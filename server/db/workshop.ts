@@ -43,7 +43,19 @@ export async function getWorkspace(
     planFollows: _follows,
     ...rules
   } = await getRules(db, workspaceId)
-  const { labourRate, overheadPct, packaging, feePct, feeFixed, taxPct, marginPct, ...work } = rules
+  const {
+    labourRate,
+    overheadPct,
+    packaging,
+    feePct,
+    feeFixed,
+    taxPct,
+    marginPct,
+    guestAreaRate,
+    guestBoxRate,
+    guestHelpRate,
+    ...work
+  } = rules
   return {
     name,
     timeZone,
@@ -61,6 +73,9 @@ export async function getWorkspace(
         feeFixed,
         taxPct,
         marginPct,
+        guestAreaRate,
+        guestBoxRate,
+        guestHelpRate,
       },
     },
   }

@@ -67,7 +67,9 @@ const orderFields = {
         .min(0)
         .test('spares', 'must be fewer than are poured in all', function (value) {
           const { quantity } = this.parent as { quantity?: unknown }
-          return value === undefined || typeof quantity !== 'number' || value < quantity
+          // How many there are in all is said at its own field.
+          const isSaid = typeof quantity === 'number' && quantity >= 1
+          return value === undefined || !isSaid || value < quantity
         }),
     }).required(),
   )

@@ -49,6 +49,7 @@ export interface OwedRow extends Owed {
 export interface OwedList {
   currency: string
   rows: OwedRow[]
+  together: { orders: number; total: string; paid: string; rest: string }
 }
 
 /** An order with everything that it costs, was offered for and brought in. */

@@ -2,14 +2,16 @@ import { describe, expect, test } from '@jest/globals'
 import { Decimal } from 'decimal.js'
 import fc from 'fast-check'
 import {
-  benchHandsMin,
+  benchHands,
   earned,
+  guestBill,
   plannedCost,
   realCost,
   together,
   type CostByKind,
 } from '../../core/account'
 import { incomeOf, priceOrder } from '../../core/quote'
+import { staysOf, type LoggedPieceEvent, type RunEvent } from '../../core/run'
 
 describe('what pieces really cost', () => {
   const spent = {
@@ -79,13 +81,93 @@ describe('what an hour and a mould earn', () => {
 
 describe('hands at a bench', () => {
   const min = (minutes: number) => minutes * 60_000
-  const times = { startedAt: 0, stirEnded: min(9), pourStarted: min(24), pourEnded: min(30) }
-  test.each([
-    ['without the rest of the mix', times, 14, 15],
-    ['as planned where nobody told the end', { ...times, pourEnded: null }, 14, 14],
-    ['as planned where the clock was left standing', { ...times, pourEnded: min(900) }, 14, 14],
-    ['without a rest', { ...times, pourStarted: null }, 14, 30],
-  ])('%s', (_name, own, planned, minutes) => expect(benchHandsMin(own, planned)).toBe(minutes))
+  const stirred: RunEvent = { kind: 'stirEnded', at: min(9) }
+  const pouring: RunEvent = { kind: 'pourStarted', at: min(24) }
+  const poured: RunEvent = { kind: 'pourEnded', at: min(30) }
+  const hands = (...events: RunEvent[]) =>
+    benchHands({ personId: 1, startedAt: 0, events }, 14).map((own) => [own.personId, own.minutes])
+  test.each<[string, RunEvent[], number[][]]>([
+    ['without the rest of the mix', [stirred, pouring, poured], [[1, 15]]],
+    ['nothing yet of a pot that is still mixed', [stirred, pouring], []],
+    [
+      'as planned where the clock was left standing',
+      [stirred, pouring, { ...poured, at: min(900) }],
+      [[1, 14]],
+    ],
+    ['without a rest', [stirred, poured], [[1, 30]]],
+    [
+      'to the end of a mix that was spoiled',
+      [stirred, { kind: 'spoiled', at: min(12) }],
+      [[1, 12]],
+    ],
+    [
+      'nothing of a pour that was taken back',
+      [stirred, pouring, poured, { kind: 'undone', at: min(31) }],
+      [],
+    ],
+    [
+      'by both where it was handed over',
+      [stirred, { kind: 'handedOver', at: min(10), personId: 2 }, poured],
+      [
+        [1, 10],
+        [2, 20],
+      ],
+    ],
+    [
+      'by one where it was handed over afterwards',
+      [stirred, poured, { kind: 'handedOver', at: min(40), personId: 2 }],
+      [[1, 30]],
+    ],
+  ])('%s', (_name, events, all) => expect(hands(...events)).toEqual(all))
+})
+
+describe('the bill of a guest', () => {
+  const rates = { guestAreaRate: '5.00', guestBoxRate: '1.40', guestHelpRate: '24.00' }
+  const use = {
+    lay: [
+      { areaCm2: 400, days: 3 },
+      { areaCm2: 900, days: 2 },
+    ],
+    boxHours: 6.5,
+    drawn: [
+      { name: 'clear, part A', amount: 250, price: '40.00', size: 1000 },
+      { name: 'clear, part A', amount: 50, price: '60.00', size: 1000 },
+      { name: 'gold leaf', amount: 2, price: null, size: 10 },
+    ],
+    helpMin: 40,
+  }
+  test('room by day, the box by hour, wares at their bottle, help by hour', () =>
+    expect(guestBill(use, rates, 'EUR')).toEqual({
+      lines: [
+        // 0.04 m² × 3 d + 0.09 m² × 2 d = 0.3 m²·d
+        { what: 'area', name: '', amount: expect.closeTo(0.3, 9), each: '5.00', sum: '1.50' },
+        { what: 'box', name: '', amount: 6.5, each: '1.40', sum: '9.10' },
+        { what: 'drawn', name: 'clear, part A', amount: 300, each: '0.0433', sum: '13.00' },
+        { what: 'drawn', name: 'gold leaf', amount: 2, each: null, sum: '0.00' },
+        { what: 'help', name: '', amount: expect.closeTo(2 / 3, 9), each: '24.00', sum: '16.00' },
+      ],
+      total: '39.60',
+    }))
+  test('nothing was taken, nothing is owed', () =>
+    expect(guestBill({ lay: [], boxHours: 0, drawn: [], helpMin: 0 }, rates, 'JPY')).toEqual({
+      lines: [],
+      total: '0',
+    }))
+  test('its lines add up to the cent', () =>
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({ areaCm2: fc.nat(5000), days: fc.double({ min: 0, max: 31, noNaN: true }) }),
+        ),
+        fc.double({ min: 0, max: 700, noNaN: true }),
+        fc.nat(9000),
+        (lay, boxHours, helpMin) => {
+          const bill = guestBill({ ...use, lay, boxHours, helpMin }, rates, 'EUR')
+          const cents = bill.lines.reduce((sum, one) => sum + Math.round(Number(one.sum) * 100), 0)
+          expect(Math.round(Number(bill.total) * 100)).toBe(cents)
+        },
+      ),
+    ))
 })
 
 describe('several lines as one', () => {
@@ -182,4 +264,40 @@ test('what an order brings is shared among its lines to the cent', () => {
       },
     ),
   )
+})
+
+describe('where a piece lay', () => {
+  const at = (hour: number) => new Date(Date.UTC(2027, 2, 1, hour))
+  const told = (kind: LoggedPieceEvent['kind'], hour: number, placeId?: number) => ({
+    kind,
+    at: at(hour),
+    ...(placeId !== undefined && { placeId }),
+  })
+  const lay = (...events: LoggedPieceEvent[]) =>
+    staysOf(events, at(20)).map(({ placeId, from, until }) => [
+      placeId,
+      from.getUTCHours(),
+      until.getUTCHours(),
+    ])
+  test('from where it was laid to where it was moved, until it came out', () =>
+    expect(
+      lay(
+        told('poured', 1, 7),
+        told('seen', 2),
+        told('moved', 4, 8),
+        told('demoulded', 9),
+        told('good', 12),
+      ),
+    ).toEqual([
+      [7, 1, 4],
+      [8, 4, 12],
+    ]))
+  test('up to now where it still lies', () =>
+    expect(lay(told('poured', 3, 7))).toEqual([[7, 3, 20]]))
+  test('what was found good by mistake lies again from when that was taken back', () =>
+    expect(lay(told('poured', 1, 7), told('good', 5), told('taken back', 6))).toEqual([
+      [7, 1, 5],
+      [7, 6, 20],
+    ]))
+  test('nowhere as long as nobody said', () => expect(lay(told('poured', 1))).toEqual([]))
 })

@@ -50,6 +50,7 @@ test('recipes kept before there were cups come through the migration as they wou
   }
   const saved = await createRecipe(manager, fields, now)
   for (const name of [
+    '049_guest_rates.ts',
     '048_spares.ts',
     '047_markets.ts',
     '046_quotes.ts',

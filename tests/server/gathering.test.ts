@@ -431,6 +431,7 @@ test('migrations go down and up again over pots that were gathered, layers that 
   const before = (await portions()).length
   expect(before).toBeGreaterThan(3)
   for (const name of [
+    '049_guest_rates',
     '048_spares',
     '047_markets',
     '046_quotes',

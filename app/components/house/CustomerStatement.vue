@@ -1,29 +1,23 @@
 <script setup lang="ts">
-import { sumOf } from '~~/core/account'
 import type { OwedList } from '~~/shared/types/quotes'
 
 /** What a customer agreed to pay, has paid and still owes, order by order. */
 const { customerId } = defineProps<{ customerId: number }>()
 const quotes = useQuoteStore()
-const found = shallowRef<OwedList>({ currency: '', rows: [] })
+const found = shallowRef<OwedList | null>(null)
 const { ready, failure, again } = useLoading(async () => {
   found.value = await quotes.owed(customerId)
 })
 const { day } = useWhen()
 const SUMS = ['total', 'paid', 'rest'] as const
-const together = computed(() =>
-  SUMS.map((of) =>
-    sumOf(
-      found.value.rows.map((row) => row[of]),
-      found.value.currency,
-    ),
-  ),
-)
 </script>
 
 <template>
   <LoadFailure v-if="failure" :message="failure" @retry="again" />
-  <section v-else-if="ready && found.rows.length > 0" class="mt-6 border-t border-hair pt-4">
+  <section
+    v-else-if="ready && found && found.rows.length > 0"
+    class="mt-6 border-t border-hair pt-4"
+  >
     <h2 class="mb-1">Statement, {{ found.currency }}</h2>
     <div class="overflow-x-auto">
       <table class="ledger">
@@ -50,7 +44,7 @@ const together = computed(() =>
         <tfoot>
           <tr class="font-semibold">
             <td colspan="3">together</td>
-            <td v-for="(sum, i) in together" :key="SUMS[i]" class="figure">{{ written(sum) }}</td>
+            <td v-for="of in SUMS" :key="of" class="figure">{{ written(found.together[of]) }}</td>
           </tr>
         </tfoot>
       </table>

@@ -3,8 +3,8 @@ import type { EarnedBy } from '~~/shared/types/earned'
 import { EARNED_BY, type EarnedByWhat } from '~/composables/useEarned'
 
 const quotes = useQuoteStore()
-const { localNow } = useWhen()
-const month = ref(localNow().toFormat('yyyy-LL'))
+const LAST = useWhen().lastMonths(24)
+const month = ref(LAST[0]!.value)
 const months = ref(3)
 const by = ref<EarnedByWhat>('order')
 const found = shallowRef<EarnedBy>({ currency: '', lines: [] })
@@ -25,10 +25,6 @@ const begun = useEarned(
   () => by.value,
   () => found.value.currency,
 )
-const LAST = Array.from({ length: 24 }, (_, back) => {
-  const at = localNow().minus({ months: back })
-  return { value: at.toFormat('yyyy-LL'), label: at.toFormat('LLLL yyyy') }
-})
 const SPANS = [
   { value: 1, label: 'that month' },
   { value: 3, label: 'three months' },

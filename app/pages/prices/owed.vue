@@ -1,20 +1,13 @@
 <script setup lang="ts">
 import { ORDER_STAGE } from '~/utils/orderStates'
-import { sumOf } from '~~/core/account'
 import type { OwedList } from '~~/shared/types/quotes'
 
 const quotes = useQuoteStore()
 const { day } = useWhen()
-const owed = shallowRef<OwedList>({ currency: '', rows: [] })
+const owed = shallowRef<OwedList | null>(null)
 const { ready, failure, again } = useLoading(async () => {
   owed.value = await quotes.owed()
 })
-const together = computed(() =>
-  sumOf(
-    owed.value.rows.map(({ rest }) => rest),
-    owed.value.currency,
-  ),
-)
 </script>
 
 <template>
@@ -22,7 +15,7 @@ const together = computed(() =>
     <PlaceHead title="Owed" note="Orders with an agreed price that is not paid as agreed." />
     <PriceTabs />
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
-    <p v-else-if="!ready" class="text-soft" role="status">Adding it up …</p>
+    <p v-else-if="!ready || !owed" class="text-soft" role="status">Adding it up …</p>
     <EmptyPlace v-else-if="owed.rows.length === 0" title="Nobody owes anything"
       >Orders stand here from the day on which a quote is accepted until it is paid.</EmptyPlace
     >
@@ -58,8 +51,14 @@ const together = computed(() =>
         </tbody>
         <tfoot>
           <tr class="font-semibold">
-            <td colspan="7">together</td>
-            <td class="figure">{{ written(together) }}</td>
+            <td colspan="7">
+              together{{
+                owed.together.orders > owed.rows.length
+                  ? `, over ${owed.together.orders} orders; the first ${owed.rows.length} stand here`
+                  : ''
+              }}
+            </td>
+            <td class="figure">{{ written(owed.together.rest) }}</td>
           </tr>
         </tfoot>
       </table>

@@ -1,7 +1,6 @@
 import { DateTime } from 'luxon'
-import { benchHandsMin, plannedCost, realCost, type Worked } from '../../../core/account'
+import { benchHands, plannedCost, realCost, type Worked } from '../../../core/account'
 import type { DayIncome } from '../../../core/market'
-import type { StudioRules } from '../../../core/trade'
 import type { EarnedLine, EarnedBy } from '../../../shared/types/earned'
 import type { Order } from '../../../shared/types/orders'
 import type { Quote } from '../../../shared/types/quotes'
@@ -15,6 +14,7 @@ import { getWorkspace } from '../../db/workshop'
 import { readShelf } from '../pots/shelf'
 import { costLines } from '../quotes/costedLines'
 import { found } from '../transactions'
+import { benchPlanMin } from './benchPlanMin'
 import { incomesOf } from './incomes'
 import type { Who } from '../Who'
 
@@ -79,11 +79,13 @@ async function earnedOf(db: Db, who: Who, orders: readonly Order[]): Promise<Ear
         ratePerHour: hourOf(personId),
         minutes: min,
       })),
-      ...runs.map((run) => ({
-        lineId: run.lineId,
-        ratePerHour: hourOf(run.personId),
-        minutes: run.share * benchHandsMin(run.times, benchPlanMin(run, shelf.rules)),
-      })),
+      ...runs.flatMap((run) =>
+        benchHands(run, benchPlanMin(run, shelf.rules)).map(({ personId, minutes: min }) => ({
+          lineId: run.lineId,
+          ratePerHour: hourOf(personId),
+          minutes: run.share * min,
+        })),
+      ),
     ],
     ({ lineId }) => lineId,
   )
@@ -169,10 +171,6 @@ const soldBesides = (
   selling,
   isDone: true,
 })
-
-/** What measuring, stirring and pouring a pot should take. */
-const benchPlanMin = ({ targets }: rows.LineRun, { measureMin }: StudioRules) =>
-  measureMin + targets.stirMin + targets.pourMin
 
 /** What each line was to cost: as it was agreed, else as it would be now. */
 async function plannedOf(

@@ -43,16 +43,17 @@ export const notePayment = (
 
 const MOST_OWED = 500
 
-/** What is still owed for orders; of one customer, all that was ever agreed. */
+/**
+ * What is still owed for orders; of one customer, all that was ever agreed. The rows are those
+ * promised first; the sums are of all.
+ */
 export async function listOwed(who: Who, customerId: number | null): Promise<OwedList> {
   const db = database()
-  const [{ rules }, sums] = await Promise.all([
+  const which = { customerId, isOwed: customerId === null }
+  const [{ rules }, sums, all] = await Promise.all([
     getWorkspace(db, who.workspaceId),
-    rows.agreedSums(db, who.workspaceId, {
-      customerId,
-      isOwed: customerId === null,
-      limit: MOST_OWED,
-    }),
+    rows.agreedSums(db, who.workspaceId, { ...which, limit: MOST_OWED }),
+    rows.agreedInAll(db, who.workspaceId, which),
   ])
   const { currency } = rules
   return {
@@ -62,6 +63,12 @@ export async function listOwed(who: Who, customerId: number | null): Promise<Owe
       total: moneyText(sum.total, currency),
       ...owed({ total: sum.total, deposit }, [{ amount: paid }], currency),
     })),
+    together: {
+      orders: all.orders,
+      total: moneyText(all.total, currency),
+      paid: moneyText(all.paid, currency),
+      rest: owed({ total: all.total, deposit: '0' }, [{ amount: all.paid }], currency).rest,
+    },
   }
 }
 

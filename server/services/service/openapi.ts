@@ -562,6 +562,11 @@ export const ROUTES: Record<string, Route> = {
     summary: 'Where the finished pieces of a recipe stand, and what is asked for one',
     body: asSchema(finishedSchema),
   },
+  'GET /api/guests/{id}/bill': {
+    action: 'see bills of guests',
+    summary: 'What a guest took of the house in a month, at its rates',
+    query: { month: 'as 2027-03' },
+  },
   'GET /api/owed': {
     action: 'see prices',
     summary: 'What is still owed for orders; of one customer, all that was ever agreed',
