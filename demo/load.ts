@@ -19,7 +19,7 @@ import {
   tellHandWork,
   type Past,
 } from './history'
-import { OPEN_ORDERS, PAST_ORDERS, type DemoOrder } from './orders'
+import { OPEN_ORDERS, PAST_OF_GUESTS, PAST_ORDERS, type DemoOrder } from './orders'
 import { MATERIALS } from './materials'
 import { POURED_RECIPES } from './pouredRecipes'
 import { pouredFields } from './pouredWords'
@@ -162,18 +162,19 @@ export async function furnishYard(
     return { taken, takenAt }
   }
   await buyWhatRunsLow(ids.manager, today.minus({ days: STORES_BEGAN_DAYS }).toJSDate())
-  const all = PAST_ORDERS.length + PAST_MARKETS.length + OPEN_ORDERS.length
+  const besides = [...PAST_MARKETS, ...PAST_OF_GUESTS]
+  const all = PAST_ORDERS.length + besides.length + OPEN_ORDERS.length
   const till = new Till(ids.manager)
   const hands = new Chance(SEED + 1)
   const ahead: Order[] = []
   let lived = 0
-  const over = [...PAST_ORDERS, ...PAST_MARKETS].sort((x, y) => x.takenDay - y.takenDay)
+  const over = [...PAST_ORDERS, ...besides].sort((x, y) => x.takenDay - y.takenDay)
   for (const order of over) {
     const { taken, takenAt } = await take(order)
     await till.quote(taken, takenAt)
-    // What is made for markets has luck of its own.
+    // What is made for markets and by guests has luck of its own.
     const market = PAST_MARKETS.find((one) => one === order)
-    const luck = market ? { ...past, chance: hands } : past
+    const luck = besides.includes(order) ? { ...past, chance: hands } : past
     const planned = await liveThrough(ids.manager, takenAt, luck)
     await tellHandWork(ids.manager, planned, { chance: hands, now, orderId: taken.id })
     await till.settle(taken)

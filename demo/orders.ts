@@ -55,6 +55,16 @@ const market = (
   lines,
 })
 
+/** What guests made of their own, and took home. */
+export const PAST_OF_GUESTS: DemoOrder[] = [
+  {
+    ...commission(-30, -16, 'Blocks for the godchildren', 'Jessamy Thrush', [
+      ['Keepsake block', 3],
+    ]),
+    owner: 'Jessamy Thrush',
+  },
+]
+
 /** What has been asked for and is still open. The first few have begun. */
 export const OPEN_ORDERS: DemoOrder[] = [
   commission(
