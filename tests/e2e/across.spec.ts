@@ -61,6 +61,11 @@ test.describe('two workshops never see each other', () => {
     const [market] = (await json<{ orderId: number }[]>(page.request, '/api/markets')) as [
       { orderId: number },
     ]
+    const { people } = await json<{ people: { id: number; role: string }[] }>(
+      page.request,
+      '/api/workshop',
+    )
+    const guest = people.find(({ role }) => role === 'guest')!
     const owed = await json<{ rows: { orderId: number }[] }>(page.request, '/api/owed')
     const {
       quotes: [quote],
@@ -209,6 +214,7 @@ test.describe('two workshops never see each other', () => {
           },
         },
       ],
+      'GET /api/guests/{id}/bill': [{ path: `/api/guests/${guest.id}/bill?month=2027-02` }],
       'GET /api/markets/{id}': [{ path: `/api/markets/${market.orderId}` }],
       'GET /api/markets/{id}/products/{recipe}': [
         { path: `/api/markets/${market.orderId}/products/${recipe.id}` },

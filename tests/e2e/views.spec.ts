@@ -49,6 +49,7 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
   ['Earned', (page) => page.goto('/prices')],
   ['Owed', (page) => page.goto('/prices/owed')],
   ['Markets', (page) => page.goto('/prices/markets')],
+  ['Guests', (page) => page.goto('/prices/guests')],
   ['a market day ahead', (page) => firstLink(page, '/prices/markets', /markets\/\d+/)],
   [
     'a market day that is over',
