@@ -246,7 +246,7 @@ const recipeOptions = computed(() =>
           <Trash2 :size="17" />
         </button>
         <SpareProposal
-          v-if="recipes.byId.has(line.recipeId) && asked(line) >= 1"
+          v-if="recipes.byId.has(line.recipeId) && asked(line) >= 1 && (line.spares ?? 0) >= 0"
           class="col-span-full"
           :recipe="recipes.byId.get(line.recipeId)!"
           :wanted="asked(line)"
