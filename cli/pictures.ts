@@ -43,6 +43,16 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
       await page.locator('.bars').first().waitFor({ state: 'attached' })
     },
   ],
+  [
+    'market',
+    async (page) => {
+      await named('/prices/markets', 'Midwinter fair')(page)
+      await page.getByText('this loses').first().waitFor()
+      await page
+        .getByRole('region', { name: 'What to make' })
+        .evaluate((region) => region.scrollIntoView({ block: 'end' }))
+    },
+  ],
   ['recipe', named('/recipes', 'Thaw dial')],
   ['mould', named('/sizing', 'Lamp base mould')],
   ['pots', (page) => page.goto('/pots')],
@@ -90,7 +100,6 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
     },
   ],
   ['stores', (page) => page.goto('/stores')],
-  ['resin', named('/stores/resins', 'Lantern clear, slow')],
   ['house', (page) => page.goto('/house/people')],
   ['notebook', (page) => page.goto('/notebook')],
   [

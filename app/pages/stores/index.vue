@@ -8,12 +8,13 @@ definePageMeta({
       : navigateTo('/stores/resins', { replace: true }),
 })
 const stock = useStockStore()
+const purchases = usePurchaseStore()
 const resins = useResinStore()
 const plan = usePlanStore()
 const workshop = useWorkshopStore()
 const session = useSessionStore()
 const { ready, failure, again } = useLoading(() =>
-  Promise.all([stock.load(), resins.load(), plan.load(), workshop.load()]),
+  Promise.all([stock.load(), purchases.load(), resins.load(), plan.load(), workshop.load()]),
 )
 const { lotsOf, leftOf, nameOf, ending } = useShelf()
 const worth = computed(() =>
@@ -30,14 +31,21 @@ const ends = computed(() =>
 )
 const { promised } = usePromisedResin()
 const adding = ref(false)
-const line = (ware: Ware, name: string, unit: string, hex?: string) => ({
-  ware,
-  name,
-  unit,
-  hex,
-  lots: lotsOf(ware),
-  left: leftOf(ware),
-})
+const keyOf = ({ of, id }: { of: string; id: number }) => `${of} ${id}`
+const bought = computed(() => new Map(purchases.rows.map((row) => [keyOf(row.ware), row])))
+function line(ware: Ware, name: string, unit: string, hex?: string) {
+  const row = bought.value.get(keyOf(ware))
+  return {
+    ware,
+    name,
+    unit,
+    hex,
+    lots: lotsOf(ware),
+    left: leftOf(ware),
+    planned: row?.asked ?? 0,
+    lacksFrom: row?.proposal.shortAt ?? null,
+  }
+}
 const pigments = computed(() =>
   workshop.pigmentsInUse.map(({ id, name, hex }) => line({ of: 'pigment', id }, name, 'g', hex)),
 )
