@@ -9,12 +9,15 @@ import { wareKey, type Bottle, type Draw, type Taken } from './types'
  * bottle that would be next, for it was used: a bottle below nothing was not counted right.
  * @param draws in the order in which they happened
  * @param at when, ms since 1970
+ * @param alike bottles from which the same colour was taken that this one is to match: one of them
+ *   that holds all of it goes before the others
  * @returns what each bottle gives; what no bottle is there for is left out and told in `without`
  */
 export function takeFrom(
   draws: readonly Draw[],
   bottles: readonly Bottle[],
   at: number,
+  alike: ReadonlySet<number> = new Set(),
 ): { taken: Taken[]; without: Draw[] } {
   const left = new Map(bottles.map((bottle) => [bottle.id, { ...bottle }]))
   const taken: Taken[] = []
@@ -26,7 +29,13 @@ export function takeFrom(
         inUnitOf(bottle, draw.amount, draw.unit) !== null,
     )
     const named = draw.from.flatMap((id) => known.filter((bottle) => bottle.id === id))
-    const order = named.length > 0 ? named : proposed(draw, known, at)
+    const matching = known.find(
+      (bottle) =>
+        alike.has(bottle.id) &&
+        bottle.left >= (inUnitOf(bottle, draw.amount, draw.unit) ?? Infinity) &&
+        at <= (bottle.usableUntil ?? Infinity),
+    )
+    const order = named.length > 0 ? named : matching ? [matching] : proposed(draw, known, at)
     const last = order.at(-1)
     if (!last) {
       without.push(draw)

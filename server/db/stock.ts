@@ -487,3 +487,24 @@ export const lotsOfRun = async (
     lotId: number
     code: string
   }[]
+
+/** The bottles of pigment from which other pots of the orders took that a run pours for. */
+export async function coloursOfOrders(
+  db: Db,
+  workspaceId: number,
+  runId: number,
+): Promise<ReadonlySet<number>> {
+  const ids = (await db('runs')
+    .join('pot_portions as own', 'own.pot_id', 'runs.pot_id')
+    .join('order_lines as asked', 'asked.id', 'own.order_line_id')
+    .join('order_lines as beside', 'beside.order_id', 'asked.order_id')
+    .join('pot_portions as other', 'other.order_line_id', 'beside.id')
+    .join('runs as before', 'before.pot_id', 'other.pot_id')
+    .join('stock_movements as movement', 'movement.run_id', 'before.id')
+    .join('stock_lots as lot', 'lot.id', 'movement.lot_id')
+    .where({ 'runs.workspace_id': workspaceId, 'runs.id': runId })
+    .whereNotNull('lot.pigment_id')
+    .distinct()
+    .pluck('lot.id')) as number[]
+  return new Set(ids)
+}

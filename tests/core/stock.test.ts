@@ -86,6 +86,21 @@ describe('what is taken from which bottle', () => {
     expect(taken.map(({ lotId }) => lotId)).toEqual(wanted.map(([id]) => id))
     taken.forEach(({ amount }, i) => expect(amount).toBeCloseTo(wanted[i]?.[1] ?? NaN, 9))
   })
+  test('a colour that is to match comes from one bottle, where one of those holds it', () => {
+    const colour = { ware: { of: 'pigment', id: 3 } } as const
+    const bottles = [bottle(1, colour), bottle(2, { ...colour, left: 20 }), bottle(3, colour)]
+    const from = (amount: number, alike: number[], changes: Partial<Bottle> = {}) =>
+      takeFrom(
+        [draw(amount, colour)],
+        bottles.map((one) => (one.id === 3 ? { ...one, ...changes } : one)),
+        10,
+        new Set(alike),
+      ).taken.map(({ lotId }) => lotId)
+    expect(from(30, [])).toEqual([2, 1])
+    expect(from(30, [3])).toEqual([3])
+    expect(from(30, [2])).toEqual([2, 1])
+    expect(from(30, [3], { usableUntil: 9 })).toEqual([2, 1])
+  })
   test('what no bottle is there for is told', () => {
     const other = draw(5, { ware: { of: 'pigment', id: 3 } })
     expect(takeFrom([other], [bottle(1)], 0)).toEqual({ taken: [], without: [other] })

@@ -4,6 +4,7 @@ import { getResin } from '../../db/resins'
 import {
   addMovements,
   bottleOf,
+  coloursOfOrders,
   insertLot,
   lockLots,
   lockResin,
@@ -47,7 +48,9 @@ export async function settleDraws(
     undoesId: id,
   }))
   await addMovements(trx, who.workspaceId, back)
-  const taken = await takeOut(trx, who, toDraw, now)
+  const alike =
+    runId === null ? new Set<number>() : await coloursOfOrders(trx, who.workspaceId, runId)
+  const taken = await takeOut(trx, who, { draws: toDraw, alike }, now)
   await addMovements(
     trx,
     who.workspaceId,
@@ -74,11 +77,16 @@ export async function settleDraws(
   })
 }
 
-async function takeOut(trx: Db, who: Who, draws: readonly Draw[], now: Date) {
+async function takeOut(
+  trx: Db,
+  who: Who,
+  { draws, alike }: { draws: readonly Draw[]; alike: ReadonlySet<number> },
+  now: Date,
+) {
   const wares = [...new Map(draws.map(({ ware }) => [wareKey(ware), ware])).values()]
   const take = async () => {
     const lots = await lockLots(trx, who.workspaceId, { wares })
-    return takeFrom(draws, lots.map(bottleOf), now.getTime())
+    return takeFrom(draws, lots.map(bottleOf), now.getTime(), alike)
   }
   const first = await take()
   const resins = first.without.flatMap(({ ware }) => (ware.of === 'resin' ? [ware.id] : []))
