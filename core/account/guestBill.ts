@@ -19,7 +19,7 @@ export interface GuestUse {
   /** Room on the racks and how long it was taken up. */
   lay: readonly { areaCm2: number; days: number }[]
   boxHours: number
-  drawn: readonly Used[]
+  drawn: readonly (Used & { unit: string })[]
   helpMin: number
 }
 
@@ -27,8 +27,10 @@ export interface GuestBillLine {
   what: 'area' | 'box' | 'drawn' | 'help'
   /** Of what is drawn. */
   name: string
-  /** Square metres for a day, hours, or the unit of the bottle. */
+  /** Square metres for a day, hours, or in `unit`. */
   amount: number
+  /** Of what is drawn, as its bottle is counted. */
+  unit: string
   /** What one of them costs; null where that is not known. */
   each: Money | null
   sum: Money
@@ -54,7 +56,7 @@ export function guestBill(use: GuestUse, rates: GuestRates, currency: string): G
   const times = (amount: number, each: Money) =>
     new Decimal(each).times(amount).toFixed(digits, Decimal.ROUND_HALF_UP)
   const line = (what: GuestBillLine['what'], amount: number, each: Money): GuestBillLine[] =>
-    amount > 0 ? [{ what, name: '', amount, each, sum: times(amount, each) }] : []
+    amount > 0 ? [{ what, name: '', amount, unit: '', each, sum: times(amount, each) }] : []
   const wares = [...new Set(use.drawn.map(({ name }) => name))]
   const lines = [
     ...line(
@@ -82,7 +84,7 @@ export function guestBill(use: GuestUse, rates: GuestRates, currency: string): G
 }
 
 /** All that was drawn of a ware, each part at the price of its bottle. */
-function wareLine(name: string, drawn: readonly Used[], digits: number): GuestBillLine[] {
+function wareLine(name: string, drawn: GuestUse['drawn'], digits: number): GuestBillLine[] {
   const amount = drawn.reduce((sum, one) => sum + one.amount, 0)
   if (amount <= 0) return []
   const priced = drawn.filter(({ price, size }) => price !== null && size > 0)
@@ -95,6 +97,7 @@ function wareLine(name: string, drawn: readonly Used[], digits: number): GuestBi
       what: 'drawn',
       name,
       amount,
+      unit: drawn[0]?.unit ?? '',
       each: priced.length === drawn.length ? sum.div(amount).toFixed(4) : null,
       sum: sum.toFixed(digits, Decimal.ROUND_HALF_UP),
     },

@@ -4,7 +4,7 @@ import { decimal, type Db } from './rows'
 import { eventsOfRuns, targetsColumn } from './runs'
 
 /** What was drawn for an order line, a bottle at a time. */
-export type LineUse = Used & { lineId: number }
+export type LineUse = Used & { lineId: number; unit: string }
 
 /** From one instant to before another. */
 export interface Span {
@@ -22,6 +22,7 @@ interface UseRow {
   material: string | null
   price: string | null
   size: string
+  unit: string
   amount: string
 }
 
@@ -54,6 +55,7 @@ export async function usesOfLines(
         'materials.name as material',
         'lot.price',
         'lot.size',
+        'lot.unit',
         db.raw(`${amount} AS amount`),
       )
   const ofPots = named(
@@ -75,6 +77,7 @@ export async function usesOfLines(
     amount: decimal(row.amount),
     price: row.price,
     size: decimal(row.size),
+    unit: row.unit,
   }))
 }
 

@@ -130,9 +130,9 @@ describe('the bill of a guest', () => {
     ],
     boxHours: 6.5,
     drawn: [
-      { name: 'clear, part A', amount: 250, price: '40.00', size: 1000 },
-      { name: 'clear, part A', amount: 50, price: '60.00', size: 1000 },
-      { name: 'gold leaf', amount: 2, price: null, size: 10 },
+      { name: 'clear, part A', amount: 250, price: '40.00', size: 1000, unit: 'g' },
+      { name: 'clear, part A', amount: 50, price: '60.00', size: 1000, unit: 'g' },
+      { name: 'gold leaf', amount: 2, price: null, size: 10, unit: 'sheets' },
     ],
     helpMin: 40,
   }
@@ -140,11 +140,32 @@ describe('the bill of a guest', () => {
     expect(guestBill(use, rates, 'EUR')).toEqual({
       lines: [
         // 0.04 m² × 3 d + 0.09 m² × 2 d = 0.3 m²·d
-        { what: 'area', name: '', amount: expect.closeTo(0.3, 9), each: '5.00', sum: '1.50' },
-        { what: 'box', name: '', amount: 6.5, each: '1.40', sum: '9.10' },
-        { what: 'drawn', name: 'clear, part A', amount: 300, each: '0.0433', sum: '13.00' },
-        { what: 'drawn', name: 'gold leaf', amount: 2, each: null, sum: '0.00' },
-        { what: 'help', name: '', amount: expect.closeTo(2 / 3, 9), each: '24.00', sum: '16.00' },
+        {
+          what: 'area',
+          name: '',
+          unit: '',
+          amount: expect.closeTo(0.3, 9),
+          each: '5.00',
+          sum: '1.50',
+        },
+        { what: 'box', name: '', unit: '', amount: 6.5, each: '1.40', sum: '9.10' },
+        {
+          what: 'drawn',
+          name: 'clear, part A',
+          amount: 300,
+          unit: 'g',
+          each: '0.0433',
+          sum: '13.00',
+        },
+        { what: 'drawn', name: 'gold leaf', amount: 2, unit: 'sheets', each: null, sum: '0.00' },
+        {
+          what: 'help',
+          name: '',
+          unit: '',
+          amount: expect.closeTo(2 / 3, 9),
+          each: '24.00',
+          sum: '16.00',
+        },
       ],
       total: '39.60',
     }))

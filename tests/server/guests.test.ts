@@ -92,7 +92,7 @@ describe('the bill of a guest', () => {
     // From midnight of the workshop's own March to the 3rd, both pieces.
     const m2Days = (2 * recipe!.footprintCm2 * 3) / 10_000
     const [area, box, help] = bill.lines
-    expect(area).toMatchObject({ what: 'area', each: '10.0000' })
+    expect(area).toMatchObject({ what: 'area', each: '10.00' })
     expect(area!.amount).toBeCloseTo(m2Days, 6)
     expect(box).toMatchObject({ what: 'box', amount: 4, sum: '8.00' })
     expect(help).toMatchObject({ what: 'help', sum: '20.00' })

@@ -17,8 +17,8 @@ const WORDS = {
   box: { what: 'the heated box', unit: 'h' },
   help: { what: 'help of others', unit: 'h' },
 } as const
-const wordsOf = ({ what, name }: GuestBillOfMonth['lines'][number]) =>
-  what === 'drawn' ? { what: name, unit: '' } : WORDS[what]
+const wordsOf = ({ what, name, unit }: GuestBillOfMonth['lines'][number]) =>
+  what === 'drawn' ? { what: name, unit } : WORDS[what]
 </script>
 
 <template>
@@ -42,7 +42,7 @@ const wordsOf = ({ what, name }: GuestBillOfMonth['lines'][number]) =>
       <tbody>
         <tr v-for="line in bill.lines" :key="`${line.what} ${line.name}`">
           <td>{{ wordsOf(line).what }}</td>
-          <td class="figure">{{ writtenNumber(line.amount, 2) }}</td>
+          <td class="figure">{{ writtenNumber(line.amount, line.what === 'drawn' ? 1 : 2) }}</td>
           <td class="text-soft">{{ wordsOf(line).unit }}</td>
           <td class="figure">
             <template v-if="line.each !== null">{{ written(line.each) }}</template>
