@@ -80,14 +80,14 @@ const order = () =>
     const kept = own.lines.filter(({ mends }) => !mends)
     const lines = [
       ...kept.flatMap((line, i) => {
-        const { id: own, recipeId } = line
-        const make = made.get(recipeId)
-        if (make === undefined) return [{ id: own, recipeId, quantity: line.quantity }]
+        const { id: lineId, recipeId, spares } = line
+        const asked = line.quantity - spares
+        const make = made.get(recipeId) ?? asked
         const isLast = !kept.slice(i + 1).some((later) => later.recipeId === recipeId)
-        const quantity = isLast ? make : Math.min(make, line.quantity)
+        const quantity = isLast ? make : Math.min(make, asked)
         if (isLast) made.delete(recipeId)
-        else made.set(recipeId, make - quantity)
-        return quantity > 0 ? [{ id: own, recipeId, quantity }] : []
+        else if (made.has(recipeId)) made.set(recipeId, make - quantity)
+        return quantity > 0 ? [{ id: lineId, recipeId, quantity: quantity + spares, spares }] : []
       }),
       ...[...made].flatMap(([recipeId, quantity]) =>
         quantity > 0 ? [{ recipeId, quantity }] : [],

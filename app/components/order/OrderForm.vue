@@ -11,7 +11,11 @@ import {
 import type { Order } from '~~/shared/types/orders'
 
 /** Takes an order, or changes one. */
-const { order = null } = defineProps<{ order?: Order | null }>()
+const { order = null, kind = 'commission' } = defineProps<{
+  order?: Order | null
+  /** What a new one is at first. */
+  kind?: Order['kind']
+}>()
 const emit = defineEmits<{ saved: [order: Order] }>()
 const orders = useOrderStore()
 const recipes = useRecipeStore()
@@ -27,7 +31,7 @@ const inTwoWeeks = () =>
     .toUTC()
     .toISO() ?? ''
 const blank = (): OrderFields => ({
-  kind: 'commission',
+  kind,
   title: '',
   customer: '',
   promisedAt: inTwoWeeks(),

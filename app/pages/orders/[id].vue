@@ -56,6 +56,12 @@ function keep(fresh: Order): void {
         :title="order.title"
         :note="`${order.kind === 'market' ? 'market day' : `for ${order.customer}`}, promised ${dayAndClock(order.promisedAt)}`"
       >
+        <NuxtLink
+          v-if="order.kind === 'market' && session.may('see prices')"
+          :to="`/prices/markets/${order.id}`"
+          class="quiet"
+          >What to make for it</NuxtLink
+        >
         <NuxtLink to="/plan" class="quiet">Open the plan</NuxtLink>
       </PlaceHead>
       <LateNotice v-if="promise" :promise="promise" :order="order" />

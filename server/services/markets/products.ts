@@ -56,7 +56,7 @@ export async function productsOf(
   const linesBy = groupBy(own, ({ recipeId }) => recipeId)
   const pouredOf = new Map(made.map(({ lineId, poured }) => [lineId, poured]))
   const ordered = (recipeId: number) =>
-    (linesBy.get(recipeId) ?? []).reduce((sum, { quantity }) => sum + quantity, 0)
+    (linesBy.get(recipeId) ?? []).reduce((sum, { quantity, spares }) => sum + quantity - spares, 0)
   const begun = (recipeId: number) =>
     (linesBy.get(recipeId) ?? []).reduce((sum, { id }) => sum + (pouredOf.get(id) ?? 0), 0)
   const guessOf = new Map(guesses.map((guess) => [guess.recipeId, guess]))

@@ -20,7 +20,7 @@ const past = computed(() => rows.value.filter(({ taken }) => taken !== null))
       title="Markets"
       note="What to make for a market day, how past ones went, and what is finished and nobody’s."
     >
-      <NuxtLink to="/orders/new" class="quiet">Take a market day on</NuxtLink>
+      <NuxtLink to="/orders/new?kind=market" class="quiet">Take a market day on</NuxtLink>
     </PlaceHead>
     <PriceTabs />
     <LoadFailure v-if="failure" :message="failure" @retry="again" />
