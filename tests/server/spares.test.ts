@@ -1,10 +1,12 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
 import { RESINS } from '../../demo/resins'
+import { listPieces } from '../../server/db/pieces'
 import { listPotsOfLines } from '../../server/db/pots'
 import { listFinished } from '../../server/services/markets/finished'
 import { createOrder, getOrder, saveOrder } from '../../server/services/orders/orders'
 import { arrangeAllPots } from '../../server/services/pots/arrangePots'
+import { sparedOf } from '../../server/services/pots/sparedOf'
 import { readPrices } from '../../server/services/quotes/quotes'
 import { createRecipe } from '../../server/services/recipes/recipes'
 import { createResin } from '../../server/services/resins/resins'
@@ -27,7 +29,7 @@ const asked = (quantity: number, spares: number) => ({
 })
 const lineId = () => order.lines[0]!.id
 /** Pieces of the order as they were judged, by number. */
-const judged = async (states: Record<number, 'good' | 'lost'>) => {
+const judged = async (states: Record<number, 'good' | 'lost' | 'curing'>) => {
   await knex('pieces').insert(
     Object.entries(states).map(([number, state]) => ({
       workspace_id: manager.workspaceId,
@@ -68,6 +70,11 @@ describe('spares of a line', () => {
     expect(await toPour()).toEqual([1, 3, 5])
     await judged({ 5: 'lost' })
     expect(await toPour()).toEqual([1, 3, 5])
+  })
+  test('that lie in their moulds are lifted all the same', async () => {
+    await judged({ 1: 'good', 2: 'good', 3: 'good', 4: 'curing' })
+    const pieces = await listPieces(knex, manager.workspaceId, { orderLineIds: [lineId()] })
+    expect([...sparedOf({ id: lineId(), quantity: 5, spares: 2 }, pieces)]).toEqual([5])
   })
   test('are not poured any more when enough came out', async () => {
     await judged({ 1: 'good', 2: 'good', 3: 'good' })

@@ -4,7 +4,7 @@ import { numbersOf } from './portionsOf'
 
 /**
  * The pieces of a line that are not made (again), since spares make up for them: as many of those
- * that failed as there are spares, and all that are left once enough came out.
+ * that failed as there are spares, and all that are not begun once enough came out.
  * @returns their numbers
  */
 export function sparedOf(
@@ -13,15 +13,16 @@ export function sparedOf(
 ): ReadonlySet<number> {
   if (spares === 0) return new Set()
   const own = pieces.filter(({ orderLineId }) => orderLineId === id)
-  const through = own.filter(isThrough)
-  if (through.length >= quantity - spares) {
-    const done = new Set(through.map(({ number }) => number))
+  const hasFailed = (piece: StoredPiece) => !isThrough(piece) && FAILED.includes(piece.state)
+  if (own.filter(isThrough).length >= quantity - spares) {
+    // What lies in its mould is lifted and looked at all the same.
+    const lies = new Set(own.filter((piece) => !hasFailed(piece)).map(({ number }) => number))
     return new Set(
-      numbersOf({ firstPiece: 1, pieces: quantity }).filter((number) => !done.has(number)),
+      numbersOf({ firstPiece: 1, pieces: quantity }).filter((number) => !lies.has(number)),
     )
   }
   const failed = own
-    .filter((piece) => !isThrough(piece) && FAILED.includes(piece.state))
+    .filter(hasFailed)
     .map(({ number }) => number)
     .sort((a, b) => a - b)
   return new Set(failed.slice(0, spares))

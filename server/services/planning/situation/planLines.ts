@@ -55,17 +55,17 @@ export function planLines(order: Order, context: LinesContext): PlanLine[] {
       )
     // What is mended is worked on in the line that mends it.
     const through = numbersOf(isThrough)
-    const wanted = line.quantity - line.spares
-    if (through.size >= wanted) return []
     // What a spare makes up for is not made again.
     const good = new Set([...through, ...sparedOf(line, pieces)])
+    if (good.size >= line.quantity) return []
+    const stillWanted = Math.max(0, line.quantity - line.spares - through.size)
     return [
       {
         id: line.id,
         owner: order.ownerId === null ? null : makerId.of(order.ownerId),
         recipe,
         quantity: line.quantity,
-        mayFail: line.quantity - good.size - (wanted - through.size),
+        mayFail: line.quantity - good.size - stillWanted,
         promisedMin: Math.floor(minutesAt(origin, new Date(order.promisedAt))),
         weight: WEIGHT[order.kind],
         inParts: order.kind === 'market',
