@@ -36,6 +36,7 @@ test('a market day is thought of, what to make stands on its order, it sells, an
     await expect(answer).toBeVisible()
     const make = await makeOf('Candle screen').innerText()
     await press(page, 'Put these numbers on the order')
+    await expect(page.getByText('These numbers stand on the order.')).toBeVisible()
     await page.getByRole('link', { name: 'Its order' }).click()
     await page.getByRole('tab', { name: 'What was asked' }).click()
     await expect(page.getByLabel('How many').first()).toHaveValue(make)
@@ -43,7 +44,7 @@ test('a market day is thought of, what to make stands on its order, it sells, an
 
   await test.step('what a past market sold stands there, and can be put right', async () => {
     await page.goto('/prices/markets')
-    await page.getByRole('link', { name: 'Thaw market' }).click()
+    await page.getByRole('table').getByRole('link', { name: 'Thaw market' }).first().click()
     const sold = page.getByLabel('Drawer pull: sold')
     const taken = Number(await page.getByLabel('Drawer pull: taken').inputValue())
     await sold.fill(String(taken + 1))

@@ -55,7 +55,7 @@ const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
     'a market day that is over',
     async (page) => {
       await page.goto('/prices/markets')
-      await page.getByRole('link', { name: 'Thaw market' }).click()
+      await page.getByRole('table').getByRole('link', { name: 'Thaw market' }).first().click()
     },
   ],
   [

@@ -216,10 +216,11 @@ const recipeOptions = computed(() =>
       <div
         v-for="(line, i) in draft.lines"
         :key="i"
-        class="mb-2 grid grid-cols-[1fr_7rem_6rem_auto] items-start gap-3"
+        class="mb-2 grid grid-cols-[1fr_1fr_auto] items-start gap-3 sm:grid-cols-[1fr_7rem_6rem_auto]"
       >
         <FieldPick
           v-model="line.recipeId"
+          class="max-sm:col-span-full"
           label="Recipe"
           :hide-label="i > 0"
           :options="recipeOptions"
@@ -230,7 +231,7 @@ const recipeOptions = computed(() =>
           label="How many"
           :hide-label="i > 0"
           :error="form.errorAt(`lines[${i}].quantity`)"
-          @update:model-value="line.quantity = ($event ?? Number.NaN) + (line.spares ?? 0)"
+          @update:model-value="line.quantity = ($event ?? Number.NaN) + (line.spares || 0)"
         />
         <FieldNumber
           :model-value="line.spares"

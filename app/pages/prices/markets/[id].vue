@@ -17,6 +17,11 @@ const { ready, failure, again } = useLoading(async () => {
   ])
   market.value = own
 })
+const isOrdered = ref(false)
+async function ordered(): Promise<void> {
+  await again()
+  isOrdered.value = true
+}
 const isOver = computed(() => market.value !== null && Date.parse(market.value.at) < nowMs())
 </script>
 
@@ -29,6 +34,7 @@ const isOver = computed(() => market.value !== null && Date.parse(market.value.a
         <NuxtLink :to="`/orders/${market.orderId}`" class="quiet">Its order</NuxtLink>
         <NuxtLink to="/prices/markets" class="quiet">All markets</NuxtLink>
       </PlaceHead>
+      <p v-if="isOrdered" class="mb-3" role="status">These numbers stand on the order.</p>
       <MarketSales
         v-if="isOver || market.toldAt"
         :key="`sales ${market.version}`"
@@ -41,8 +47,13 @@ const isOver = computed(() => market.value !== null && Date.parse(market.value.a
         :key="`plan ${market.version}`"
         :market="market"
         :may="session.may('change prices')"
-        @changed="market = $event"
-        @ordered="again"
+        @changed="
+          (fresh) => {
+            market = fresh
+            isOrdered = false
+          }
+        "
+        @ordered="ordered"
       />
     </template>
   </div>
