@@ -1,4 +1,4 @@
-import { useDebounceFn } from '@vueuse/core'
+import { useDebounceFn, useEventListener } from '@vueuse/core'
 import type { Ref } from 'vue'
 
 interface UseKeptDraftOptions<T extends object> {
@@ -33,7 +33,7 @@ export function useKeptDraft<T extends object>({
     restored.value = false
     sessionStorage.removeItem(name)
   }
-  const keep = useDebounceFn(() => {
+  function keep(): void {
     if (!isTouched()) return sessionStorage.removeItem(name)
     const kept: Kept<T> = { version: version(), draft: copy.value }
     try {
@@ -42,8 +42,10 @@ export function useKeptDraft<T extends object>({
       // What is too large to be kept, as a mesh, is asked for on leaving all the same.
       sessionStorage.removeItem(name)
     }
-  }, PAUSE_MS)
-  watch(copy, keep)
+  }
+  watch(copy, useDebounceFn(keep, PAUSE_MS))
+  // Whoever leaves while they type finds the last word, too.
+  useEventListener('pagehide', keep)
 
   /** Takes up what was typed before, if it was typed for the row as it is. */
   function takeUp(): void {

@@ -88,8 +88,12 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     // × 3 min at 19.50 an hour = 5.85 + 2.60 + 1.95 + 0.65 + 2.93; mould 3 × 24.75 / 45 = 1.65; sum
     // 31.66, overhead 9 % = 2.85, batch 34.51
     await expect(page.getByRole('row', { name: /the batch/ })).toContainText('34.51')
-    // 34.51 / (3 × 0.93) = 12.369…
-    await page.getByRole('button', { name: '12.37 EUR. Why?' }).click()
+    // By the yield that was learned: 34.51 / (3 × 0.93) would be 12.369…
+    const { rules } = (await (await page.request.get('/api/workshop')).json()) as {
+      rules: { yieldPct: number }
+    }
+    const each = (34.51 / (3 * (rules.yieldPct / 100))).toFixed(2)
+    await page.getByRole('button', { name: `${each} EUR. Why?` }).click()
     await expect(page.getByRole('dialog')).toContainText('yield')
     await page.keyboard.press('Escape')
   })

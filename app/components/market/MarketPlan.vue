@@ -84,7 +84,9 @@ const order = () =>
         const asked = line.quantity - spares
         const make = made.get(recipeId) ?? asked
         const isLast = !kept.slice(i + 1).some((later) => later.recipeId === recipeId)
-        const quantity = isLast ? make : Math.min(make, asked)
+        // A line that was begun stays for the record.
+        const least = line.recipeVersion === null ? 0 : 1
+        const quantity = Math.max(least, isLast ? make : Math.min(make, asked))
         if (isLast) made.delete(recipeId)
         else if (made.has(recipeId)) made.set(recipeId, make - quantity)
         return quantity > 0 ? [{ id: lineId, recipeId, quantity: quantity + spares, spares }] : []
