@@ -177,7 +177,12 @@ const hours = computed({
     <p v-if="notOrdered" role="alert" class="wrong">{{ notOrdered }}</p>
     <div v-if="may" class="flex flex-wrap gap-3">
       <button class="press" :disabled="form.sending.value">Keep what is thought</button>
-      <button type="button" class="quiet" :disabled="!answer || busy" @click="order">
+      <button
+        type="button"
+        class="quiet"
+        :disabled="!answer || busy || form.sending.value"
+        @click="order"
+      >
         Put these numbers on the order
       </button>
     </div>
