@@ -42,6 +42,8 @@ export interface GuestBill {
 }
 
 const CM2_PER_M2 = 10_000
+/** Bottles of a ware that are counted in one unit. */
+const wareOf = ({ name, unit }: { name: string; unit: string }) => `${name} ${unit}`
 
 /**
  * What a guest owes for what they took of the house.
@@ -57,7 +59,7 @@ export function guestBill(use: GuestUse, rates: GuestRates, currency: string): G
     new Decimal(each).times(amount).toFixed(digits, Decimal.ROUND_HALF_UP)
   const line = (what: GuestBillLine['what'], amount: number, each: Money): GuestBillLine[] =>
     amount > 0 ? [{ what, name: '', amount, unit: '', each, sum: times(amount, each) }] : []
-  const wares = [...new Set(use.drawn.map(({ name }) => name))]
+  const wares = [...new Set(use.drawn.map(wareOf))]
   const lines = [
     ...line(
       'area',
@@ -65,10 +67,9 @@ export function guestBill(use: GuestUse, rates: GuestRates, currency: string): G
       rates.guestAreaRate,
     ),
     ...line('box', use.boxHours, rates.guestBoxRate),
-    ...wares.flatMap((name) =>
+    ...wares.flatMap((ware) =>
       wareLine(
-        name,
-        use.drawn.filter((one) => one.name === name),
+        use.drawn.filter((one) => wareOf(one) === ware),
         digits,
       ),
     ),
@@ -83,10 +84,13 @@ export function guestBill(use: GuestUse, rates: GuestRates, currency: string): G
   }
 }
 
-/** All that was drawn of a ware, each part at the price of its bottle. */
-function wareLine(name: string, drawn: GuestUse['drawn'], digits: number): GuestBillLine[] {
+/**
+ * All that was drawn of a ware, each part at the price of its bottle; what was given back for a month
+ * before stands below nothing.
+ */
+function wareLine(drawn: GuestUse['drawn'], digits: number): GuestBillLine[] {
   const amount = drawn.reduce((sum, one) => sum + one.amount, 0)
-  if (amount <= 0) return []
+  if (amount === 0) return []
   const priced = drawn.filter(({ price, size }) => price !== null && size > 0)
   const sum = priced.reduce(
     (all, one) => all.plus(new Decimal(one.price ?? 0).times(one.amount).div(one.size)),
@@ -95,7 +99,7 @@ function wareLine(name: string, drawn: GuestUse['drawn'], digits: number): Guest
   return [
     {
       what: 'drawn',
-      name,
+      name: drawn[0]?.name ?? '',
       amount,
       unit: drawn[0]?.unit ?? '',
       each: priced.length === drawn.length ? sum.div(amount).toFixed(4) : null,

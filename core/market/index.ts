@@ -1,6 +1,7 @@
 export { dayIncome, type DayIncome } from './dayIncome'
 export { dayRequest, demandOf, type Day, type DayProduct } from './dayRequest'
 export { demandOfGuess, demandOfPast, type PastDay } from './demandOf'
+export { linesOfDay } from './linesOfDay'
 export { market } from './market'
 export { takings } from './takings'
 export { whenWrong, type WhenWrong } from './whenWrong'

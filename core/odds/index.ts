@@ -1,3 +1,3 @@
-export { chanceOfAtMost, learnedPct, learnedSpreadPct } from './learned'
+export { learnedPct, learnedSpreadPct, PRIOR } from './learned'
 export { odds, STARTING_CHANCE, USUAL_RUNS } from './odds'
 export type * from './types'

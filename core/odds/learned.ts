@@ -1,5 +1,5 @@
 /** A starting value counts as much as so many observations of the studio's own. */
-const PRIOR = 20
+export const PRIOR = 20
 
 /**
  * A share as it is learned: the starting value counts like twenty observations, so few of one's own
@@ -28,22 +28,4 @@ export function learnedSpreadPct(startPct: number, ratios: readonly number[]): n
   const start = Math.log(1 + (startPct / 100) ** 2)
   const variance = (PRIOR * start + squares) / (PRIOR + Math.max(0, logs.length - 1))
   return 100 * Math.sqrt(Math.exp(variance) - 1)
-}
-
-/**
- * The chance that of some pieces at most so many fail.
- * Assumes that each fails by itself. Source: binomial distribution.
- * @param most so many may fail
- * @param fails the chance of each, from 0 to 1
- * @returns from 0 to 1
- */
-export function chanceOfAtMost(most: number, pieces: number, fails: number): number {
-  if (most >= pieces) return 1
-  let chance = (1 - fails) ** pieces
-  let sum = chance
-  for (let n = 1; n <= most; n++) {
-    chance *= ((pieces - n + 1) / n) * (fails / (1 - fails))
-    sum += chance
-  }
-  return Math.min(1, sum)
 }

@@ -1,3 +1,3 @@
-export { chanceOfEnough, payingPct, spareFor, type KnownYield } from './spareFor'
+export { chanceOfEnough, payingPct, spareFor, sparesCost, type KnownYield } from './spareFor'
 export { spares } from './spares'
 export type * from './types'

@@ -1,5 +1,7 @@
+import { Decimal } from 'decimal.js'
+import { moneyText, type Money } from '../cost'
+import { PRIOR } from '../odds'
 import { spares } from './spares'
-import { goodOf } from './goodOf'
 
 /** A yield as it is known: of a hundred so many come out, learned from so many judged pieces. */
 export interface KnownYield {
@@ -7,12 +9,10 @@ export interface KnownYield {
   judged: number
 }
 
-/** A yield that nobody has doubted yet counts like so many pieces. */
-const WEIGHT = 20
 const MOST = 50
 const MOST_PIECES = 1000
 
-const weightOf = ({ judged }: KnownYield) => WEIGHT + judged
+const weightOf = ({ judged }: KnownYield) => PRIOR + judged
 
 /**
  * How many to pour beside some pieces so that as many as are wanted come out.
@@ -35,7 +35,9 @@ export function spareFor(wanted: number, known: KnownYield, sure: number): numbe
 
 /**
  * The chance that of some pieces at least as many come out as are wanted.
- * Source: beta-binomial, as in `spares`.
+ * Source: beta-binomial, as in `spares`; of its terms only those that count are added up, each from
+ * the one before: one piece more fails (n − j)·(b + j) / ((j + 1)·(a + n − j − 1)) times as often. In
+ * logarithms, so that many pieces do not underflow.
  * @param poured pieces, as many as wanted or more
  * @returns from 0 to 1
  */
@@ -45,12 +47,20 @@ export function chanceOfEnough(wanted: number, poured: number, known: KnownYield
   if (yieldPct <= 0 || poured < wanted) return 0
   const weight = weightOf(known)
   const a = (weight * yieldPct) / 100
-  const chances = goodOf(a, weight - a)(poured)
-  return Math.min(
-    1,
-    chances.slice(wanted).reduce((sum, chance) => sum + chance, 0),
-  )
+  const b = weight - a
+  let log = 0
+  for (let i = 0; i < poured; i++) log += Math.log((a + i) / (weight + i))
+  let sum = 0
+  for (let fails = 0; fails <= poured - wanted; fails++) {
+    sum += Math.exp(log)
+    log += Math.log(((poured - fails) * (b + fails)) / ((fails + 1) * (a + poured - fails - 1)))
+  }
+  return Math.min(1, sum)
 }
+
+/** What spares add to a batch: what it costs with them, without what it costs without. */
+export const sparesCost = (withSpares: Money, without: Money, currency: string): Money =>
+  moneyText(new Decimal(withSpares).minus(without).toFixed(), currency)
 
 /**
  * What a good piece of a batch with spares is worked out with: as many as come out, but no more than

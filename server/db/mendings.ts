@@ -144,7 +144,7 @@ export const removeLine = async (db: Db, workspaceId: number, lineId: number): P
   await db('order_lines').where({ workspace_id: workspaceId, id: lineId }).delete()
 }
 
-/** So many more of a line are made; its order has been changed by that. */
+/** So many more of a line are made, beside what was asked for; its order has been changed by that. */
 export async function raiseLine(
   db: Db,
   workspaceId: number,
@@ -153,7 +153,7 @@ export async function raiseLine(
 ): Promise<void> {
   await db('order_lines')
     .where({ workspace_id: workspaceId, id: line.orderLineId })
-    .increment('quantity', more)
+    .increment({ quantity: more, spares: more })
   await db('orders')
     .where({ workspace_id: workspaceId, id: line.orderId })
     .update({ version: db.raw('version + 1') })

@@ -175,6 +175,7 @@ export interface StoredLine {
   recipeId: number
   recipeVersion: number | null
   quantity: number
+  spares: number
 }
 /** Those of these lines that are there. */
 export const listLines = async (
@@ -193,6 +194,7 @@ export const listLines = async (
       'order_lines.recipe_id as recipeId',
       'order_lines.recipe_version as recipeVersion',
       'order_lines.quantity',
+      'order_lines.spares',
     )) as StoredLine[]
 
 /** Whose each of these orders is. */

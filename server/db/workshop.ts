@@ -1,6 +1,6 @@
 import { DateTime } from 'luxon'
 import { climateOn, type RoomClimate } from '../../core/cure'
-import { wagesBySkill, type Pigment } from '../../core/trade'
+import { wagesBySkill, type MoneyRules, type Pigment } from '../../core/trade'
 import type { PlaceRow, Workshop } from '../../shared/types/workshop'
 import { now } from '../clock'
 import { HOUSE_TABLES } from './house'
@@ -28,6 +28,33 @@ export async function lockWorkspace(db: Db, workspaceId: number): Promise<void> 
   await turn()
 }
 
+/** The rules of money, as the row of a workshop has them. */
+const MONEY = [
+  'labourRate',
+  'overheadPct',
+  'packaging',
+  'feePct',
+  'feeFixed',
+  'taxPct',
+  'marginPct',
+  'guestAreaRate',
+  'guestBoxRate',
+  'guestHelpRate',
+] as const satisfies readonly (keyof MoneyRules)[]
+
+/** Some fields of a row, and the others. */
+function apart<T extends object, K extends keyof T>(
+  row: T,
+  keys: readonly K[],
+): [Pick<T, K>, Omit<T, K>] {
+  const isOne = (key: string) => (keys as readonly PropertyKey[]).includes(key)
+  const entries = Object.entries(row)
+  return [
+    Object.fromEntries(entries.filter(([key]) => isOne(key))) as Pick<T, K>,
+    Object.fromEntries(entries.filter(([key]) => !isOne(key))) as Omit<T, K>,
+  ]
+}
+
 export async function getWorkspace(
   db: Db,
   workspaceId: number,
@@ -43,19 +70,7 @@ export async function getWorkspace(
     planFollows: _follows,
     ...rules
   } = await getRules(db, workspaceId)
-  const {
-    labourRate,
-    overheadPct,
-    packaging,
-    feePct,
-    feeFixed,
-    taxPct,
-    marginPct,
-    guestAreaRate,
-    guestBoxRate,
-    guestHelpRate,
-    ...work
-  } = rules
+  const [money, work] = apart(rules, MONEY)
   return {
     name,
     timeZone,
@@ -65,17 +80,8 @@ export async function getWorkspace(
     rules: {
       ...work,
       money: {
-        labourRate,
-        wages: wagesBySkill(await listEarners(db, workspaceId), labourRate),
-        overheadPct,
-        packaging,
-        feePct,
-        feeFixed,
-        taxPct,
-        marginPct,
-        guestAreaRate,
-        guestBoxRate,
-        guestHelpRate,
+        ...money,
+        wages: wagesBySkill(await listEarners(db, workspaceId), money.labourRate),
       },
     },
   }

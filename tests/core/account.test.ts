@@ -174,6 +174,25 @@ describe('the bill of a guest', () => {
       lines: [],
       total: '0',
     }))
+  test('what is given back for a month before is a credit; grams and millilitres stand apart', () => {
+    const of = (amount: number, unit: string) => ({
+      name: 'ink',
+      amount,
+      unit,
+      price: '10.00',
+      size: 100,
+    })
+    const { lines, total } = guestBill(
+      { lay: [], boxHours: 0, drawn: [of(-20, 'g'), of(5, 'ml'), of(3, 'g')], helpMin: 0 },
+      rates,
+      'EUR',
+    )
+    expect(lines.map(({ amount, unit, sum }) => [amount, unit, sum])).toEqual([
+      [-17, 'g', '-1.70'],
+      [5, 'ml', '0.50'],
+    ])
+    expect(total).toBe('-1.20')
+  })
   test('its lines add up to the cent', () =>
     fc.assert(
       fc.property(

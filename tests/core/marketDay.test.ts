@@ -5,6 +5,7 @@ import {
   dayRequest,
   demandOfGuess,
   demandOfPast,
+  linesOfDay,
   market,
   whenWrong,
   type Day,
@@ -188,4 +189,50 @@ describe('what a market day brought', () => {
         terms,
       ).map(({ selling }) => selling),
     ).toEqual(['3.33', '3.33', '3.34']))
+})
+
+describe('what is to be made, on the lines of the order', () => {
+  const line = (id: number, recipeId: number, quantity: number, changes = {}) => ({
+    id,
+    recipeId,
+    quantity,
+    spares: 0,
+    isBegun: false,
+    ...changes,
+  })
+  test.each<[string, Parameters<typeof linesOfDay>[0], [number, number][], unknown[]]>([
+    ['more of what stands there', [line(1, 7, 3)], [[7, 5]], [[1, 7, 5, 0]]],
+    ['its spares stay beside it', [line(1, 7, 5, { spares: 2 })], [[7, 4]], [[1, 7, 6, 2]]],
+    ['none any more', [line(1, 7, 3), line(2, 8, 1)], [[7, 0]], [[2, 8, 1, 0]]],
+    ['one that was begun stays', [line(1, 7, 3, { isBegun: true })], [[7, 0]], [[1, 7, 1, 0]]],
+    ['what nobody spoke of stays', [line(1, 7, 3)], [], [[1, 7, 3, 0]]],
+    [
+      'a new one is added',
+      [line(1, 7, 3)],
+      [[8, 2]],
+      [
+        [1, 7, 3, 0],
+        [undefined, 8, 2, 0],
+      ],
+    ],
+    [
+      'of two lines the last takes the rest',
+      [line(1, 7, 3), line(2, 7, 2)],
+      [[7, 9]],
+      [
+        [1, 7, 3, 0],
+        [2, 7, 6, 0],
+      ],
+    ],
+    ['and goes where none is left', [line(1, 7, 3), line(2, 7, 2)], [[7, 2]], [[1, 7, 2, 0]]],
+  ])('%s', (_name, lines, make, wanted) =>
+    expect(
+      linesOfDay(lines, new Map(make)).map(({ id, recipeId, quantity, spares }) => [
+        id,
+        recipeId,
+        quantity,
+        spares,
+      ]),
+    ).toEqual(wanted),
+  )
 })

@@ -1,6 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { chanceOfEnough, payingPct, spareFor, spares } from '../../core/spares'
-import { chanceOfAtMost } from '../../core/odds'
+import { chanceOfEnough, payingPct, spareFor, spares, sparesCost } from '../../core/spares'
 import { checkCourse, checkCups, courseParts, sizeBatch } from '../../core/recipe'
 import {
   foldFaces,
@@ -184,11 +183,11 @@ describe('spares as a line has them', () => {
     expect(payingPct(8, 8, 90)).toBe(90)
     expect(payingPct(8, 9, 70)).toBe(70)
   })
-  test('at most so many fail: by hand, and never above certain', () => {
-    // 3 pieces, each fails with 0.2: 0.512, and 3 × 0.2 × 0.64 more.
-    expect(chanceOfAtMost(0, 3, 0.2)).toBeCloseTo(0.512, 12)
-    expect(chanceOfAtMost(1, 3, 0.2)).toBeCloseTo(0.896, 12)
-    expect(chanceOfAtMost(3, 3, 0.2)).toBe(1)
-    expect(chanceOfAtMost(0, 0, 0.2)).toBe(1)
+  test('of many pieces nothing underflows', () => {
+    const sure = { yieldPct: 80, judged: 1_000_000 }
+    expect(chanceOfEnough(3900, 5000, sure)).toBeCloseTo(1, 3)
+    expect(chanceOfEnough(4100, 5000, sure)).toBeLessThan(0.001)
   })
+  test('spares cost what they add to the batch', () =>
+    expect(sparesCost('120.10', '100.30', 'EUR')).toBe('19.80'))
 })

@@ -365,10 +365,10 @@ describe('a promise', () => {
     const againMin = new Map([[order().id, 4321]])
     const commission = { ...context, orders: [order({ kind: 'commission' })], againMin }
     await oddsOf(solved.value, commission, weigh)
-    // two pieces at 90 %: one of them fails in 100 − 81 of 100 cases
+    // Two pieces at 90 % that counts like 20: both come out in 18/20 × 19/21 of all cases.
     const [again] = asked[1]?.chance?.again ?? []
     expect(again).toMatchObject({ job: String(order().id), addsMin: 4321 })
-    expect(again?.pct).toBeCloseTo(19, 9)
+    expect(again?.pct).toBeCloseTo(100 * (1 - (18 / 20) * (19 / 21)), 9)
     await oddsOf(solved.value, { ...commission, lines: [{ ...line, good: new Set([1]) }] }, weigh)
     expect(asked[2]?.chance?.again?.[0]?.pct).toBeCloseTo(10, 9)
     expect(

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { linesOfDay } from '~~/core/market'
 import { MINUTES_PER_HOUR } from '~~/core/units'
 import { marketSchema, type MarketFields, type MarketGuess } from '~~/shared/schemas/markets'
 import type { Market, MarketProductRow } from '~~/shared/types/markets'
@@ -71,30 +72,16 @@ const form = useForm({
 })
 const submit = () => form.submit({ ...draft.value, version: market.version })
 
-/** What is to be made stands on the order: on the lines that are there, the last takes the rest. */
+/** What is to be made stands on the order. */
 const { attempt, refused: notOrdered, busy } = useAttempt()
 const order = () =>
   attempt(async () => {
     const { id, ...own } = await orders.get(market.orderId)
-    const made = new Map(answer.value?.products.map(({ id: of, make }) => [Number(of), make]))
-    const kept = own.lines.filter(({ mends }) => !mends)
-    const lines = [
-      ...kept.flatMap((line, i) => {
-        const { id: lineId, recipeId, spares } = line
-        const asked = line.quantity - spares
-        const make = made.get(recipeId) ?? asked
-        const isLast = !kept.slice(i + 1).some((later) => later.recipeId === recipeId)
-        // A line that was begun stays for the record.
-        const least = line.recipeVersion === null ? 0 : 1
-        const quantity = Math.max(least, isLast ? make : Math.min(make, asked))
-        if (isLast) made.delete(recipeId)
-        else if (made.has(recipeId)) made.set(recipeId, make - quantity)
-        return quantity > 0 ? [{ id: lineId, recipeId, quantity: quantity + spares, spares }] : []
-      }),
-      ...[...made].flatMap(([recipeId, quantity]) =>
-        quantity > 0 ? [{ recipeId, quantity }] : [],
-      ),
-    ]
+    const asked = own.lines.filter(({ mends }) => !mends)
+    const lines = linesOfDay(
+      asked.map((line) => ({ ...line, isBegun: line.recipeVersion !== null })),
+      new Map(answer.value?.products.map(({ id: of, make }) => [Number(of), make])),
+    )
     await orders.save(id, { ...own, lines })
     emit('ordered')
   })

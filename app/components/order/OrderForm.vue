@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Plus, Trash2 } from '@lucide/vue'
 import { DateTime } from 'luxon'
 import { MINUTES_PER_HOUR } from '~~/core/units'
 import {
@@ -18,7 +17,6 @@ const { order = null, kind = 'commission' } = defineProps<{
 }>()
 const emit = defineEmits<{ saved: [order: Order] }>()
 const orders = useOrderStore()
-const recipes = useRecipeStore()
 const workshop = useWorkshopStore()
 const session = useSessionStore()
 const { localNow } = useWhen()
@@ -121,12 +119,6 @@ function take(fresh: Order): void {
   readPromise()
   forget()
 }
-/** Of a line as many as were asked for: without its spares. */
-const asked = ({ quantity, spares = 0 }: OrderFields['lines'][number]) => quantity - (spares || 0)
-function setSpares(line: OrderFields['lines'][number], spares: number): void {
-  line.quantity = asked(line) + (spares || 0)
-  line.spares = spares
-}
 const submit = () =>
   form.submit(opened.value ? { ...draft.value, version: opened.value.version } : draft.value)
 
@@ -154,14 +146,6 @@ const owners = computed(() =>
           .map(({ id, name }) => ({ value: id, label: `${name}’s own` })),
       ]
     : [],
-)
-/** Recipes that were put away are offered only where they are chosen already. */
-const recipeOptions = computed(() =>
-  recipes.recipes
-    .filter(
-      (recipe) => !recipe.archived || draft.value.lines.some((line) => line.recipeId === recipe.id),
-    )
-    .map((recipe) => ({ value: recipe.id, label: recipe.name })),
 )
 </script>
 
@@ -211,62 +195,7 @@ const recipeOptions = computed(() =>
         @update:model-value="draft.ownerId = Number($event) || null"
       />
     </div>
-    <fieldset>
-      <legend class="mb-1 font-semibold">Pieces</legend>
-      <div
-        v-for="(line, i) in draft.lines"
-        :key="i"
-        class="mb-2 grid grid-cols-[1fr_1fr_auto] items-start gap-3 sm:grid-cols-[1fr_7rem_6rem_auto]"
-      >
-        <FieldPick
-          v-model="line.recipeId"
-          class="max-sm:col-span-full"
-          label="Recipe"
-          :hide-label="i > 0"
-          :options="recipeOptions"
-          :error="form.errorAt(`lines[${i}].recipeId`)"
-        />
-        <FieldNumber
-          :model-value="asked(line)"
-          label="How many"
-          :hide-label="i > 0"
-          :error="form.errorAt(`lines[${i}].quantity`)"
-          @update:model-value="line.quantity = ($event ?? Number.NaN) + (line.spares || 0)"
-        />
-        <FieldNumber
-          :model-value="line.spares"
-          label="Spares"
-          :hide-label="i > 0"
-          :error="form.errorAt(`lines[${i}].spares`)"
-          @update:model-value="setSpares(line, $event ?? Number.NaN)"
-        />
-        <button
-          type="button"
-          class="quiet slim"
-          :class="i > 0 ? 'mt-0.5' : 'mt-[1.6rem]'"
-          :disabled="draft.lines.length === 1"
-          :aria-label="`Remove line ${i + 1}`"
-          @click="draft.lines.splice(i, 1)"
-        >
-          <Trash2 :size="17" />
-        </button>
-        <SpareProposal
-          v-if="recipes.byId.has(line.recipeId) && asked(line) >= 1 && (line.spares ?? 0) >= 0"
-          class="col-span-full"
-          :recipe="recipes.byId.get(line.recipeId)!"
-          :wanted="asked(line)"
-          :spares="line.spares ?? 0"
-          @take="setSpares(line, $event)"
-        />
-      </div>
-      <button
-        type="button"
-        class="quiet slim inline-flex items-center gap-1"
-        @click="draft.lines.push({ recipeId: 0, quantity: 1, spares: 0 })"
-      >
-        <Plus :size="17" /> another piece
-      </button>
-    </fieldset>
+    <OrderLineFields v-model="draft.lines" :error-at="form.errorAt" />
     <FieldText
       v-model="draft.wish"
       label="In their own words"

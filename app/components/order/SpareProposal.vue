@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { chanceOfEnough, spareFor } from '~~/core/spares'
+import { chanceOfEnough, spareFor, sparesCost } from '~~/core/spares'
 import type { Recipe } from '~~/core/trade'
 
 /** How surely enough of a line come out, and what spares would do for that. */
@@ -25,7 +25,7 @@ const more = useBatch(
 const price = computed(() => {
   const [one, two] = [own.costed.value, more.costed.value]
   return workshop.priced && one?.ok && two?.ok
-    ? `${writtenNumber(Number(two.value.batchCost) - Number(one.value.batchCost), 2)} ${workshop.priced.currency}`
+    ? `${written(sparesCost(two.value.batchCost, one.value.batchCost, workshop.priced.currency))} ${workshop.priced.currency}`
     : null
 })
 </script>

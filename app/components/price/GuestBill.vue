@@ -40,7 +40,7 @@ const wordsOf = ({ what, name, unit }: GuestBillOfMonth['lines'][number]) =>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="line in bill.lines" :key="`${line.what} ${line.name}`">
+        <tr v-for="line in bill.lines" :key="`${line.what} ${line.name} ${line.unit}`">
           <td>{{ wordsOf(line).what }}</td>
           <td class="figure">{{ writtenNumber(line.amount, line.what === 'drawn' ? 1 : 2) }}</td>
           <td class="text-soft">{{ wordsOf(line).unit }}</td>

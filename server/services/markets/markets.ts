@@ -13,7 +13,7 @@ import { sellingOf } from '../quotes/selling'
 import { tellOfOrder } from '../quotes/tellOfOrder'
 import { found, inTurn, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
-import { knownProducts, productsOf } from './products'
+import { productsOf } from './products'
 
 const MOST_LISTED = 100
 
@@ -48,7 +48,7 @@ export async function readProduct(
 ): Promise<MarketProductRow> {
   const db = database()
   const order = await marketOrder(db, who, orderId)
-  const { products, why } = await productsOf(db, who, order, [recipeId])
+  const { products, why } = await productsOf(db, who, order, recipeId)
   const [product] = products
   if (!product && why) throw new AppError('invalid-input', `It cannot be costed: ${why}`)
   return found(product ?? null, 'recipe')
@@ -56,13 +56,12 @@ export async function readProduct(
 
 async function marketOf(db: Db, who: Who, order: Order): Promise<Market> {
   const { workspaceId } = who
-  const [day, sales, known, { rules }] = await Promise.all([
+  const [day, sales, { products }, { rules }] = await Promise.all([
     rows.getMarketDay(db, workspaceId, order.id),
     rows.listSales(db, workspaceId, [order.id]),
-    knownProducts(db, who, order),
+    productsOf(db, who, order),
     getWorkspace(db, workspaceId),
   ])
-  const { products } = await productsOf(db, who, order, known)
   const money = (sum: string) => moneyText(sum, rules.currency)
   const { version = 1, stallFee = '0', tablePieces = null, handsMin = null } = day ?? {}
   return {

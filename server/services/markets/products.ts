@@ -16,27 +16,17 @@ const STARTING_MOULD_DAYS = 2
 
 const linesOf = (order: Order) => order.lines.filter(({ mends }) => !mends)
 
-/** The recipes that are ordered, thought of, finished or were sold on other days. */
-export async function knownProducts(db: Db, who: Who, order: Order): Promise<number[]> {
-  const [guesses, sales, stock] = await Promise.all([
-    rows.listGuesses(db, who.workspaceId, order.id),
-    rows.listSales(db, who.workspaceId, null),
-    finishedCounts(db, who.workspaceId, order.id),
-  ])
-  const inStock = [...stock].flatMap(([recipeId, count]) => (count > 0 ? [recipeId] : []))
-  const named = [...linesOf(order), ...guesses, ...sales].map(({ recipeId }) => recipeId)
-  return [...new Set([...named, ...inStock])]
-}
-
 /**
  * Pieces that may be made for a market day, each with what it costs and what is known of it.
+ * @param only the piece of this recipe; else those that are ordered, thought of, finished, or were
+ *   sold on other days
  * @returns those that can be costed, and why the first of the others cannot
  */
 export async function productsOf(
   db: Db,
   who: Who,
   order: Order,
-  recipeIds: readonly number[],
+  only: number | null = null,
 ): Promise<{ products: MarketProductRow[]; why: string | null }> {
   const { workspaceId } = who
   const own = linesOf(order)
@@ -60,7 +50,9 @@ export async function productsOf(
   const begun = (recipeId: number) =>
     (linesBy.get(recipeId) ?? []).reduce((sum, { id }) => sum + (pouredOf.get(id) ?? 0), 0)
   const guessOf = new Map(guesses.map((guess) => [guess.recipeId, guess]))
-  const wanted = new Set(recipeIds)
+  const inStock = [...stock].flatMap(([recipeId, count]) => (count > 0 ? [{ recipeId }] : []))
+  const known = [...own, ...guesses, ...sales, ...inStock].map(({ recipeId }) => recipeId)
+  const wanted = new Set(only === null ? known : [only])
   const open = recipes.filter(
     ({ id, archived }) => wanted.has(id) && (!archived || ordered(id) > 0 || guessOf.has(id)),
   )

@@ -8,6 +8,7 @@ import type { CureView, PieceLog, PieceOpening, PieceRow } from '../../../shared
 import { database } from '../../db/database'
 import { pieceLogs } from '../../db/pieceLogs'
 import { raiseLine } from '../../db/mendings'
+import { listLines } from '../../db/orders'
 import * as rows from '../../db/pieces'
 import { listResins } from '../../db/resins'
 import { iso, type Db } from '../../db/rows'
@@ -20,6 +21,7 @@ import { storedPhoto } from './storedPhoto'
 import { tell } from '../../events/tell'
 import { askToFollow } from '../planning/propose/follow'
 import { arrangePots } from '../pots/arrangePots'
+import { lostAgain } from '../pots/sparedOf'
 import { may, ownersSeen, requireMay, titleFor } from '../rights'
 import { found, inTransaction, inTurn, savedOrConflict } from '../transactions'
 import type { Who } from '../Who'
@@ -165,14 +167,20 @@ const look = (
     return readLog(trx, who, id)
   })
 
-/** Makes more of what a piece is one of: a spare beside what is made again. */
+/**
+ * Makes more of what a piece is one of: a spare beside what is made again. All of them are spares,
+ * those that take the place of what was lost too: nobody asked for more pieces than before.
+ */
 export const makeMore = (who: Who, id: number, more: number, now: Date): Promise<PieceLog> =>
   inTurn(who.workspaceId, async (trx) => {
     const piece = await pieceFor(trx, who, id, 'work on pieces')
     requireMay(who, 'change orders', [piece.ownerId])
     if (piece.mendsId !== null)
       throw new AppError('invalid-input', 'What is mended is there already: no more of it is made.')
-    await raiseLine(trx, who.workspaceId, piece, more)
+    const own = await rows.listPieces(trx, who.workspaceId, { orderLineIds: [piece.orderLineId] })
+    const [line] = await listLines(trx, who.workspaceId, [piece.orderLineId])
+    const again = lostAgain(found(line ?? null, 'order line'), own)
+    await raiseLine(trx, who.workspaceId, piece, more + again.length)
     await arrangePots(trx, who.workspaceId, (line) => line.id === piece.orderLineId, now)
     tell(trx, who.workspaceId, {
       subject: 'order',

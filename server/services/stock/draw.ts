@@ -49,7 +49,9 @@ export async function settleDraws(
   }))
   await addMovements(trx, who.workspaceId, back)
   const alike =
-    runId === null ? new Set<number>() : await coloursOfOrders(trx, who.workspaceId, runId)
+    runId !== null && toDraw.some(({ ware }) => ware.of === 'pigment')
+      ? await coloursOfOrders(trx, who.workspaceId, runId)
+      : new Set<number>()
   const taken = await takeOut(trx, who, { draws: toDraw, alike }, now)
   await addMovements(
     trx,

@@ -1,6 +1,5 @@
 import { isOfClock, type PlanLine, type PlanQuestion } from '../../../../core/question'
 import {
-  chanceOfAtMost,
   STARTING_CHANCE,
   USUAL_RUNS,
   type Again,
@@ -8,6 +7,7 @@ import {
   type OddsRequest,
 } from '../../../../core/odds'
 import type { PlanAnswer, PlanRequest } from '../../../../core/plan'
+import { chanceOfEnough } from '../../../../core/spares'
 import type { Result } from '../../../../core/result'
 import type { Order } from '../../../../shared/types/orders'
 import type { OddsBasis, PromiseOdds } from '../../../../shared/types/promises'
@@ -116,13 +116,13 @@ function byOrder(
 function againOf(
   orders: readonly Order[],
   lines: readonly PlanLine[],
-  { yieldPct }: OddsBasis,
+  basis: OddsBasis,
   againMin: ReadonlyMap<number, number>,
 ): Again[] {
   const enough = new Map(
     lines.map(({ id, quantity, good, mayFail }) => [
       id,
-      chanceOfAtMost(mayFail, quantity - good.size, 1 - yieldPct / 100),
+      chanceOfEnough(quantity - good.size - mayFail, quantity - good.size, basis),
     ]),
   )
   return orders.flatMap((order) => {
