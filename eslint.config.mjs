@@ -178,11 +178,7 @@ export default tseslint.config(
     files: ['{app,core,shared,server,db,cli,demo,tests}/**/*.{ts,vue}'],
     languageOptions: {
       parserOptions: {
-        project: [
-          './tsconfig.tools.json',
-          './.nuxt/tsconfig.app.json',
-          './tests/app/tsconfig.json',
-        ],
+        project: './tsconfig.check.json',
         tsconfigRootDir: import.meta.dirname,
         extraFileExtensions: ['.vue'],
       },

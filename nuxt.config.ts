@@ -31,6 +31,8 @@ export default defineNuxtConfig({
   ssr: false,
   devtools: { enabled: false },
   telemetry: false,
+  // A build works beside whoever reads the generated types.
+  buildDir: process.env.VELVET_BUILD_DIR ?? '.nuxt',
   components: [{ path: '~/components', pathPrefix: false }],
   // What VELVET_NOW says; given as NUXT_PUBLIC_NOW by whoever starts the server.
   runtimeConfig: { public: { now: '' } },

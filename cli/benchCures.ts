@@ -3,9 +3,10 @@ import { bandsOf } from '../core/curing'
 import { RESINS } from '../demo/resins'
 import { MINUTES_PER_DAY } from '../core/units'
 import { median } from './lib/median'
+import { inSmall } from './lib/inSmall'
 
-const PIECES = 200
-const ROUNDS = 15
+const PIECES = inSmall(200, 10)
+const ROUNDS = inSmall(15, 2)
 const FOLLOWED_DAYS = 30
 /** Somebody reads a thermometer so often, and a finger touches each piece twice. */
 const READINGS_A_DAY = 6

@@ -9,13 +9,14 @@ import { STATE } from './lib/paths'
 import { Sentence } from './lib/Sentence'
 import { withDemo } from './lib/withDemo'
 import type { RecipeRow } from '../shared/types/recipes'
+import { inSmall } from './lib/inSmall'
 
-const EDITS = 30
+const EDITS = inSmall(30, 2)
 /** Until a page that has loaded is quiet. */
 const QUIET_MS = 1500
 /** Rings and spokes of the measured bowl: a little under 200 000 triangles. */
-const RINGS = 316
-const SPOKES = 316
+const RINGS = inSmall(316, 16)
+const SPOKES = inSmall(316, 16)
 const say = (line: string) => process.stdout.write(`${line}\n`)
 
 interface EditTimes {

@@ -7,9 +7,10 @@ import { median } from './lib/median'
 import { STATE } from './lib/paths'
 import { withDemo } from './lib/withDemo'
 import { MS_PER_DAY } from '../core/units'
+import { inSmall } from './lib/inSmall'
 
-const TASKS = 2000
-const PAN_MS = 4000
+const TASKS = inSmall(2000, 100)
+const PAN_MS = inSmall(4000, 500)
 /** As a hand does it: so many views a second. */
 const VIEWS_PER_S = 1.5
 const SMOOTH_MS = 1000 / 60

@@ -3,14 +3,15 @@ import { setTimeout as pause } from 'node:timers/promises'
 import { DEMO_PASSWORD } from '../demo/workshop'
 import { STATE } from './lib/paths'
 import { withDemo } from './lib/withDemo'
+import { inSmall } from './lib/inSmall'
 
-const MAKERS = 100
+const MAKERS = inSmall(100, 5)
 const NAMES = ['maren', 'tobin', 'wilda', 'osric', 'jessamy'] as const
-const LASTS_MS = 45_000
+const LASTS_MS = inSmall(45_000, 5000)
 /** Somebody looks at a page, or has their hands full, for so long. */
 const THINK_MS = [1000, 4000] as const
 const HEALTH_EVERY_MS = 100
-const IDLE_MS = 5000
+const IDLE_MS = inSmall(5000, 500)
 const say = (line: string) => process.stdout.write(`${line}\n`)
 
 /** What makers do, and how often in a hundred. */

@@ -2,8 +2,9 @@ import { market } from '../core/market'
 import { marketCase } from './lib/marketCase'
 import { MODEL_UNITS, marketModel } from './lib/marketModel'
 import { askSolver, withSolver } from './lib/solver'
+import { inSmall } from './lib/inSmall'
 
-const SOLVER_LIMIT_MS = 10_000
+const SOLVER_LIMIT_MS = inSmall(10_000, 1000)
 const CASES = [
   { products: 6, seed: 1 },
   { products: 12, seed: 2 },
@@ -19,7 +20,7 @@ export const benchMarket = (): Promise<void> =>
     say(
       `\nMarket days: expected profit; the solver's after ${SOLVER_LIMIT_MS / 1000} s (chuffed, compiled for browsers, in the same run)`,
     )
-    for (const options of CASES) {
+    for (const options of inSmall(CASES, CASES.slice(0, 1))) {
       const request = marketCase(options)
       const began = performance.now()
       const chosen = market(request)

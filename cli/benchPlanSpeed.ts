@@ -5,10 +5,11 @@ import { median } from './lib/median'
 import { solveTimed } from './lib/solveTimed'
 import { workshopCase } from './lib/workshopCase'
 import { MINUTES_PER_DAY } from '../core/units'
+import { inSmall } from './lib/inSmall'
 
-const SIZES = [25, 50, 100, 200, 500]
+const SIZES = inSmall([25, 50, 100, 200, 500], [25])
 /** How often each change is tried for its median. */
-const ROUNDS = 7
+const ROUNDS = inSmall(7, 2)
 const REPAIR_TRIES = 200
 const say = (line: string) => process.stdout.write(`${line}\n`)
 const tasksOf = ({ tasks }: PlanRequest) => `  ${String(tasks.length).padStart(5)} tasks`

@@ -62,6 +62,7 @@ export interface IssueParams {
   /** Something is wrong with another piece of a set, at one of its layers or as a whole. */
   'of-set-piece': { piece: string; layer: string | null; issue: Issue }
   'gets-no-layer': { piece: string }
+  'pieces-not-whole': null
 
   'water-out-of-range': { coldestC: number; warmestC: number }
   'level-not-higher': { belowMm: number }

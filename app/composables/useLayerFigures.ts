@@ -1,33 +1,16 @@
-import { checkPot, isWhite, potOfLayer } from '~~/core/pot'
-import { checkCups, courseParts, deepestMm, poursOfPiece } from '~~/core/recipe'
-import type { SizeAnswer } from '~~/core/size'
-import type { Result } from '~~/core/result'
+import { layerOfBatch } from '~~/core/batch'
+import { checkPot, isWhite } from '~~/core/pot'
+import { deepestMm, poursOfPiece } from '~~/core/recipe'
 import type { Recipe } from '~~/core/trade'
 
 /** One layer of a recipe, poured for one piece: its pot, what it asks of a resin, and what will go wrong. */
-export function useLayerFigures(
-  recipe: () => Recipe,
-  sized: () => Result<SizeAnswer>,
-  chosen: () => number,
-) {
+export function useLayerFigures(recipe: () => Recipe, chosen: () => number) {
   const workshop = useWorkshopStore()
-  const resins = useResinStore()
+  const shelf = useBatchShelf()
   const layer = computed(() => recipe().layers[chosen()])
-  const resin = computed(() => resins.byId.get(layer.value?.resinId ?? 0))
+  const own = computed(() => shelf.value && layerOfBatch(recipe(), chosen(), [1], shelf.value))
   /** One pot of it for one piece; null while it cannot be worked out. */
-  const pot = computed(() => {
-    const work = courseParts(recipe()).work[chosen()]
-    const answer = sized()
-    const netMl = answer.ok ? answer.value.layers[chosen()]?.netMl : undefined
-    if (!layer.value || !work || !resin.value || !netMl || !workshop.rules) return null
-    if (!checkCups(recipe()).ok) return null
-    return potOfLayer({ layer: layer.value, work }, netMl, 1, {
-      resin: resin.value,
-      rules: workshop.rules,
-      warmC: workshop.warmC,
-      pigments: workshop.pigments,
-    })
-  })
+  const pot = computed(() => own.value?.pots[0] ?? null)
   const hasWhite = computed(() =>
     (layer.value?.cups ?? []).some(({ pigments }) =>
       pigments.some(({ pigmentId }) => {
@@ -49,16 +32,11 @@ export function useLayerFigures(
       : null
   })
   const warnings = computed(() =>
-    layer.value && resin.value && need.value && pot.value && workshop.rules
+    own.value && need.value && pot.value && shelf.value
       ? checkPot(
-          layer.value,
+          own.value.layer,
           { ...pot.value, depthMm: need.value.depthMm },
-          {
-            resin: resin.value,
-            rules: workshop.rules,
-            warmC: workshop.warmC,
-            pigments: workshop.pigments,
-          },
+          { ...shelf.value, resin: own.value.resin },
         )
       : [],
   )

@@ -38,7 +38,7 @@ async function leave(): Promise<void> {
 
 <template>
   <div class="min-h-screen print:block lg:grid lg:grid-cols-[11.5rem_1fr]">
-    <a href="#main" class="sr-only focus:not-sr-only">Skip to the content</a>
+    <a href="#main" class="skip">Skip to the content</a>
     <nav
       aria-label="Places"
       class="print:hidden flex flex-col border-hair max-lg:border-b lg:sticky lg:top-0 lg:h-screen lg:border-r"

@@ -23,7 +23,7 @@ export interface LayerMix {
 export function mixesOfLayer(
   { lineId, layerId }: { lineId: number; layerId: number },
   pots: readonly Pot[],
-  would: readonly PotPart[],
+  would: readonly Pick<PotPart, 'partNo' | 'pieces' | 'needMl' | 'restMin'>[],
 ): LayerMix[] {
   const isOwn = (portion: Pot['portions'][number]) =>
     portion.lineId === lineId && portion.layer.id === layerId

@@ -13,9 +13,10 @@ function* filesIn(path: string): Generator<string> {
   else for (const name of readdirSync(path).sort()) yield* filesIn(join(path, name))
 }
 
-function sourcesMark(root: string): string {
+/** What tells whether sources are the very same. */
+export function sourcesMark(root: string, sources: readonly string[]): string {
   const hash = createHash('sha256')
-  for (const source of SOURCES)
+  for (const source of sources)
     for (const file of filesIn(join(root, source)))
       hash.update(file.slice(root.length)).update(readFileSync(file))
   return hash.digest('hex')
@@ -26,13 +27,17 @@ function sourcesMark(root: string): string {
  * built
  */
 export async function buildIfStale(root: string): Promise<boolean> {
-  const mark = sourcesMark(root)
+  const mark = sourcesMark(root, SOURCES)
   const markFile = join(root, MARK)
   if (existsSync(markFile) && readFileSync(markFile, 'utf8') === mark) return false
   await new Promise<void>((resolve, reject) => {
     const child = spawn(process.execPath, [join(root, 'node_modules/nuxt/bin/nuxt.mjs'), 'build'], {
       cwd: root,
-      env: { ...process.env, NODE_ENV: 'production' },
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        VELVET_BUILD_DIR: join(root, '.velvet/build'),
+      },
       stdio: ['ignore', 'pipe', 'pipe'],
     })
     let said = ''

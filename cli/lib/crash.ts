@@ -173,7 +173,7 @@ export async function crash(folder: string, crashes: number): Promise<Tally> {
         server = await start()
       } else {
         await database.kill()
-        database = await startMariadb(folder, database.settings.port)
+        database = await startMariadb(folder, { port: database.settings.port })
       }
     }
     await pause(CALM_MS)

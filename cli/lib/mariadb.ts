@@ -30,6 +30,18 @@ export interface OwnDatabase {
   ended: Promise<void>
 }
 
+/** How a database is started. */
+interface Starting {
+  /** Where somebody expects it to be; a free one if absent. */
+  port?: number
+  /**
+   * Whether what was acknowledged outlives a power cut; what is thrown away afterwards is written
+   * without waiting for the disk.
+   * @default true
+   */
+  isLasting?: boolean
+}
+
 interface Secrets {
   password: string
 }
@@ -40,9 +52,11 @@ interface Secrets {
  * A server still running on the folder after its starter was killed is stopped first; InnoDB then
  * recovers.
  * @param folder holds the data, the log and the secret; nobody else may read it
- * @param wantedPort where somebody expects it to be; a free one if absent
  */
-export async function startMariadb(folder: string, wantedPort?: number): Promise<OwnDatabase> {
+export async function startMariadb(
+  folder: string,
+  { port: wantedPort, isLasting = true }: Starting = {},
+): Promise<OwnDatabase> {
   const data = join(folder, 'mariadb')
   makePrivate(folder)
   requireRoom(folder, existsSync(join(data, 'mysql')) ? ROOM_TO_GO_ON_MB : ROOM_TO_BEGIN_MB)
@@ -82,6 +96,7 @@ export async function startMariadb(folder: string, wantedPort?: number): Promise
       '--character-set-server=utf8mb4',
       '--max-allowed-packet=64M',
       '--innodb-buffer-pool-size=256M',
+      ...(isLasting ? [] : ['--innodb-flush-log-at-trx-commit=0', '--skip-innodb-doublewrite']),
       ...asRoot(),
     ],
     { stdio: ['ignore', out, out], detached: true },

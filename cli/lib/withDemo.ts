@@ -1,11 +1,8 @@
-import { rmSync } from 'node:fs'
-import { join } from 'node:path'
-import { prepareDemo } from '../demo'
+import type { DatabaseSettings } from '../../server/db/knex'
 import { buildIfStale } from './build'
-import { startMariadb, type OwnDatabase } from './mariadb'
+import { furnished } from './furnished'
 import { ROOT } from './paths'
-import { freePort } from './ports'
-import { startServer } from './server'
+import { Yard } from './yard'
 
 /**
  * Runs some work against the production build with the demo freshly loaded, on a free port, and
@@ -14,25 +11,14 @@ import { startServer } from './server'
  */
 export async function withDemo<T>(
   folder: string,
-  work: (address: string, database: OwnDatabase) => Promise<T>,
+  work: (address: string, database: DatabaseSettings) => Promise<T>,
 ): Promise<T> {
   await buildIfStale(ROOT)
-  rmSync(folder, { recursive: true, force: true })
-  const database = await startMariadb(folder)
+  const yard = new Yard(await furnished(), folder)
   try {
-    await prepareDemo(database, folder)
-    const server = await startServer(
-      ROOT,
-      await freePort(),
-      database.settings,
-      join(folder, 'server.log'),
-    )
-    try {
-      return await work(server.address, database)
-    } finally {
-      await server.stop()
-    }
+    await yard.begin()
+    return await work(yard.address, yard.settings)
   } finally {
-    await database.stop()
+    await yard.close()
   }
 }

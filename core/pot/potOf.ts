@@ -87,6 +87,10 @@ export interface PotFigures {
   needMl: number
   /** Mixed on top of the need, for what goes wrong; what is left goes to the homes, ml. */
   reserveMl: number
+  /** Of the need: what cups take beside what is poured, what films keep, and less what is stirred in; ml. */
+  overMl: number
+  filmsMl: number
+  roomMl: number
   stirMin: number
   /** From the end of stirring to the first pour, minutes. */
   restMin: number
@@ -189,6 +193,9 @@ export function potOf(portions: readonly Portion[], terms: PotTerms): PotFigures
   return {
     needMl: answer.mixMl,
     reserveMl: answer.spareMl,
+    overMl: answer.overMl,
+    filmsMl: answer.filmsMl,
+    roomMl: answer.roomMl,
     stirMin,
     restMin,
     pourMin: endMin - restMin,
@@ -286,7 +293,7 @@ function timesOf({ layers }: PotSplit, workMin: number) {
 function potCup(
   { answer, layers, cups }: PotSplit,
   i: number,
-  { id, of }: PotSplit['cups'][number],
+  { id, of, isMixingCup }: PotSplit['cups'][number],
   workMin: number,
   pigments: ReadonlyMap<number, Pigment>,
   mixDensity: number | null,
@@ -297,9 +304,11 @@ function potCup(
   if (!figures || !first) throw new Error('a cup of a pot stands for nothing')
   const { cup } = first
   const sets = cup.over === 'batch' ? 1 : (layers[first.layer]?.pieces ?? 1)
+  // What is over stays in the mixing cup and is coloured with it.
+  const inCupMl = figures.takenMl + (isMixingCup && figures.partMl > 0 ? answer.surplusMl : 0)
   const doses = figures.pigments.map((dose): CupDose => {
     const told = cup.pigments.find((one) => one.pigmentId === Number(dose.id))?.dose
-    const counted = told ? countedOf(told, dose, figures.takenMl, sets) : null
+    const counted = told ? countedOf(told, dose, inCupMl, sets) : null
     const pigment = pigments.get(Number(dose.id))
     const unitG = counted && pigment ? gramsOf(counted.unit, pigment) : undefined
     const massG = dose.massG ?? (counted && unitG !== undefined ? counted.n * unitG : null)
@@ -312,7 +321,7 @@ function potCup(
       counted,
       premixMl:
         pigment?.form === 'powder'
-          ? premixMlOf(massG, pigment, figures.takenMl > 0 ? figures.takenMl : figures.finishedMl)
+          ? premixMlOf(massG, pigment, inCupMl > 0 ? inCupMl : figures.finishedMl)
           : null,
       teaspoons:
         massG === null || pigment?.bulkDensity === undefined
@@ -325,7 +334,7 @@ function potCup(
     (sum, { massG }) => (sum === null || massG === null ? null : sum + massG),
     0,
   )
-  const resinG = mixDensity === null ? null : figures.takenMl * mixDensity
+  const resinG = mixDensity === null ? null : inCupMl * mixDensity
   const names = [...new Set(of.map(({ layer }) => layerOf(layer)?.name ?? ''))]
   return {
     id,
@@ -351,7 +360,7 @@ function potCup(
     }),
     stir: cup.stir,
     over: cup.over,
-    isMixingCup: cup.isMixingCup,
+    isMixingCup,
     isOpen: cup.isOpen,
     restMin: Math.max(
       ...of.flatMap(({ layer: at, cup: own }) => {

@@ -5,21 +5,11 @@ import { depthOf } from '../recipe/depthOf'
 import type { Layer, LayerWork, Pigment, Resin, StudioRules } from '../trade'
 
 /** One mix for some of the pieces of a layer. */
-export interface PotPart {
+export interface PotPart extends PotFigures {
   partNo: number
   /** The first piece it serves, counted from 1. */
   firstPiece: number
   pieces: number
-  needMl: number
-  /**
-   * From the end of stirring until the cup can no longer be poured, minutes at the warmest
-   * expected.
-   */
-  workMin: number
-  /** Rest and pour together, minutes. */
-  busyMin: number
-  /** From the end of stirring to the first pour, minutes. */
-  restMin: number
 }
 
 export interface LayerPots {
@@ -93,8 +83,7 @@ export function potsOfLayer(
   const pots: PotPart[] = []
   for (let partNo = 1, firstPiece = 1; partNo <= count; partNo++) {
     const inThis = Math.ceil((pieces - firstPiece + 1) / (count - partNo + 1))
-    const { needMl, workMin, busyMin, restMin } = part(inThis)
-    pots.push({ partNo, firstPiece, pieces: inThis, needMl, workMin, busyMin, restMin })
+    pots.push({ ...part(inThis), partNo, firstPiece, pieces: inThis })
     firstPiece += inThis
   }
   const largest = pots.reduce((most, pot) => (pot.needMl > most.needMl ? pot : most))

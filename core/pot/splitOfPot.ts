@@ -16,6 +16,8 @@ export interface PotLayer {
 export interface SharedCup {
   id: string
   of: { layer: number; cup: Cup }[]
+  /** Stays where the mix was stirred, with what is over of it. */
+  isMixingCup: boolean
 }
 
 export interface PotSplit {
@@ -63,7 +65,7 @@ export function splitOfPot(
   mixedMl: number | null = null,
 ): PotSplit {
   const layers = layersOfPot(portions)
-  const cups = sharedCups(layers)
+  const cups = withMixingCup(sharedCups(layers))
   const idOf = (layer: number, key: string) =>
     cups.find(({ of }) => of.some((one) => one.layer === layer && one.cup.key === key))?.id ?? ''
   const request: SplitRequest = {
@@ -76,13 +78,10 @@ export function splitOfPot(
     cups: [],
     steps: [],
   }
-  let hasMixingCup = false
-  request.cups = cups.map(({ id, of }) => {
+  request.cups = cups.map(({ id, of, isMixingCup }) => {
     const own = of.map(({ layer, cup }) =>
       splitCup(cup, String(layer), (key) => idOf(layer, key), dosing),
     )
-    const isMixingCup = !hasMixingCup && own.some((cup) => cup.isMixingCup)
-    hasMixingCup ||= isMixingCup
     return { ...own[0], id, isMixingCup, parts: own.flatMap(({ parts = [] }) => parts) }
   })
   const pours: PotSplit['pours'] = []
@@ -113,9 +112,21 @@ const splitLayerOf = ({ layer, pieces, pouredMl }: PotLayer, i: number) => ({
   members: [{ id: 'piece', netMl: pouredMl / (1 + layer.runOffPct / 100) / pieces, pieces }],
 })
 
-function sharedCups(layers: readonly PotLayer[]): SharedCup[] {
-  const cups: SharedCup[] = []
-  const byKey = new Map<string, SharedCup>()
+/**
+ * One mix has one mixing cup. Of several layers that would each leave a cup in it the clear one does,
+ * so that what is over stays clear; else the first.
+ */
+function withMixingCup(cups: readonly Omit<SharedCup, 'isMixingCup'>[]): SharedCup[] {
+  const staying = cups.filter(({ of }) => of.some(({ cup }) => cup.isMixingCup))
+  const isClear = ({ of }: (typeof cups)[number]) => of.every(({ cup }) => isUncoloured(cup))
+  const mixing = staying.find(isClear) ?? staying[0]
+  return cups.map((cup) => ({ ...cup, isMixingCup: cup === mixing }))
+}
+const isUncoloured = ({ pigments, from }: Cup) => pigments.length === 0 && from.length === 0
+
+function sharedCups(layers: readonly PotLayer[]): Omit<SharedCup, 'isMixingCup'>[] {
+  const cups: Omit<SharedCup, 'isMixingCup'>[] = []
+  const byKey = new Map<string, Omit<SharedCup, 'isMixingCup'>>()
   layers.forEach(({ layer, work }, i) => {
     const seen = new Map<string, number>()
     for (const cup of layer.cups) {
@@ -129,7 +140,7 @@ function sharedCups(layers: readonly PotLayer[]): SharedCup[] {
         known.of.push({ layer: i, cup })
         continue
       }
-      const fresh: SharedCup = { id: `${i} ${cup.key}`, of: [{ layer: i, cup }] }
+      const fresh = { id: `${i} ${cup.key}`, of: [{ layer: i, cup }] }
       cups.push(fresh)
       if (mayShare) byKey.set(`${colour} ${nth}`, fresh)
     }

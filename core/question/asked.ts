@@ -1,6 +1,6 @@
 import type { PlanLag, PlanTask } from '../plan'
 import { courseParts, type CourseParts } from '../recipe'
-import type { Entry, Layer, Recipe, Resin } from '../trade'
+import { type Entry, type Layer, type Recipe, type Resin, overlap, type Range } from '../trade'
 import { makersFor, skillFor } from './hands'
 import { makerId, type MakerId } from './ids'
 import { partJobs } from './partJobs'
@@ -15,7 +15,7 @@ import type {
   TaskMeaning,
   TaskWork,
 } from './planLine'
-import { overlap, type Range, type Stint } from './stints'
+import { type Stint } from './stints'
 import { CLOCK, jobOf } from './taskNames'
 
 /** The tasks of a pot's mix, with the pour that was planned last from it. */

@@ -1,5 +1,5 @@
+import { numbersOf, rangeOf } from '../trade'
 import type { PlanLine } from './planLine'
-import { numbersOf, rangeOf } from './stints'
 
 /** Numbers of the pieces of which a layer, or one above it, is poured. */
 export function begunFrom({ recipe, pots }: PlanLine, index: number): Set<number> {

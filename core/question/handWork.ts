@@ -1,12 +1,12 @@
 import { entryTitle } from '../recipe'
-import type { Entry } from '../trade'
+import { type Entry, numbersOf, overlap, rangesOf, type Range } from '../trade'
 import type { Asked } from './asked'
 import { joinWait, openingOf } from './joints'
 import { begunFrom } from './begunFrom'
 import { hardeningOf, nextOf, waitOf } from './lying'
 import { mouldId } from './ids'
 import type { PlanLine, PlanPot, Told } from './planLine'
-import { chunks, numbersOf, overlap, rangesOf, type Range, type Stint } from './stints'
+import { chunks, type Stint } from './stints'
 import { inTurn, standing, type ToldRange } from './told'
 
 /** Pieces that come to a step: which, what came before it, and what it waits for besides. */

@@ -26,6 +26,5 @@ export {
   type HeatedBox,
 } from './planLine'
 export { planRequest } from './planRequest'
-export { numbersOf, rangesOf } from './stints'
 export { whatIsMissing, type Missing } from './whatIsMissing'
 export { boxTaskOf, CLOCK, isBoxTask, isColdBox, isOfClock, withRowsRenamed } from './taskNames'

@@ -1,12 +1,21 @@
 import { entryTitle } from '../recipe'
 import { WORK_OF_LAYERS, type Doing } from '../run'
-import { CARRYING, type Awaited, type Entry, type Layer } from '../trade'
+import {
+  CARRYING,
+  type Awaited,
+  type Entry,
+  type Layer,
+  numbersOf,
+  overlap,
+  rangeOf,
+  type Range,
+} from '../trade'
 import type { Asked } from './asked'
 import { boxWait, isWorthHeating } from './boxCure'
 import { cureWait, windowBetween, type CureWait } from '../curing'
 import { openingOf, windowOf } from './joints'
 import type { HeatedBox, PlanLine, PlanPot } from './planLine'
-import { numbersOf, overlap, rangeOf, type Range, type Stint } from './stints'
+import { type Stint } from './stints'
 import { BOX, keyOf } from './taskNames'
 import { toldOf } from './told'
 

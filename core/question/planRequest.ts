@@ -1,10 +1,11 @@
+import { numbersOf, overlap, rangeOf, rangesOf } from '../trade'
 import { elementAt } from '../elementAt'
 import { Asked } from './asked'
 import { finish, goThrough, keepPlaces, keepTimes, prepareLayer } from './handWork'
 import { begunFrom } from './begunFrom'
 import type { PlanLine, PlanOptions, PlanPot, PlanQuestion } from './planLine'
 import { addPot, keepMoulds } from './resinWork'
-import { numbersOf, overlap, rangeOf, rangesOf, type Stint } from './stints'
+import { type Stint } from './stints'
 import { CLOCK, coldBoxOf } from './taskNames'
 
 /**

@@ -1,14 +1,7 @@
-import type { PlanPot } from './planLine'
-import type { Entry } from '../trade'
+import type { Entry, Range } from '../trade'
 
 /** Nobody does one thing for longer than this without a break, minutes. */
 export const LONGEST_STINT_MIN = 180
-
-/** Pieces that stand in order. */
-export interface Range {
-  first: number
-  pieces: number
-}
 
 /**
  * Some of a line's pieces going through one stage, with the tasks by which the stage is entered and
@@ -29,30 +22,6 @@ export interface Stint extends Range {
   afterMin?: number
   /** Somebody has told that it has begun. */
   isBegun?: boolean
-}
-
-/** Whether two ranges share a piece. */
-export const overlap = (x: Range, y: Range) =>
-  x.first < y.first + y.pieces && y.first < x.first + x.pieces
-
-/** The pieces that a pot serves, and the numbers of some pieces. */
-export const rangeOf = (pot: Pick<PlanPot, 'firstPiece' | 'pieces'>): Range => ({
-  first: pot.firstPiece,
-  pieces: pot.pieces,
-})
-
-export const numbersOf = ({ first, pieces }: Range) =>
-  Array.from({ length: pieces }, (_, i) => first + i)
-
-/** Numbers that stand in order, as ranges without gaps. */
-export function rangesOf(numbers: readonly number[]): Range[] {
-  const ranges: Range[] = []
-  for (const number of numbers) {
-    const last = ranges.at(-1)
-    if (last && last.first + last.pieces === number) last.pieces++
-    else ranges.push({ first: number, pieces: 1 })
-  }
-  return ranges
 }
 
 /** Cuts a step into stints of some pieces that fit a shift. */

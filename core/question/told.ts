@@ -1,9 +1,8 @@
 import { doingKey, isOver, type Doing } from '../run'
-import type { Entry, Recipe } from '../trade'
+import { type Entry, type Recipe, numbersOf, rangesOf, type Range } from '../trade'
 import type { Asked } from './asked'
 import { begunFrom } from './begunFrom'
 import type { PlanLine, Told } from './planLine'
-import { numbersOf, rangesOf, type Range } from './stints'
 
 /** Pieces on which some work stands alike. */
 export interface ToldRange extends Range {

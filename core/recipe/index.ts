@@ -16,7 +16,7 @@ export { deepestMm, layerDepthMm } from './layerDepthMm'
 export { moveBoundary } from './moveBoundary'
 export { filledAs, pieceOfSet, withDividedFill, withDroppedLayer, withoutFill } from './pieceOfSet'
 export { poursOfPiece } from './poursOfPiece'
-export { checkCups, sizeBatch, sizePiece } from './sizeBatch'
+export { checkCups, sizePiece } from './sizePiece'
 export {
   copyOfWork,
   courseWithLayer,

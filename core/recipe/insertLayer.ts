@@ -1,5 +1,5 @@
 import { roundMm } from './roundMm'
-import { sizePiece } from './sizeBatch'
+import { sizePiece } from './sizePiece'
 import { courseWithLayer } from './editCourse'
 import type { Entry, Layer, Recipe } from '../trade'
 

@@ -1,6 +1,6 @@
 import { depthOf } from './depthOf'
 import { pieceOfSet } from './pieceOfSet'
-import { sizePiece } from './sizeBatch'
+import { sizePiece } from './sizePiece'
 import type { Layer, Recipe } from '../trade'
 
 /**

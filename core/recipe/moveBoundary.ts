@@ -1,5 +1,5 @@
 import { roundMm } from './roundMm'
-import { sizePiece } from './sizeBatch'
+import { sizePiece } from './sizePiece'
 import type { Layer, Recipe } from '../trade'
 
 /** The thinnest layer that a boundary leaves on either side, mm. */

@@ -1,6 +1,6 @@
 import { pouredMlOf } from '../size'
 import { courseParts } from './course'
-import { NO_LOSS, sizePiece } from './sizeBatch'
+import { NO_LOSS, sizePiece } from './sizePiece'
 import { remembered } from './remembered'
 import { splitOfLayer } from './splitOfLayer'
 import type { Recipe } from '../trade'

@@ -1,6 +1,6 @@
 import { cloned } from './cloned'
 import { copyOfWork, courseWithLayer, freshKey } from './editCourse'
-import { sizePiece } from './sizeBatch'
+import { sizePiece } from './sizePiece'
 import type { Entry, Layer, Recipe } from '../trade'
 
 /**

@@ -19,6 +19,9 @@ export interface Taken {
   roomMl: readonly number[]
   carriedMl: readonly number[]
   takenMl: readonly number[]
+  /** What is over of the real mix, and what was planned to be; it lies in the mixing cup. */
+  surplusMl: number
+  spareMl: number
 }
 
 const wholeMl = ({ resinMl, fillerMl, pigmentMl }: Content) => resinMl + fillerMl + pigmentMl
@@ -40,8 +43,11 @@ export function contentsOf(
   pours: SplitAnswer['pours']
 } {
   const { cups, layers, steps } = scene
+  /** What is over lies in the mixing cup and is coloured with it, where that takes a part of the mix. */
+  const holdsSurplus = (i: number) =>
+    cups[i]?.source.isMixingCup === true && (taken.ownMl[i] ?? 0) > 0
   const contents = cups.map((_, i): Content => {
-    const resinMl = taken.takenMl[i] ?? 0
+    const resinMl = (taken.takenMl[i] ?? 0) + (holdsSurplus(i) ? taken.surplusMl : 0)
     return { resinMl, fillerMl: taken.roomMl[i] ?? 0, pigmentMl: 0, isUnsure: false }
   })
   const doses = cups.map((): DosedIntoCup[] => [])
@@ -53,9 +59,10 @@ export function contentsOf(
     const [cup, content] = [cups[i], contents[i]]
     if (!cup || !content) return
     const own = taken.ownMl[i] ?? 0
+    const [overMl, plannedOverMl] = holdsSurplus(i) ? [taken.surplusMl, taken.spareMl] : [0, 0]
     const share =
       own > 0
-        ? ratio(own, taken.plannedOwnMl[i] ?? 0)
+        ? ratio(own + overMl, (taken.plannedOwnMl[i] ?? 0) + plannedOverMl)
         : ratio(flow.fullMl[i] ?? 0, taken.plannedFullMl[i] ?? 0)
     const resinMl = content.resinMl
     for (const pigment of cup.source.pigments ?? []) {

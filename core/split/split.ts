@@ -86,6 +86,10 @@ export function split(request: SplitRequest): Result<SplitAnswer> {
   const flow = flowed.value
   const carried = carriedOf(scene, flow, own, filmMl)
   const taken = own.map((ml, i) => (ml > 0 ? ml - (room[i] ?? 0) + (carried[i] ?? 0) : 0))
+  const allTaken = sum(taken, (ml) => ml)
+  const near0 = (ml: number) => (Math.abs(ml) <= scene.toleranceMl ? 0 : ml)
+  const surplusMl = near0(mixedMl - allTaken - looseFilms)
+  const spareMl = mixMl - needMl
   const { doses, received, leftMl, pours } = contentsOf(scene, request, flow, {
     ownMl: own,
     plannedOwnMl: plannedOwn,
@@ -93,6 +97,8 @@ export function split(request: SplitRequest): Result<SplitAnswer> {
     roomMl: room,
     carriedMl: carried,
     takenMl: taken,
+    surplusMl,
+    spareMl,
   })
   const takenByLayer = layers.map((_, layer) =>
     sumAt(partsNow, (parts, i) => {
@@ -100,9 +106,7 @@ export function split(request: SplitRequest): Result<SplitAnswer> {
       return j < 0 || !own[i] ? 0 : ((taken[i] ?? 0) * (parts[j] ?? 0)) / (own[i] ?? 1)
     }),
   )
-  const allTaken = sum(taken, (ml) => ml)
   const grams = (ml: number) => (mixDensity === null ? null : ml * mixDensity)
-  const near0 = (ml: number) => (Math.abs(ml) <= scene.toleranceMl ? 0 : ml)
   const result: SplitAnswer = {
     layers: layers.map(({ source, sets, staysMl, pouredMl }, i) => ({
       id: source.id,
@@ -136,11 +140,11 @@ export function split(request: SplitRequest): Result<SplitAnswer> {
     overMl: sumAt(plannedOwn, (ml, i) => (cups[i]?.source.over ? ml : 0)),
     roomMl: sum(plannedRoom, (ml) => ml),
     filmsMl,
-    spareMl: mixMl - needMl,
+    spareMl,
     mixMl,
     mixG: grams(mixMl),
     mixedMl,
-    surplusMl: near0(mixedMl - allTaken - looseFilms),
+    surplusMl,
     shortMl: Math.max(0, near0(needMl - mixedMl)),
   }
   return isFiniteThroughout(result) ? answer(result) : invalid('', 'number-too-large')

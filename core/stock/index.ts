@@ -8,7 +8,6 @@ export { inTurnToUse } from './inTurnToUse'
 export { mixableMl, type PartLeft } from './mixable'
 export { reserved, type Asked } from './reserved'
 export { restOfPart } from './restOfPart'
-export { serves } from './serves'
 export { takeFrom } from './takeFrom'
 export {
   TOLD_KINDS,

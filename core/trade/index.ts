@@ -40,6 +40,7 @@ export { ORIGINS, type Origin } from './origins'
 export { TRIAL_VERDICTS, type Pigment } from './pigment'
 export { type LayerWork, type Portion } from './portion'
 export { CARRYING, POURING, SANDING } from './pouring'
+export { numbersOf, overlap, rangeOf, rangesOf, type Range } from './ranges'
 export {
   FRONTS,
   IN_A_MOULD,

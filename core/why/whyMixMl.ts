@@ -1,32 +1,23 @@
-import { courseParts, sizeBatch, splitOfLayer } from '../recipe'
-import type { Layer, Recipe, StudioRules } from '../trade'
-import type { SizedLayer } from '../size'
+import type { BatchLayer } from '../batch'
+import type { StudioRules } from '../trade'
 import type { Why } from './types'
 
-/** Derives the resin to mix for one layer of all pieces, ml. */
+const sumOf = <T>(list: readonly T[], of: (one: T) => number): number =>
+  list.reduce((sum, one) => sum + of(one), 0)
+
+/** Derives the resin to mix for one layer of all pieces, in all its pots, ml. */
 export function whyMixMl(
-  recipe: Recipe,
-  layer: Layer,
-  sized: SizedLayer,
-  pieces: number,
+  { layer, sized, pots, mixMl }: BatchLayer,
   rules: Pick<StudioRules, 'perCupMl' | 'reservePct'>,
 ): Why {
-  const index = recipe.layers.indexOf(layer)
-  const split = splitOfLayer(layer, courseParts(recipe).work[index] ?? null, {
-    netMl: sized.netMl,
-    pieces,
-    rules,
-  })
-  const made = split.ok ? split.value : null
-  const tight = sizeBatch(recipe, pieces, { ...rules, reservePct: 0 })
-  const tightMl = tight.ok ? tight.value.layers[index]?.mixMl : undefined
+  const filmsMl = sumOf(pots, (pot) => pot.filmsMl)
   return {
     title: `Resin for ${layer.name}`,
-    value: sized.mixMl,
+    value: mixMl,
     unit: 'ml',
     decimals: 1,
     formula:
-      '(net × pieces × (1 + run-off) + what cups take on top − room of what is stirred in + cups × film in a cup) × (1 + reserve); net is the space filled less the inclusions',
+      '(net × pieces × (1 + run-off) + what cups take on top − room of what is stirred in + cups × film in a cup) × (1 + reserve), all pots together; net is the space filled less the inclusions',
     inputs: [
       { name: 'from level', value: sized.fromMm, unit: 'mm', decimals: 1, source: 'worked out' },
       { name: 'to level', value: sized.toMm, unit: 'mm', decimals: 1, source: 'recipe' },
@@ -45,25 +36,31 @@ export function whyMixMl(
         source: 'recipe',
       },
       { name: 'net, one piece', value: sized.netMl, unit: 'ml', decimals: 2, source: 'worked out' },
-      { name: 'pieces', value: pieces, decimals: 0, source: 'order' },
+      {
+        name: 'pieces',
+        value: sumOf(pots, (pot) => pot.pieces),
+        decimals: 0,
+        source: 'order',
+      },
+      { name: 'pots', value: pots.length, decimals: 0, source: 'worked out' },
       { name: 'run-off', value: layer.runOffPct, unit: '%', decimals: 1, source: 'recipe' },
       {
         name: 'cups take on top',
-        value: made?.overMl ?? null,
+        value: sumOf(pots, (pot) => pot.overMl),
         unit: 'ml',
         decimals: 2,
         source: 'recipe',
       },
       {
         name: 'stirred in takes',
-        value: made?.roomMl ?? null,
+        value: sumOf(pots, (pot) => pot.roomMl),
         unit: 'ml',
         decimals: 2,
         source: 'recipe',
       },
       {
         name: 'cups with a film',
-        value: made && rules.perCupMl > 0 ? Math.round(made.filmsMl / rules.perCupMl) : null,
+        value: rules.perCupMl > 0 ? Math.round(filmsMl / rules.perCupMl) : null,
         decimals: 0,
         source: 'recipe',
       },
@@ -76,8 +73,6 @@ export function whyMixMl(
       },
       { name: 'reserve', value: rules.reservePct, unit: '%', decimals: 1, source: 'house rule' },
     ],
-    ...(tightMl !== undefined && {
-      otherwise: `Mixed tight, with no reserve, it would be ${tightMl.toFixed(1)} ml.`,
-    }),
+    otherwise: `Mixed tight, with no reserve, it would be ${(mixMl - sumOf(pots, (pot) => pot.reserveMl)).toFixed(1)} ml.`,
   }
 }

@@ -57,6 +57,7 @@ const ISSUE_WORDS: OtherWords = {
     `reaches ${hundredths(reachesMm)} mm, the brim is at ${hundredths(brimMm)} mm`,
   'level-not-rising': ({ reachesMm, belowMm }) =>
     `reaches ${hundredths(reachesMm)} mm, which is not above the layer below (${hundredths(belowMm)} mm)`,
+  'pieces-not-whole': () => 'there have to be a whole number of pieces, at least one',
   'gets-no-layer': ({ piece }) => `${piece} gets no layer at all; take it out of the set`,
   'of-set-piece': ({ piece, layer, issue }) =>
     `${piece}: ${issueWords(issue)}${layer === null ? '' : ` (${layer})`}`,

@@ -2,6 +2,7 @@ import { beforeAll, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { ref, watch } from 'vue'
 import { giveNuxtGlobals } from '../fixtures/nuxtGlobals'
+import { runs } from '../fixtures/runs'
 
 let useCopy: typeof import('../../app/composables/useCopy').useCopy
 beforeAll(async () => {
@@ -76,6 +77,6 @@ test('any row of changes leaves the copy as the draft', () => {
         expect(copy.value).toEqual(draft.value)
       }
     }),
-    { numRuns: 100 },
+    { numRuns: runs(100) },
   )
 })

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
+import { batchOf, layerOfBatch } from '../../core/batch'
 import { cureWait } from '../../core/curing'
-import { CLEAR_TINT, costBatch, potsOfLayer, tintOf } from '../../core/pot'
+import { CLEAR_TINT, potsOfLayer, tintOf } from '../../core/pot'
 import {
   holdingChain,
   makerId,
@@ -11,11 +12,14 @@ import {
   type PlanLine,
   openJoints,
 } from '../../core/question'
-import { sizeBatch, workOf } from '../../core/recipe'
+import { sizePiece, workOf } from '../../core/recipe'
 import { wageOf, wagesBySkill, type Recipe } from '../../core/trade'
 import { workableMin } from '../../core/resin'
 import { checkPlan, plan, type PlanAnswer } from '../../core/plan'
+import { whyMixMl } from '../../core/why'
 import {
+  batch,
+  costed,
   demoulding,
   layer,
   mould,
@@ -24,18 +28,19 @@ import {
   recipe,
   resin,
   rules,
+  shelf,
   step,
 } from '../fixtures/studio'
 
-const sizedOf = (one: Recipe, pieces: number) => {
-  const sized = sizeBatch(one, pieces, rules)
+const sizedOf = (one: Recipe) => {
+  const sized = sizePiece(one)
   if (!sized.ok) throw new Error(JSON.stringify(sized.issues))
   return sized.value.layers
 }
 
 describe('potsOfLayer', () => {
   const pots = (pieces: number, changes = {}, mostPieces?: number) =>
-    potsOfLayer(poured(changes), sizedOf(recipe(), pieces)[0]!, pieces, {
+    potsOfLayer(poured(changes), sizedOf(recipe())[0]!, pieces, {
       resin,
       rules,
       warmC: 20,
@@ -68,7 +73,7 @@ describe('potsOfLayer', () => {
       layers: [layer({ fill: { toBrim: true } })],
     })
     expect(
-      potsOfLayer({ layer: thick.layers[0]!, work: workOf(thick, 0) }, sizedOf(thick, 1)[0]!, 1, {
+      potsOfLayer({ layer: thick.layers[0]!, work: workOf(thick, 0) }, sizedOf(thick)[0]!, 1, {
         resin,
         rules,
         warmC: 20,
@@ -99,18 +104,8 @@ test('the costs of a batch, by hand', () => {
   // 2 pieces × 100 ml at 40.00 per 1000 ml = 8.00; the mix weighs 213.33 g, 3 % of it 6.40 g at
   // 0.50 = 3.20 prepare 2 × 10 min = 10.00, mix 8 min = 4.00, pour 2 × 2 min = 2.00, demould 2 × 3
   // min = 3.00; mould 2 × 20/40 = 1.00
-  const costed = costBatch({
-    recipe: recipe({ layers: [layer({ pigments: [{ pigmentId: 1, loadPct: 3 }] })] }),
-    pieces: 2,
-    resins: new Map([[1, resin]]),
-    materials: new Map(),
-    pigments: new Map([[1, pigment]]),
-    mould,
-    potsPerLayer: [1],
-    rules,
-  })
-  if (!costed.ok) throw new Error('refused')
-  expect(costed.value.lines.map((line) => line.amount)).toEqual([
+  const cost = costed(recipe({ layers: [layer({ pigments: [{ pigmentId: 1, loadPct: 3 }] })] }), 2)
+  expect(cost.lines.map((line) => line.amount)).toEqual([
     '8.00',
     '3.20',
     '10.00',
@@ -119,7 +114,7 @@ test('the costs of a batch, by hand', () => {
     '3.00',
     '1.00',
   ])
-  expect(costed.value).toMatchObject({ batchCost: '31.20', costPerGood: '15.60', price: '31.20' })
+  expect(cost).toMatchObject({ batchCost: '31.20', costPerGood: '15.60', price: '31.20' })
 })
 
 test('where people are paid differently a step costs the mean of those who can do it, by hand', () => {
@@ -136,24 +131,19 @@ test('where people are paid differently a step costs the mean of those who can d
   expect(wagesBySkill([{ skills: ['pour'], wage: null }], '30.00')).toEqual({})
   const money = { ...rules.money, wages }
   expect(wageOf(money, 'paint')).toBe('30.00')
-  const costed = costBatch({
-    recipe: recipe({
+  const cost = costed(
+    recipe({
+      mouldId: null,
       steps: [
         step({ name: 'level', skill: null, pieceMin: 10 }),
         step({ name: 'wax', skill: 'finish', pieceMin: 10 }),
       ],
     }),
-    pieces: 2,
-    resins: new Map([[1, resin]]),
-    materials: new Map(),
-    pigments: new Map(),
-    mould: null,
-    potsPerLayer: [1],
-    rules: { ...rules, money },
-  })
-  if (!costed.ok) throw new Error('refused')
+    2,
+    { rules: { ...rules, money } },
+  )
   // level 2 × 10 min at 23.00, wax 2 × 10 min at 24.00, mix 8 min and pour 2 × 2 min at 27.00
-  expect(costed.value.lines.slice(1)).toEqual(
+  expect(cost.lines.slice(1)).toEqual(
     [
       ['level', '7.67'],
       ['wax', '8.00'],
@@ -174,33 +164,64 @@ test('a tint is the pigments over clear resin', () => {
 
 test('steps cost their minutes for each piece and for the batch, those of a cure as often as they are done', () => {
   const made = recipe({
+    mouldId: null,
     steps: [
       step({ name: 'level', pieceMin: 2, batchMin: 10 }),
       step({ name: 'drips', phase: 'curing', atMin: [5, 15, 25], pieceMin: 0, batchMin: 4 }),
     ],
   })
-  const cost = costBatch({
-    recipe: made,
-    pieces: 3,
-    resins: new Map([[1, resin]]),
-    materials: new Map(),
-    pigments: new Map(),
-    mould: null,
-    potsPerLayer: [1],
-    rules,
-  })
-  if (!cost.ok) throw new Error(JSON.stringify(cost.issues))
+  const cost = costed(made, 3)
   // 30.00 an hour: 3 × 2 min, 10 min once, 3 × 4 min
   expect(
-    cost.value.lines
-      .filter((one) => /level|drips/.test(one.name))
-      .map((one) => [one.name, one.amount]),
+    cost.lines.filter((one) => /level|drips/.test(one.name)).map((one) => [one.name, one.amount]),
   ).toEqual([
     ['level', '3.00'],
     ['level, once', '5.00'],
     ['drips', '6.00'],
   ])
 })
+
+test('every pot has its films and its reserve, and price and derivation count what the pots need', () => {
+  // 12 × 100 ml in pots of at most 500 ml: three, each (400 + 4) × 1.08
+  const known = { rules: { ...rules, perCupMl: 4, reservePct: 8 } }
+  const { layers } = batch(recipe(), 12, known)
+  expect(
+    layers[0]!.pots.map(({ firstPiece, pieces, needMl }) => [firstPiece, pieces, needMl]),
+  ).toEqual([1, 5, 9].map((first) => [first, 4, expect.closeTo(436.32, 9)]))
+  expect(layers[0]!.mixMl).toBeCloseTo(1308.96, 9)
+  expect(whyMixMl(layers[0]!, known.rules).value).toBeCloseTo(1308.96, 9)
+  // 0.04 a millilitre
+  expect(costed(recipe(), 12, known).lines[0]).toMatchObject({ amount: '52.36' })
+})
+
+test('layers are cut by the rounds in which pieces have their moulds, and the pieces still to be poured are served', () => {
+  const two = recipe({ layers: [layer(), layer({ id: 2, name: 'back', fill: { toBrim: true } })] })
+  const served = (numbers: number[], outOfUse = 0) =>
+    layerOfBatch(two, 1, numbers, {
+      ...shelf,
+      moulds: new Map([[1, { ...mould, count: 4, outOfUse }]]),
+    })!.pots.map(({ firstPiece, pieces }) => [firstPiece, pieces])
+  expect(served([1, 2, 3, 4, 5, 6])).toEqual([
+    [1, 4],
+    [5, 2],
+  ])
+  expect(served([2, 3, 6])).toEqual([
+    [2, 2],
+    [6, 1],
+  ])
+  expect(served([1, 2, 3], 2)).toEqual([
+    [1, 2],
+    [3, 1],
+  ])
+  expect(served([])).toEqual([])
+})
+
+test.each([0, 1.5, Number.NaN])('a batch of %d pieces is refused', (pieces) =>
+  expect(batchOf(recipe(), pieces, shelf)).toMatchObject({
+    ok: false,
+    issues: [{ path: 'pieces', code: 'pieces-not-whole' }],
+  }),
+)
 
 describe('planRequest', () => {
   const days = Array.from({ length: 20 }, (_, day): [number, number] => [

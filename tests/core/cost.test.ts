@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { cost, sharedPrice, type CostAnswer, type CostRequest } from '../../core/cost'
+import { runs } from '../fixtures/runs'
 
 const request = (changes: Partial<CostRequest> = {}): CostRequest => ({
   currency: 'EUR',
@@ -142,7 +143,7 @@ test('whatever the lines, sums agree to the cent and failures never make a piece
         ).toBeLessThanOrEqual(pieces)
       },
     ),
-    { seed: 31, numRuns: 80 },
+    { seed: 31, numRuns: runs(80) },
   )
 })
 
@@ -163,7 +164,7 @@ test('with a margin the profit is that margin, as far as cents allow', () => {
         expect(answer.marginPct ?? 0).toBeLessThan(marginPct + 0.3)
       },
     ),
-    { seed: 32, numRuns: 80 },
+    { seed: 32, numRuns: runs(80) },
   )
 })
 

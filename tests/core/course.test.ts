@@ -7,11 +7,10 @@ import {
   courseWithoutLayer,
   movedLayer,
   poursOfPiece,
-  sizeBatch,
   splitLayer,
 } from '../../core/recipe'
 import { newPour, newStep, type Cup, type Recipe } from '../../core/trade'
-import { demoulding, layer, poured, recipe, rules, step } from '../fixtures/studio'
+import { batch, demoulding, layer, poured, recipe, rules, step } from '../fixtures/studio'
 
 const two = recipe({
   layers: [
@@ -171,9 +170,8 @@ test('cups of one colour as they were kept before take the resin that they took'
   const cups = recipe({
     layers: [layer({ fill: { depthMm: 8 }, cups: 2 }), layer({ id: 2, fill: { toBrim: true } })],
   })
-  const sized = sizeBatch(cups, 3, { ...rules, perCupMl: 4, reservePct: 5 })
-  if (!sized.ok) throw new Error('not sized')
-  expect(sized.value.layers.map(({ mixMl }) => mixMl)).toEqual([
+  const known = { rules: { ...rules, perCupMl: 4, reservePct: 5 } }
+  expect(batch(cups, 3, known).layers.map(({ mixMl }) => mixMl)).toEqual([
     expect.closeTo((80 * 3 + 8) * 1.05, 9),
     expect.closeTo((120 * 3 + 4) * 1.05, 9),
   ])

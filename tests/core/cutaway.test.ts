@@ -1,12 +1,13 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { moveBoundary, sizeBatch, splitLayer } from '../../core/recipe'
+import { moveBoundary, sizePiece, splitLayer } from '../../core/recipe'
 import type { Layer, Recipe } from '../../core/trade'
 import type { Shape } from '../../core/size'
 import { layer, recipe } from '../fixtures/studio'
+import { runs } from '../fixtures/runs'
 
 const levels = (one: Recipe) => {
-  const sized = sizeBatch(one, 1, { perCupMl: 0, reservePct: 0 })
+  const sized = sizePiece(one)
   if (!sized.ok) throw new Error(JSON.stringify(sized.issues))
   return sized.value.layers.map((each) => each.toMm)
 }
@@ -70,7 +71,7 @@ describe('moveBoundary', () => {
           expect(rising).toEqual([...rising].sort((x, y) => x - y))
         },
       ),
-      { seed: 95, numRuns: 200 },
+      { seed: 95, numRuns: runs(200) },
     )
   })
 })

@@ -11,6 +11,7 @@ import {
 } from '../../core/pot'
 import type { Pigment, Portion } from '../../core/trade'
 import { mould, pigment, poured, resin, rules } from '../fixtures/studio'
+import { runs } from '../fixtures/runs'
 
 const moss = [{ pigmentId: 1, loadPct: 2 }]
 const plum = [{ pigmentId: 2, loadPct: 3 }]
@@ -265,7 +266,7 @@ describe('gathering a day’s layers into pots', () => {
         const apart = portions.reduce((count, one) => count + gather([one]).pots.length, 0)
         expect(pots.length).toBeLessThanOrEqual(apart)
       }),
-      { seed: 5, numRuns: 25 },
+      { seed: 5, numRuns: runs(25) },
     )
   })
 })

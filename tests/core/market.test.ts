@@ -4,6 +4,7 @@ import { chanceOfAtLeast } from '../../core/market/chanceOfAtLeast'
 import { seededRandom } from '../../core/seededRandom'
 import { compute } from '../../server/services/compute/compute'
 import { readVectors } from '../fixtures/readVectors'
+import { runs } from '../fixtures/runs'
 
 const made = (request: MarketRequest): MarketAnswer => {
   const result = market(request)
@@ -119,7 +120,7 @@ function someMarket(seed: number): MarketRequest {
 }
 
 describe('beside every choice worked out', () => {
-  test.each(Array.from({ length: 60 }, (_, i) => i + 1))('market %i', (seed) => {
+  test.each(Array.from({ length: runs(60) }, (_, i) => i + 1))('market %i', (seed) => {
     const request = someMarket(seed)
     const [best, got] = [bruteForce(request), made(request)]
     expect(got.exact).toBe(true)

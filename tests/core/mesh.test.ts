@@ -5,6 +5,7 @@ import fc from 'fast-check'
 import { mesh, type MeshAnswer } from '../../core/mesh'
 import { solidOf, type Shape } from '../../core/size'
 import { binaryStl, prism, textStl, type Triangle } from '../fixtures/stl'
+import { runs } from '../fixtures/runs'
 
 const FOLDER = join(import.meta.dirname, '../fixtures/vectors')
 const measured = (triangles: readonly Triangle[], samples = 8): MeshAnswer => {
@@ -97,7 +98,7 @@ describe('a mesh of a shape equals its formula', () => {
               expect(point.volumeMl).toBeCloseTo(solid.volumeBelowMl(point.heightMm), 6)
         },
       ),
-      { seed: 71, numRuns: 60 },
+      { seed: 71, numRuns: runs(60) },
     )
   })
   test('a box, exactly, wherever it lies', () => {

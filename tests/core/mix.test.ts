@@ -8,6 +8,7 @@ import {
   type MixRequest,
   type MixResin,
 } from '../../core/mix'
+import { runs } from '../fixtures/runs'
 
 const positive = (least: number, most: number) => fc.double({ min: least, max: most, noNaN: true })
 const resins: fc.Arbitrary<MixResin> = fc.record({
@@ -54,7 +55,7 @@ describe('mix', () => {
         expect(got).toBeGreaterThanOrEqual(need - 1e-6)
         expect(measured.withinSnap).toBe(Math.abs(measured.ratioErrorPct) <= 1 + 1e-9)
       }),
-      { seed: 7, numRuns: 300 },
+      { seed: 7, numRuns: runs(300) },
     )
   })
 
@@ -96,7 +97,7 @@ describe('mix', () => {
           expect(Math.abs(measured.ratioErrorPct)).toBeCloseTo(best!.error, 9)
         },
       ),
-      { seed: 11, numRuns: 200 },
+      { seed: 11, numRuns: runs(200) },
     )
   })
 
@@ -119,8 +120,9 @@ describe('rescue', () => {
     fc.assert(
       fc.property(resins, positive(1, 500), positive(1, 500), (resin, a, b) => {
         const result = rescue({ resin, inCup: { a: { massG: a }, b: { massG: b } } })
-        if (!result.ok || !result.value.add) return
+        fc.pre(result.ok)
         const { add } = result.value
+        fc.pre(add !== null)
         const after = {
           a: a + (add.part === 'a' ? add.massG! : 0),
           b: b + (add.part === 'b' ? add.massG! : 0),
@@ -128,7 +130,7 @@ describe('rescue', () => {
         const again = rescue({ resin, inCup: { a: { massG: after.a }, b: { massG: after.b } } })
         expect(again.ok && Math.abs(again.value.ratioErrorPct!)).toBeLessThan(1e-6)
       }),
-      { seed: 3, numRuns: 200 },
+      { seed: 3, numRuns: runs(200) },
     )
   })
 })

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { ringsCross, type Point } from '../../core/geometry'
 import { outline, type OutlineAnswer, type OutlineRequest } from '../../core/outline'
+import { runs } from '../fixtures/runs'
 
 const MM = { units: 1, mm: 1 }
 const measured = (
@@ -267,7 +268,7 @@ describe('crossing', () => {
         const away = corners.map(([x, y]): Point => [x + 1000, y])
         expect(ringsCross([corners, away])).toBe(ringsCross([corners]))
       }),
-      { seed: 52, numRuns: 200 },
+      { seed: 52, numRuns: runs(200) },
     )
   })
 })

@@ -13,6 +13,7 @@ import {
 } from '../../core/plan'
 import { compute } from '../../server/services/compute/compute'
 import { issueWords } from '../../shared/words'
+import { runs } from '../fixtures/runs'
 
 const FOLDER = join(import.meta.dirname, '../fixtures/plan-cases')
 interface Best {
@@ -328,7 +329,7 @@ test('every plan of a random workshop passes the checker, and nothing could star
         expect(checkPlan(request, earlier).length).toBeGreaterThan(0)
       }
     }),
-    { seed: 12, numRuns: 60 },
+    { seed: 12, numRuns: runs(60) },
   )
 })
 

@@ -8,6 +8,7 @@ import { easeWindows } from '../../core/plan/search/easeWindows'
 import { modelOf } from '../../core/plan/model/model'
 import { search } from '../../core/plan/search/search'
 import { windowsOf } from '../../core/plan/model/windows'
+import { runs } from '../fixtures/runs'
 
 const neverAsked = {
   now: () => {
@@ -103,7 +104,7 @@ describe('closing windows', () => {
             seed: 1,
             progress: (iterations) => iterations / 12,
           }).best
-          if (!found) return
+          fc.pre(found !== null)
           const { placements } = found
           const answer = () => answerOf(model, windows, placements, { iterations: 0, elapsedMs: 0 })
           const plain = answer()
@@ -126,7 +127,7 @@ describe('closing windows', () => {
           after += atTheEdge(request, eased.tasks)
         },
       ),
-      { seed: 9, numRuns: 25 },
+      { seed: 9, numRuns: runs(25) },
     )
     expect(before).toBeGreaterThan(10)
     expect(after).toBeLessThan(before / 2)

@@ -19,6 +19,7 @@ import {
   type PlanTask,
 } from '../../core/plan'
 import { seededRandom } from '../../core/seededRandom'
+import { runs } from '../fixtures/runs'
 
 const DAYS: Interval[] = [
   [100, 200],
@@ -114,7 +115,7 @@ describe('what many share', () => {
           expect(copy.earliestFit(minute, duration, amount, Infinity)).toBe(start)
         },
       ),
-      { seed: 8, numRuns: 200 },
+      { seed: 8, numRuns: runs(200) },
     )
   })
 })
@@ -158,7 +159,7 @@ describe('hands and stations', () => {
           for (let m = 0; m < duration; m++) isBusy.hands.add(byHand + m)
         }
       }),
-      { seed: 12, numRuns: 120 },
+      { seed: 12, numRuns: runs(120) },
     )
   })
   test('what is given back is free again', () => {

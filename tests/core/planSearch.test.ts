@@ -31,6 +31,7 @@ import { obstaclesOf } from '../../core/plan/search/obstacles'
 import { Score } from '../../core/plan/search/score'
 import { startingOrders } from '../../core/plan/search/startingOrders'
 import { windowsOf } from '../../core/plan/model/windows'
+import { runs } from '../fixtures/runs'
 
 const neverAsked = {
   now: () => {
@@ -93,7 +94,7 @@ describe('where the best is known by theory', () => {
         }
         expect(solved(request, 400).objective.weightedCompletionMin).toBe(least)
       }),
-      { seed: 2, numRuns: 25 },
+      { seed: 2, numRuns: runs(25) },
     )
   })
   test('two stations one after the other: as short as by Johnson’s rule (1954)', () => {
@@ -127,7 +128,7 @@ describe('where the best is known by theory', () => {
         }
         expect(solved(request, 600).objective.makespanMin).toBe(two)
       }),
-      { seed: 3, numRuns: 20 },
+      { seed: 3, numRuns: runs(20) },
     )
   })
   test('one maker with shifts and due dates: as good as the best of all orders', () => {
@@ -183,7 +184,7 @@ describe('where the best is known by theory', () => {
           completion,
         ])
       }),
-      { seed: 5, numRuns: 15 },
+      { seed: 5, numRuns: runs(15) },
     )
   })
 })
@@ -210,7 +211,7 @@ describe('made-up workshops', () => {
     },
   )
   test('always have a plan, and one is found', () => {
-    for (let seed = 20; seed < 28; seed++) {
+    for (let seed = 20; seed < 20 + runs(8); seed++) {
       for (const options of [
         { jobs: 4, tackShare: 1, seed },
         { jobs: 10, rackShare: 0.1, gels: true, mouldsPerJob: 0.1, seed },

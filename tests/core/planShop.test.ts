@@ -9,6 +9,7 @@ import { machineShopOf, type MachineShop } from '../../core/plan/shop/machineSho
 import { Sequences } from '../../core/plan/shop/sequences'
 import { ShopMoves } from '../../core/plan/shop/shopMoves'
 import { Tabu } from '../../core/plan/shop/tabu'
+import { runs } from '../fixtures/runs'
 
 const neverAsked = {
   now: () => {
@@ -106,7 +107,7 @@ describe('published job shops, in so many moves', () => {
           expect(lengthOf(request, 400)).toBe(least)
         },
       ),
-      { seed: 3, numRuns: 12 },
+      { seed: 3, numRuns: runs(12) },
     )
   })
 })
@@ -224,7 +225,7 @@ describe('the order on every machine', () => {
           expect(kept.length).toBe(fresh.length)
         }
       }),
-      { seed: 5, numRuns: 60 },
+      { seed: 5, numRuns: runs(60) },
     )
   })
   test('a move that would close a circle is refused', () => {
@@ -268,7 +269,7 @@ describe('the order on every machine', () => {
           sequences.length,
         )
       }),
-      { seed: 6, numRuns: 40 },
+      { seed: 6, numRuns: runs(40) },
     )
   })
   test('no move closes a circle, and one between neighbours is never told longer than it is', () => {
@@ -288,7 +289,7 @@ describe('the order on every machine', () => {
             expect(moves.length[i]).toBeLessThanOrEqual(tried.length)
         }
       }),
-      { seed: 7, numRuns: 60 },
+      { seed: 7, numRuns: runs(60) },
     )
   })
   test('what was just changed is not changed back, for a while', () => {
@@ -353,7 +354,7 @@ describe('one at a time', () => {
             works.reduce((sum, { duration }) => sum + duration, 0),
         )
       }),
-      { seed: 8, numRuns: 150 },
+      { seed: 8, numRuns: runs(150) },
     )
   })
 })

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { pots, type PotLayer, type PotsAnswer, type PotsRequest } from '../../core/pots'
+import { runs } from '../fixtures/runs'
 
 const answered = (request: PotsRequest): PotsAnswer => {
   const result = pots(request)
@@ -92,22 +93,23 @@ describe('the grouping', () => {
       fc.property(requests(1, 8), (request) => {
         const result = pots(request)
         const best = bruteForce(request)
-        expect(result.ok).toBe(best !== null)
-        if (!result.ok || !best) return
-        expect(result.value.exact).toBe(true)
-        expect([result.value.pots.length, largest(result.value)]).toEqual([
-          best.count,
-          best.largestMl,
-        ])
+        const found = result.ok
+          ? {
+              exact: result.value.exact,
+              count: result.value.pots.length,
+              largestMl: largest(result.value),
+            }
+          : null
+        expect(found).toEqual(best && { exact: true, ...best })
       }),
-      { seed: 61, numRuns: 120 },
+      { seed: 61, numRuns: runs(120) },
     )
   })
   test('is never worse than first fit by falling size, and keeps every rule', () => {
     fc.assert(
       fc.property(requests(5, 40), (request) => {
         const result = pots(request)
-        if (!result.ok) return
+        fc.pre(result.ok)
         const { pots: made, exact } = result.value
         const limitOk = made.every(
           (pot) => pot.mixMl <= request.maxMixMl + 1e-9 && pot.busyMin <= request.workMin + 1e-9,
@@ -126,7 +128,7 @@ describe('the grouping', () => {
         expect(made.length).toBeLessThanOrEqual(firstFitDecreasing(request))
         if (request.layers.length > 24) expect(exact).toBe(false)
       }),
-      { seed: 62, numRuns: 80 },
+      { seed: 62, numRuns: runs(80) },
     )
   })
   test('levels the pots when fewer are not possible', () => {

@@ -3,6 +3,7 @@ import fc from 'fast-check'
 import { rack, type RackAnswer, type RackRequest } from '../../core/rack'
 import { compute } from '../../server/services/compute/compute'
 import { readVectors } from '../fixtures/readVectors'
+import { runs } from '../fixtures/runs'
 
 const CLOCK = { now: () => 0, startedAt: 0 }
 const SLACK_MM = 1e-6
@@ -137,6 +138,6 @@ test('whatever is asked, a layout keeps every rule', () => {
         expect(result.ok && broken(request, result.value)).toEqual([])
       },
     ),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   )
 })

@@ -5,7 +5,6 @@ import {
   deepestMm,
   insertLayer,
   pieceOfSet,
-  sizeBatch,
   sizePiece,
   withDividedFill,
   withDroppedLayer,
@@ -25,12 +24,13 @@ import {
 import { whyPart } from '../../core/why'
 import { mix } from '../../core/mix'
 import type { LayerBefore } from '../../shared/schemas/recipeBefore'
-import { layer, pigment, poured, recipe, resin, rules } from '../fixtures/studio'
+import { batch, layer, pigment, poured, recipe, resin, rules } from '../fixtures/studio'
+import { runs } from '../fixtures/runs'
 
 const fresh = { ...poured({ id: 0, name: 'new' }).layer, key: 'l9' }
 const depths = (layers: readonly Layer[]) => layers.map((one) => [one.name, one.fill])
 const levels = (one: Recipe) => {
-  const sized = sizeBatch(one, 1, rules)
+  const sized = sizePiece(one)
   return sized.ok
     ? sized.value.layers.map(({ fromMm, toMm }) => [fromMm, toMm])
     : sized.issues[0]?.code
@@ -93,13 +93,13 @@ describe('a layer dropped into the piece', () => {
     fc.assert(
       fc.property(fc.double({ min: 0.6, max: 19.4, noNaN: true }), (level) => {
         const dropped = insertLayer(two, level, fresh, [])
-        if (!dropped) return
+        fc.pre(dropped !== null)
         const after = levels({ ...two, layers: dropped.layers }) as [number, number][]
         expect(after.at(-1)![1]).toBeCloseTo(20, 6)
         expect(after.some(([, to]) => Math.abs(to - 8) < 1e-5)).toBe(true)
         expect(after.some(([from]) => Math.abs(from - level) < 1e-5)).toBe(true)
       }),
-      { seed: 3, numRuns: 80 },
+      { seed: 3, numRuns: runs(80) },
     )
   })
 })
@@ -123,7 +123,7 @@ describe('a set of different pieces', () => {
       layer({ id: 2, name: 'back', fill: { toBrim: true }, cups: 2 }),
     ],
   })
-  const sized = sizeBatch(set, 3, { perCupMl: 4, reservePct: 5 })
+  const sized = sizePiece(set)
   test('is sized as one: every layer goes into each of them, inclusions lie in the first', () => {
     if (!sized.ok) throw new Error(JSON.stringify(sized.issues))
     expect(sized.value.layers.map((one) => [one.grossMl, one.netMl])).toEqual([
@@ -131,10 +131,10 @@ describe('a set of different pieces', () => {
       [120, 120],
     ])
     // (115 × 3 × 1.1 + 4) × 1.05 and (120 × 3 + 2 × 4) × 1.05
-    expect(sized.value.layers.map((one) => Math.round(one.mixMl * 1000) / 1000)).toEqual([
-      402.675, 386.4,
-    ])
-    expect(sized.value.totalMixMl).toBeCloseTo(789.075, 9)
+    const known = { rules: { ...rules, perCupMl: 4, reservePct: 5 } }
+    expect(batch(set, 3, known).layers.map(({ mixMl }) => Math.round(mixMl * 1000) / 1000)).toEqual(
+      [402.675, 386.4],
+    )
     expect(sized.value.layers[0]).toMatchObject({ fromMm: 0, toMm: 10 })
   })
   describe('of which some get a layer otherwise, or not at all', () => {
@@ -198,7 +198,7 @@ describe('a set of different pieces', () => {
             expect(ml).toBeCloseTo(first[at]! + count * (own[layerAt.indexOf(at)] ?? 0), 9),
           )
         }),
-        { numRuns: 60 },
+        { numRuns: runs(60) },
       )
     })
   })
@@ -214,7 +214,7 @@ describe('a set of different pieces', () => {
   })
   test('a layer that one of them cannot hold is refused by its name', () => {
     const shallow = recipe({ others: set.others, layers: [layer({ fill: { depthMm: 15 } })] })
-    const refused = sizeBatch(shallow, 1, rules)
+    const refused = sizePiece(shallow)
     expect(refused).toMatchObject({
       ok: false,
       code: 'over-brim',

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { chanceOfEnough, payingPct, spareFor, spares, sparesCost } from '../../core/spares'
-import { checkCourse, checkCups, courseParts, sizeBatch } from '../../core/recipe'
+import { checkCourse, checkCups, courseParts, sizePiece } from '../../core/recipe'
 import {
   foldFaces,
   membersOf,
@@ -11,7 +11,7 @@ import {
   type Route,
 } from '../../core/rework'
 import type { Recipe } from '../../core/trade'
-import { demoulding, layer, recipe as recipeOf, rules, step } from '../fixtures/studio'
+import { demoulding, layer, recipe as recipeOf, step } from '../fixtures/studio'
 
 const recipe = recipeOf({
   layers: [layer({ fill: { depthMm: 6 } }), layer({ id: 2, fill: { depthMm: 4 } })],
@@ -61,7 +61,7 @@ describe('a course that mends what is there', () => {
   })
   test('poured again takes as much as the last layer did, with its cups', () => {
     const mending = { ...mendingOf(recipe, 'sand and pour again'), id: 1 }
-    const [before, now] = [sizeBatch(recipe, 1, rules), sizeBatch(mending, 1, rules)]
+    const [before, now] = [sizePiece(recipe), sizePiece(mending)]
     if (!before.ok || !now.ok) throw new Error('cannot be sized')
     const top = before.value.layers.at(-1)
     expect(mending.layers[0]?.cups).toEqual(recipe.layers.at(-1)?.cups)

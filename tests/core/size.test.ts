@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { ringsCross, type Point } from '../../core/geometry'
 import { levelAtVolume, sectionOf, size, solidOf, type Shape } from '../../core/size'
+import { runs } from '../fixtures/runs'
 
 const mm = (least = 5, most = 400) => fc.double({ min: least, max: most, noNaN: true })
 const shapes: fc.Arbitrary<Shape> = fc.oneof(
@@ -45,7 +46,7 @@ describe('solidOf', () => {
           expect(high!).toBeGreaterThanOrEqual(low! - 1e-9)
         },
       ),
-      { seed: 5, numRuns: 300 },
+      { seed: 5, numRuns: runs(300) },
     )
   })
 
@@ -56,7 +57,7 @@ describe('solidOf', () => {
         const level = levelAtVolume(solid, share * solid.capacityMl)
         expect(solid.volumeBelowMl(level) / solid.capacityMl).toBeCloseTo(share, 9)
       }),
-      { seed: 6, numRuns: 300 },
+      { seed: 6, numRuns: runs(300) },
     )
   })
 
@@ -90,7 +91,7 @@ describe('size', () => {
               { id: '3', fill: { toBrim: true } },
             ],
           })
-          if (!result.ok) return
+          fc.pre(result.ok)
           const { layers, capacityMl } = result.value
           expect(layers.reduce((sum, layer) => sum + layer.grossMl, 0) / capacityMl!).toBeCloseTo(
             1,
@@ -98,7 +99,7 @@ describe('size', () => {
           )
         },
       ),
-      { seed: 8, numRuns: 200 },
+      { seed: 8, numRuns: runs(200) },
     )
   })
 
@@ -121,7 +122,7 @@ describe('size', () => {
           expect(mixed[1]!).toBeGreaterThanOrEqual(mixed[0]! - 1e-9)
         },
       ),
-      { seed: 9, numRuns: 200 },
+      { seed: 9, numRuns: runs(200) },
     )
   })
 

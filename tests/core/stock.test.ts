@@ -8,7 +8,6 @@ import {
   partCountedIn,
   reserved,
   restOfPart,
-  serves,
   takeFrom,
   usableUntil,
   wareKey,
@@ -19,11 +18,11 @@ import {
   type Draw,
 } from '../../core/stock'
 import type { RunEvent, RunTargets, WorkEvent } from '../../core/run'
-import { sizeBatch } from '../../core/recipe'
 import type { Entry, Recipe } from '../../core/trade'
 import { aDisc } from '../server/given'
 import { seededRandom } from '../../core/seededRandom'
-import { resin } from '../fixtures/studio'
+import { serves, type CostShelf } from '../../core/batch'
+import { batch, resin, shelf } from '../fixtures/studio'
 import { RUN_TARGETS } from '../fixtures/runTargets'
 
 const bottle = (id: number, changes: Partial<Bottle> = {}): Bottle => ({
@@ -335,29 +334,32 @@ test.each([
 )
 
 describe('what the rest of a bottle would pour', () => {
-  const losses = { perCupMl: 2, reservePct: 5 }
-  const disc: Recipe = { id: 7, ...aDisc(3) }
-  const one = sizeBatch(disc, 1, losses)
-  const oneMl = one.ok ? one.value.totalMixMl : 0
+  const known: CostShelf = {
+    ...shelf,
+    resins: new Map([3, 4].map((id) => [id, { ...resin, id }])),
+    rules: { ...shelf.rules, perCupMl: 2, reservePct: 5 },
+  }
+  const disc: Recipe = { id: 7, ...aDisc(3), mouldId: null }
+  const needMl = (pieces: number) =>
+    batch(disc, pieces, known).layers.reduce((sum, { mixMl }) => sum + mixMl, 0)
+  const oneMl = needMl(1)
   test.each([
     ['nothing where one is too large', oneMl - 0.1, []],
     ['one', oneMl, [{ recipeId: 7, pieces: 1 }]],
-    ['as many as it is enough for', 4 * oneMl, [{ recipeId: 7, pieces: 4 }]],
+    ['as many as it is enough for', needMl(4), [{ recipeId: 7, pieces: 4 }]],
   ])('%s', (_name, ml, served) =>
-    expect(serves([disc], { resinId: 3, ml }, losses)).toMatchObject(served),
+    expect(serves([disc], { resinId: 3, ml }, known)).toMatchObject(served),
   )
   test('never more than there is, and those first that leave the least', () => {
     const two: Recipe = { ...disc, id: 8, shape: { ...disc.shape } }
-    for (const { pieces, leftMl } of serves([disc, two], { resinId: 3, ml: 500 }, losses)) {
-      const sized = sizeBatch(disc, pieces, losses)
-      expect(leftMl).toBeCloseTo(500 - (sized.ok ? sized.value.totalMixMl : 0), 6)
+    for (const { pieces, leftMl } of serves([disc, two], { resinId: 3, ml: 500 }, known)) {
+      expect(leftMl).toBeCloseTo(500 - needMl(pieces), 6)
       expect(leftMl).toBeGreaterThanOrEqual(0)
     }
   })
   test('a recipe of another resin is not served', () =>
-    expect(serves([disc], { resinId: 4, ml: 5000 }, losses)).toEqual([]))
+    expect(serves([disc], { resinId: 4, ml: 5000 }, known)).toEqual([]))
   test('a bottle makes as much as its part is of the mix', () => {
-    const resin = { ratio: { basis: 'volume', a: 2, b: 1 }, densityA: 1.1, densityB: 1 } as const
     expect(restOfPart(resin, 'b', { left: 100, unit: 'g' })).toBeCloseTo(300, 6)
     expect(restOfPart(resin, 'a', { left: 100, unit: 'ml' })).toBeCloseTo(150, 6)
     expect(restOfPart(resin, 'a', { left: -5, unit: 'ml' })).toBe(0)

@@ -8,6 +8,7 @@ import {
   type SurplusRequest,
 } from '../../core/surplus'
 import { mould } from '../fixtures/studio'
+import { runs } from '../fixtures/runs'
 
 const filler = (id: string, leastMl: number, mostMl: number): FillerMould => ({
   id,
@@ -114,7 +115,7 @@ describe('homes for the surplus', () => {
           expect(new Set(answer.fills.map((fill) => fill.mould)).size).toBe(answer.fills.length)
         },
       ),
-      { seed: 91, numRuns: 150 },
+      { seed: 91, numRuns: runs(150) },
     )
   })
   test('take the fewest moulds of equal layouts', () => {

@@ -3,6 +3,7 @@ import fc from 'fast-check'
 import type { Point } from '../../core/geometry'
 import { rectify, waterDensity, waterFill, type RectifyRequest } from '../../core/survey'
 import { size } from '../../core/size'
+import { runs } from '../fixtures/runs'
 
 describe('water', () => {
   // Values of the table that goes with the CIPM formula, kg/m³.
@@ -144,7 +145,7 @@ describe('a photograph', () => {
           })
         },
       ),
-      { seed: 81, numRuns: 200 },
+      { seed: 81, numRuns: runs(200) },
     )
   })
   test('taken straight on needs no undoing, only scaling', () => {

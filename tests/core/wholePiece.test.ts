@@ -1,10 +1,16 @@
 import { describe, expect, test } from '@jest/globals'
-import { costBatch } from '../../core/pot'
 import { makerId, mouldId, openJoints } from '../../core/question'
 import { checkBending, checkCourse, inclusionMl, layerBelow, sizePiece } from '../../core/recipe'
-import { newStep, type Entry, type Layer, type Material, type Recipe } from '../../core/trade'
+import {
+  newStep,
+  type Entry,
+  type Layer,
+  type Material,
+  type Mould,
+  type Recipe,
+} from '../../core/trade'
 import { entries, made, planned, withCourse, work, workroom } from '../fixtures/planned'
-import { recipe, resin, rules, step } from '../fixtures/studio'
+import { costed, recipe, resin, rules, step } from '../fixtures/studio'
 
 const sized = (one: Recipe) => {
   const answer = sizePiece(one)
@@ -90,9 +96,7 @@ describe('what several do together', () => {
   })
   test('is paid to each of them', () => {
     const labour = (recipe: Recipe) => {
-      const costed = costBatch({ ...COSTED, recipe })
-      if (!costed.ok) throw new Error(JSON.stringify(costed.issues))
-      return Number(costed.value.lines.find(({ name }) => name === 'bend')?.amount)
+      return Number(costed(recipe, 2, KNOWN).lines.find(({ name }) => name === 'bend')?.amount)
     }
     expect(labour(bent(3))).toBeCloseTo(3 * labour(bent()), 2)
   })
@@ -141,9 +145,7 @@ describe('a plan of a whole piece', () => {
     expect(titles(sanding)).toContain('sand and wipe face')
     expect(titles(own)).not.toContain('sand and wipe face')
     const costs = (one: Recipe) => {
-      const costed = costBatch({ ...COSTED, recipe: one, potsPerLayer: [1, 1] })
-      if (!costed.ok) throw new Error(JSON.stringify(costed.issues))
-      return costed.value.lines.map(({ name }) => name)
+      return costed(one, 2, KNOWN).lines.map(({ name }) => name)
     }
     expect(costs(sanding)).toContain('sand and wipe face')
     expect(costs(own)).not.toContain('sand and wipe face')
@@ -157,9 +159,7 @@ describe('a plan of a whole piece', () => {
     const { at } = planned(recipeOf)
     expect(at('sand and wipe body').startMin - at('pour body').endMin).toBeGreaterThanOrEqual(4000)
     expect(at('pour back coat').startMin).toBeGreaterThanOrEqual(at('sand and wipe body').endMin)
-    const costed = costBatch({ ...COSTED, recipe: recipeOf, potsPerLayer: [1, 1, 1] })
-    if (!costed.ok) throw new Error(JSON.stringify(costed.issues))
-    expect(costed.value.lines.map(({ name }) => name)).toContain('sand and wipe body')
+    expect(costed(recipeOf, 2, KNOWN).lines.map(({ name }) => name)).toContain('sand and wipe body')
   })
   test('a form that is not there any more stops no plan', () => {
     const bent = withCourse(made([{ name: 'face' }], { mouldId: null }), [
@@ -298,10 +298,8 @@ test('what waits for something later, or is kept until something earlier, is ref
 
 const material = (id: number, name: string, unit: string, packSize: number, packPrice: string) =>
   [id, { id, name, unit, packSize, packPrice }] as [number, Material]
-const COSTED = {
-  pieces: 2,
-  resins: new Map([[1, resin]]),
-  pigments: new Map(),
+const KNOWN = {
+  moulds: new Map<number, Mould>(),
   materials: new Map([
     material(1, 'river stones', 'g', 1000, '8.00'),
     material(2, 'threaded inserts', 'piece', 50, '10.00'),
@@ -309,8 +307,6 @@ const COSTED = {
     material(4, 'hard oil', 'ml', 500, '20.00'),
     material(5, 'fine sand', 'g', 2000, '8.00'),
   ]),
-  mould: null,
-  potsPerLayer: [1],
   rules,
 }
 
@@ -350,9 +346,9 @@ test('every material of a piece has its price: base, inclusions and what the cou
       ]),
     ],
   )
-  const costed = costBatch({ ...COSTED, recipe: one })
-  if (!costed.ok) throw new Error(JSON.stringify(costed.issues))
-  const amounts = Object.fromEntries(costed.value.lines.map(({ name, amount }) => [name, amount]))
+  const amounts = Object.fromEntries(
+    costed(one, 2, KNOWN).lines.map(({ name, amount }) => [name, amount]),
+  )
   expect(amounts).toMatchObject({
     'oak board': '25.00', // two boards
     'river stones': '1.60', // 2 × 4 × 25 g at 8.00 a kilogram

@@ -1,9 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
-import { costBatch } from '../../core/pot'
-import { sizeBatch } from '../../core/recipe'
 import { mix, type Measure } from '../../core/mix'
 import { whyCostPerGood, whyMilestone, whyMixMl, whyPart, whyPrice, type Why } from '../../core/why'
-import { layer, mould, pigment, recipe, resin, rules } from '../fixtures/studio'
+import { batch, costed, layer, recipe, resin, rules } from '../fixtures/studio'
 
 const inputOf = (why: Why, name: string) => {
   const input = why.inputs.find((one) => one.name === name)
@@ -20,9 +18,7 @@ describe('resin of a layer', () => {
       layer({ runOffPct: 20, cups: 2, inclusions: [{ name: 'pebble', massG: 25, density: 2.5 }] }),
     ],
   })
-  const sized = sizeBatch(one, 4, used)
-  if (!sized.ok) throw new Error('not sized')
-  const why = whyMixMl(one, one.layers[0]!, sized.value.layers[0]!, 4, used)
+  const why = whyMixMl(batch(one, 4, { rules: used }).layers[0]!, used)
 
   test('its formula with its inputs gives its value', () => {
     const net = numberOf(why, 'net, one piece')
@@ -114,21 +110,11 @@ describe('money', () => {
       marginPct: 40,
     },
   }
-  const batch = costBatch({
-    recipe: recipe(),
-    pieces: 4,
-    resins: new Map([[1, resin]]),
-    materials: new Map(),
-    pigments: new Map([[1, pigment]]),
-    mould,
-    potsPerLayer: [1],
-    rules: used,
-  })
-  if (!batch.ok) throw new Error('not costed')
+  const cost = costed(recipe(), 4, { rules: used })
 
   test('the lines and the overhead over the good pieces give the cost', () => {
-    const why = whyCostPerGood(batch.value, 4, used)
-    const lines = batch.value.lines.map((line) => numberOf(why, line.name))
+    const why = whyCostPerGood(cost, 4, used)
+    const lines = cost.lines.map((line) => numberOf(why, line.name))
     const total = lines.reduce((sum, amount) => sum + amount, 0) + numberOf(why, 'overhead, 10 %')
     expect(total / (numberOf(why, 'pieces') * (numberOf(why, 'yield') / 100))).toBeCloseTo(
       Number(why.value),
@@ -136,7 +122,7 @@ describe('money', () => {
     )
   })
   test('the price is what the formula says', () => {
-    const why = whyPrice(batch.value, used)
+    const why = whyPrice(cost, used)
     const spent =
       numberOf(why, 'cost of a good piece') + numberOf(why, 'packing') + numberOf(why, 'fixed fee')
     const left =

@@ -3,6 +3,7 @@ import fc from 'fast-check'
 import { makerId, type Told } from '../../core/question'
 import { doingKey, foldWork, isOver, WORK_KINDS, type WorkEvent } from '../../core/run'
 import { entries, made, planned, withCourse, work } from '../fixtures/planned'
+import { runs } from '../fixtures/runs'
 
 const at = (minute: number) => new Date(Date.UTC(2027, 2, 1, 8, minute))
 const event = (kind: WorkEvent['kind'], changes: Partial<WorkEvent> = {}): WorkEvent => ({
@@ -166,7 +167,7 @@ describe('what hands have told, in the plan', () => {
             if (state?.kind === 'skipped') expect(isOver(state)).toBe(false)
           }
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     )
   })
 })
@@ -193,6 +194,6 @@ test('what somebody poured over, or says is good, is mixed for nobody; the other
       expect(asked('mix face') !== undefined).toBe(isLeft)
       expect(asked('mix back') !== undefined).toBe(isLeft)
     }),
-    { numRuns: 40 },
+    { numRuns: runs(40) },
   )
 })

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto'
-import { expect, test, type APIRequestContext } from '@playwright/test'
+import { type APIRequestContext } from '@playwright/test'
 import { ROUTES } from '../../server/services/service/openapi'
 import { HOUSE_KINDS } from '../../shared/schemas/house'
 import { signInAs } from './people'
+import { expect, test } from './yard'
 
 type Row = Record<string, unknown> & { id: number; version: number }
 

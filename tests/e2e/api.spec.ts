@@ -1,6 +1,7 @@
 import { request as ask } from 'node:http'
-import { expect, test, type APIRequestContext, type APIResponse } from '@playwright/test'
+import { type APIRequestContext, type APIResponse } from '@playwright/test'
 import { signInAs } from './people'
+import { expect, test } from './yard'
 
 interface Operation {
   summary: string

@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test'
 import { beginAPot } from './bench'
 import { signInAs } from './people'
 import { inDays } from '../fixtures/now'
+import { expect, test } from './yard'
 
 test('a back before its face is doubted and believed; giving it up asks why', async ({ page }) => {
   await signInAs(page, 'maren')

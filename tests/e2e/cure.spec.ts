@@ -1,6 +1,7 @@
-import { expect, test, type Page } from '@playwright/test'
+import { type Page } from '@playwright/test'
 import { inDays } from '../fixtures/now'
 import { signInAs } from './people'
+import { expect, test } from './yard'
 
 interface Row {
   id: number

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test'
 import { signInAs } from './people'
 import { choice } from './pick'
+import { expect, test } from './yard'
 
 test('a recipe of three layers is built on the cutaway', async ({ page }) => {
   await signInAs(page, 'maren')

@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test'
 import { beginAPot } from './bench'
 import { signInAs } from './people'
 import { pick } from './pick'
+import { expect, test } from './yard'
 
 test('a market day asks for quantities and no customer', async ({ page }) => {
   await signInAs(page, 'maren')

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test'
 import { signInAs } from './people'
+import { expect, test } from './yard'
 
 const HEAD = 'order;customer;due;recipe;quantity'
 /** Two hundred orders of which seven are wrong, each in another way. */

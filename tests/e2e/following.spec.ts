@@ -1,6 +1,7 @@
-import { expect, test, type Page } from '@playwright/test'
+import { type Page } from '@playwright/test'
 import { signInAs } from './people'
-import { letPlanFollow } from './plansWhenAsked'
+import { letPlanFollow } from './letPlanFollow'
+import { expect, test } from './yard'
 
 /** Looks at what slips, where something does, and takes it. */
 async function takeWhatSlips(page: Page, isSlip: boolean): Promise<void> {
@@ -9,7 +10,7 @@ async function takeWhatSlips(page: Page, isSlip: boolean): Promise<void> {
   await page.getByRole('button', { name: 'Accept' }).click()
 }
 
-test.afterEach(async ({ page }) => letPlanFollow(page.request, 'asked'))
+test.afterEach(({ page }) => letPlanFollow(page.request, 'asked'))
 
 test('the plan follows what is told without anybody asking, and the other screen sees it', async ({
   page,

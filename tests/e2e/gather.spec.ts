@@ -1,6 +1,7 @@
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
+import { type APIRequestContext, type Page } from '@playwright/test'
 import { signInAs } from './people'
 import { inDays } from '../fixtures/now'
+import { expect, test } from './yard'
 
 interface Row {
   id: number

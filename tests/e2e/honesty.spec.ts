@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test'
 import { beginAPot } from './bench'
 import { signInAs } from './people'
 import { choice } from './pick'
+import { expect, test } from './yard'
 
 test('a refused form says what is wrong at the field and keeps everything typed', async ({
   page,

@@ -1,7 +1,8 @@
-import { expect, test, type Browser, type Page } from '@playwright/test'
+import { type Browser, type Page } from '@playwright/test'
 import { inDays } from '../fixtures/now'
 import { beginAPot } from './bench'
 import { signInAs } from './people'
+import { expect, test } from './yard'
 
 /** What one does, the other sees within so long. */
 const SOON = { timeout: 1500 }

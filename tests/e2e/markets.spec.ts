@@ -1,6 +1,6 @@
-import { expect, test, type Page } from '@playwright/test'
+import { type Page } from '@playwright/test'
 import { signInAs } from './people'
-import './plansWhenAsked'
+import { expect, test } from './yard'
 
 const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click()
 

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
-import { expect, test, type Page } from '@playwright/test'
+import { type Page } from '@playwright/test'
 import { inDays } from '../fixtures/now'
 import { signInAs } from './people'
+import { expect, test } from './yard'
 
 interface Piece {
   id: number

@@ -1,15 +1,18 @@
-import { expect, type Page } from '@playwright/test'
+import { expect, type APIRequestContext, type Page } from '@playwright/test'
 import { DEMO_PASSWORD } from '../../demo/workshop'
 
 type Name = 'maren' | 'tobin' | 'wilda' | 'osric' | 'jessamy'
 
-/** Signs in as one of the demo's people, without the form: most tests are about something else. */
-export async function signInAs(page: Page, name: Name): Promise<void> {
-  const response = await page.request.post('/api/session', {
+/** Lets requests be those of one of the demo's people. */
+export async function signIn(api: APIRequestContext, name: Name): Promise<void> {
+  const response = await api.post('/api/session', {
     data: { signIn: name, password: DEMO_PASSWORD },
   })
   expect(response.ok()).toBe(true)
 }
+
+/** Signs in as one of the demo's people, without the form: most tests are about something else. */
+export const signInAs = (page: Page, name: Name): Promise<void> => signIn(page.request, name)
 
 /** Signs in at the door and waits for Today. */
 export async function signInByHand(page: Page, name: Name): Promise<void> {

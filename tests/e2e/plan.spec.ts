@@ -1,8 +1,9 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
+import { type Page } from '@playwright/test'
 import { signInAs } from './people'
 import { inDays } from '../fixtures/now'
 import { pick } from './pick'
+import { expect, test } from './yard'
 
 const lanes = (page: Page) => page.getByRole('group', { name: 'The plan, lane by lane' })
 const accept = (page: Page) => page.getByRole('button', { name: 'Accept', exact: true })

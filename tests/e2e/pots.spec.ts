@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
 import { pdfText } from '../fixtures/pdfText'
 import { signInAs } from './people'
+import { expect, test } from './yard'
 
 test('a pot shows its mix, colour and time, saves a mispour, and prints its card', async ({
   page,

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test'
 import { signInAs } from './people'
 import { choice, pick } from './pick'
+import { expect, test } from './yard'
 
 test('a layer of three cups and five pours is built on the picture, ordered, and read as pot, plan and cost', async ({
   page,

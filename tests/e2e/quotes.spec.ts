@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises'
-import { expect, test, type Page } from '@playwright/test'
+import { type Page } from '@playwright/test'
 import { pdfWords } from '../fixtures/pdfWords'
 import { pick } from './pick'
 import { signInAs } from './people'
-import './plansWhenAsked'
+import { expect, test } from './yard'
 
 const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click()
 

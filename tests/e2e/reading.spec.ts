@@ -1,8 +1,8 @@
-import { expect, test, type APIRequestContext } from '@playwright/test'
+import { type APIRequestContext } from '@playwright/test'
 import mysql, { type Connection, type RowDataPacket } from 'mysql2/promise'
-import { databaseSettings } from '../../server/db/knex'
 import { signInAs } from './people'
 import { inDays } from '../fixtures/now'
+import { expect, test } from './yard'
 
 /** For each `{name}` in a path, a row that there is. */
 const ROW_OF: Record<string, string> = {
@@ -17,11 +17,11 @@ const ROW_OF: Record<string, string> = {
 
 let db: Connection
 
-test.beforeAll(async () => {
-  db = await mysql.createConnection(databaseSettings(process.env))
+test.beforeEach(async ({ database }) => {
+  db = await mysql.createConnection(database)
 })
 
-test.afterAll(() => db.end())
+test.afterEach(() => db.end())
 
 const valuesOf = async <T>(sql: string): Promise<T[]> =>
   (await db.query<(RowDataPacket & { value: T })[]>(sql))[0].map((row) => row.value)

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test'
 import { signInAs } from './people'
 import { choice, pick } from './pick'
+import { expect, test } from './yard'
 
 test('on the cutaway a layer is dropped in, tinted and given an inclusion; its step goes along; the save is a version to compare', async ({
   page,

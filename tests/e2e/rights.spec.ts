@@ -1,7 +1,8 @@
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
+import { type APIRequestContext, type Page } from '@playwright/test'
 import { ROUTES } from '../../server/services/service/openapi'
 import { RIGHTS } from '../../shared/rights'
 import { signInAs } from './people'
+import { expect, test } from './yard'
 
 const WHO = { manager: 'maren', maker: 'tobin', guest: 'jessamy' } as const
 type Role = keyof typeof WHO

@@ -1,8 +1,8 @@
-import { expect, test } from '@playwright/test'
 import { Secret, TOTP } from 'otpauth'
 import { DEMO_PASSWORD } from '../../demo/workshop'
 import { inDays } from '../fixtures/now'
 import { signInByHand } from './people'
+import { expect, test } from './yard'
 
 /** What a device with this secret shows now, or half minutes later. */
 const codeOf = (secret: string, steps = 0) =>

@@ -1,8 +1,9 @@
-import { expect, test, type Page } from '@playwright/test'
+import { type Page } from '@playwright/test'
 import sharp from 'sharp'
 import { binaryStl, prism, textStl, type Triangle } from '../fixtures/stl'
 import { signInAs } from './people'
 import { pick } from './pick'
+import { expect, test } from './yard'
 
 const square = (side: number): [number, number][] => [
   [0, 0],

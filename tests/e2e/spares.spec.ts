@@ -1,7 +1,6 @@
-import { expect, test } from '@playwright/test'
 import { pick } from './pick'
 import { signInAs } from './people'
-import './plansWhenAsked'
+import { expect, test } from './yard'
 
 test('spares are proposed with their chance and cost, are poured, and are in the price of what was asked for', async ({
   page,

@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises'
-import { expect, test, type Page } from '@playwright/test'
+import { type Page } from '@playwright/test'
 import { beginAPot } from './bench'
 import { pick } from './pick'
 import { signInAs } from './people'
-import './plansWhenAsked'
+import { expect, test } from './yard'
 
 interface Lot {
   id: number

@@ -1,6 +1,7 @@
-import { expect, test, type Page } from '@playwright/test'
+import { type Page } from '@playwright/test'
 import { signInAs, signInByHand } from './people'
 import { choice, pick } from './pick'
+import { expect, test } from './yard'
 
 /** A 1 × 1 picture. */
 const PICTURE = Buffer.from(

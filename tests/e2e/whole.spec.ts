@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test'
 import sharp from 'sharp'
 import { signInAs } from './people'
 import { pick } from './pick'
+import { expect, test } from './yard'
 
 test('a board is begun from a base, coated on half, set with stones that stand proud, oiled by one person, and priced', async ({
   page,

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from '@playwright/test'
+import { type Page } from '@playwright/test'
 import { signInAs } from './people'
+import { expect, test } from './yard'
 
 const openTask = (page: Page) =>
   page

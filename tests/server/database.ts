@@ -6,14 +6,35 @@ import { hashPassword } from '../../server/services/people/auth'
 import type { Who } from '../../server/services/Who'
 import { MOULDS, PIGMENTS, PLACES, ROOMS, STATIONS, WORKSPACE } from '../../demo/workshop'
 
+/**
+ * Empties every table that holds something, which takes a part of the time that dropping and making
+ * them anew would; numbers begin at 1 again.
+ */
+async function emptyAll(knex: Knex): Promise<void> {
+  const tables = (await knex('information_schema.tables')
+    .whereRaw("table_schema = database() and table_type = 'BASE TABLE'")
+    .whereNot('table_name', 'like', 'knex%')
+    .pluck('table_name')) as string[]
+  await knex.transaction(async (trx) => {
+    await trx.raw('SET foreign_key_checks = 0')
+    for (const table of tables) {
+      const [used] = (await trx.raw('SELECT EXISTS (SELECT 1 FROM ??) AS isUsed', [table])) as [
+        { isUsed: number }[],
+      ]
+      if (used[0]?.isUsed) await trx.raw('TRUNCATE TABLE ??', [table])
+    }
+    await trx.raw('SET foreign_key_checks = 1')
+  })
+}
+
 /** Opens the tests' database (started by `./velvet test`) with an empty, current schema. */
 export async function freshDatabase(): Promise<Knex> {
   const knex = openDatabase(
     databaseSettings(process.env),
     join(import.meta.dirname, '../../db/migrations'),
   )
-  await knex.migrate.rollback(undefined, true)
   await knex.migrate.latest()
+  await emptyAll(knex)
   useDatabase(knex)
   return knex
 }

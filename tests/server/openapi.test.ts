@@ -53,7 +53,7 @@ test('request bodies come from the schemas that check them', () => {
 })
 
 test('a public linter finds no errors in the description', async () => {
-  const config = await createConfig({ extends: ['recommended'] })
+  const config = await createConfig('extends: [recommended]')
   const problems = await lintFromString({
     source: JSON.stringify(openApiDocument()),
     absoluteRef: '/openapi.json',

@@ -80,6 +80,7 @@ const PARAMS: { [C in IssueCode]: IssueParams[C] } = {
   'over-brim': { reachesMm: 31, brimMm: 30 },
   'level-not-rising': { reachesMm: 8, belowMm: 8 },
   'gets-no-layer': { piece: 'Rook' },
+  'pieces-not-whole': null,
   'of-set-piece': { piece: 'Rook', layer: 'face', issue: issue('', 'height-missing') },
   'water-out-of-range': { coldestC: 0, warmestC: 40 },
   'level-not-higher': { belowMm: 4 },

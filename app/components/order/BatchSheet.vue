@@ -8,6 +8,7 @@ import type { Pot } from '~~/shared/types/pots'
 import { drawnLayers, ontoWord } from '~/utils/drawnLayers'
 import { mixesOfLayer, type LayerMix } from '~/utils/mixesOfLayer'
 import { allSaid } from '~~/shared/words'
+import type { TintedLayer } from '~/composables/useBatch'
 
 /** Size, mix and cost of one line of an order, all hanging on the cutaway. */
 const { recipe, pieces, spares, lineId, pots } = defineProps<{
@@ -24,7 +25,7 @@ const session = useSessionStore()
 const measure = ref<MeasureChoice>({
   ...session.measureChoice,
 })
-const { sized, layers, costed, priced } = useBatch(
+const { batch, layers, costed, priced } = useBatch(
   () => recipe,
   () => pieces,
   () => spares,
@@ -36,7 +37,7 @@ const device = computed<Measure>(() =>
 )
 const rows = computed(() =>
   layers.value.flatMap((layer) =>
-    mixesOfLayer({ lineId, layerId: layer.layer.id }, pots, layer.pots.pots).map((pot, i, all) => {
+    mixesOfLayer({ lineId, layerId: layer.layer.id }, pots, layer.pots).map((pot, i, all) => {
       const mixed = mixForPot(layer.resin, pot.needMl, device.value)
       return {
         layer,
@@ -60,22 +61,19 @@ const nameOf = ({ letter, pieces: own, isShared }: LayerMix, index: number, coun
 const decimals = computed(() => decimalsOf(device.value))
 const warnings = computed(() =>
   layers.value.flatMap((layer) =>
-    layer.pots.warnings.map((warning) => `${layer.layer.name}: ${warning}`),
+    layer.warnings.map((warning) => `${layer.layer.name}: ${warning}`),
   ),
 )
 const cost = computed(() => (costed.value?.ok ? costed.value.value : null))
-const whyLayer = (index: number): Why => {
-  const { layer, sized: one } = layers.value[index]!
-  return whyMixMl(recipe, layer, one, pieces, workshop.rules!)
-}
+const whyLayer = (layer: TintedLayer): Why => whyMixMl(layer, workshop.rules!)
 const KINDS = { material: 'materials', labour: 'labour', equipment: 'wear' } as const
 </script>
 
 <template>
   <div class="grid gap-x-8 gap-y-5 xl:grid-cols-[minmax(0,1fr)_21rem]">
     <div class="min-w-0 space-y-5">
-      <div v-if="sized && !sized.ok" role="alert" class="wrong">
-        {{ inOwnWords(allSaid(sized.issues)) }}
+      <div v-if="batch && !batch.ok" role="alert" class="wrong">
+        {{ inOwnWords(allSaid(batch.issues)) }}
       </div>
       <div class="sheet grid max-w-4xl items-center gap-4 p-2 sm:grid-cols-[minmax(0,1fr)_14rem]">
         <CutawayDrawing
@@ -121,7 +119,7 @@ const KINDS = { material: 'materials', labour: 'labour', equipment: 'wear' } as 
                 </td>
                 <td>{{ row.layer.resin.name }}</td>
                 <td class="figure">
-                  <WhyNumber v-if="row.isFirst" :why="whyLayer(layers.indexOf(row.layer))" />
+                  <WhyNumber v-if="row.isFirst" :why="whyLayer(row.layer)" />
                 </td>
                 <td class="figure whitespace-nowrap">{{ figure(row.pot.needMl, 'ml', 1) }}</td>
                 <td>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { restOfPart, serves } from '~~/core/stock'
+import { serves } from '~~/core/batch'
+import { restOfPart } from '~~/core/stock'
 import type { LotRow } from '~~/shared/types/stock'
 
 /** Which pieces the rest of a bottle would pour. */
 const { lot } = defineProps<{ lot: LotRow }>()
 const resins = useResinStore()
 const recipes = useRecipeStore()
-const workshop = useWorkshopStore()
+const shelf = useBatchShelf()
 const SHOWN = 8
 const rest = computed(() => {
   const { ware, left, unit } = lot
@@ -14,11 +15,11 @@ const rest = computed(() => {
   return ware.of === 'resin' && resin ? restOfPart(resin, ware.part, { left, unit }) : 0
 })
 const served = computed(() =>
-  workshop.rules
+  shelf.value
     ? serves(
         recipes.recipes.filter(({ archived }) => !archived),
         { resinId: lot.ware.id, ml: rest.value },
-        workshop.rules,
+        shelf.value,
       ).slice(0, SHOWN)
     : [],
 )

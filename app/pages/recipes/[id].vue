@@ -79,7 +79,6 @@ const { chosen, openEntry, placing, dropping, noRoom, asRecipe, cupAt, canSplit 
 const sized = computed(() => sizePiece(asRecipe.value))
 const { pot, need, warnings, leftMl } = useLayerFigures(
   () => asRecipe.value,
-  () => sized.value,
   () => chosen.value,
 )
 const drawn = computed(() => drawnLayers(asRecipe.value, workshop.pigments))

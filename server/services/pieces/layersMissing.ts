@@ -1,3 +1,4 @@
+import { numbersOf, rangeOf } from '../../../core/trade'
 import type { Issue } from '../../../core/issue'
 import { issue } from '../../../core/result'
 import { issueSentence } from '../../../shared/words'
@@ -7,7 +8,6 @@ import type { StoredPot } from '../../db/pots'
 import type { Db } from '../../db/rows'
 import { AppError } from '../AppError'
 import { countingLayers } from '../pots/failures'
-import { numbersOf } from '../pots/portionsOf'
 import { recipesOfLines } from '../recipes/lineRecipes'
 
 /** It looks wrong and can be true. */
@@ -57,7 +57,9 @@ export async function requirePouredBelow(
     const layers = recipeOf(portion)?.layers ?? []
     const below = layers[layers.findIndex((layer) => layer.id === portion.layerId) - 1]
     return below &&
-      numbersOf(portion).some((number) => !poured.has(keyOf(portion.lineId, number, below.id)))
+      numbersOf(rangeOf(portion)).some(
+        (number) => !poured.has(keyOf(portion.lineId, number, below.id)),
+      )
       ? [{ layer: below.name, order: portion.orderTitle }]
       : []
   })

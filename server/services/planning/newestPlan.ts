@@ -1,4 +1,4 @@
-import { numbersOf } from '../../../core/question'
+import { numbersOf } from '../../../core/trade'
 import { doingKey, type FoldedWork } from '../../../core/run'
 import type { PlanTaskRow, PlanView, TaskTold } from '../../../shared/types/plan'
 import { getNewestPlan } from '../../db/plans'

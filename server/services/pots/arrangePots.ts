@@ -1,6 +1,6 @@
-import { checkGathering, potsOfLayer } from '../../../core/pot'
-import { rangesOf } from '../../../core/question'
-import { courseParts, sizeBatch } from '../../../core/recipe'
+import { layerOfBatch } from '../../../core/batch'
+import { checkGathering } from '../../../core/pot'
+import { numbersOf, rangeOf } from '../../../core/trade'
 import type { Portion } from '../../../core/trade'
 import type { Order, OrderLine } from '../../../shared/types/orders'
 import {
@@ -19,7 +19,7 @@ import { tell } from '../../events/tell'
 import { counting, readFailures } from './failures'
 import { freeLetters } from './letters'
 import { inTurn } from '../transactions'
-import { corePortion, numbersOf } from './portionsOf'
+import { corePortion } from './portionsOf'
 import { potFields } from './potFields'
 import { readShelf, type Shelf } from './shelf'
 import { sparedOf } from './sparedOf'
@@ -32,7 +32,7 @@ const keysOf = (
   portion: Pick<Portion, 'lineId' | 'firstPiece' | 'pieces'>,
   layerId: number,
 ): PieceKey[] =>
-  numbersOf(portion).map((number): PieceKey => `${portion.lineId}/${layerId}/${number}`)
+  numbersOf(rangeOf(portion)).map((number): PieceKey => `${portion.lineId}/${layerId}/${number}`)
 
 /** The states of orders whose pieces are made. */
 export const WORKED_STATES = ['accepted', 'making'] as const
@@ -197,52 +197,17 @@ export function wantedPots(
   shelf: Shelf,
 ): PotFields[] {
   const recipe = shelf.recipeOf(line)
-  const sized = recipe && sizeBatch(recipe, line.quantity, shelf.rules)
-  if (!recipe || !sized?.ok) return []
-  const moulds = recipe.mouldId === null ? Infinity : (shelf.moulds.get(recipe.mouldId)?.count ?? 0)
-  const works = courseParts(recipe).work
-  return recipe.layers.flatMap((layer, layerIndex) => {
-    const resin = shelf.resins.get(layer.resinId)
-    const sizedLayer = sized.value.layers[layerIndex]
-    const work = works[layerIndex]
-    if (!resin || !sizedLayer || !work) return []
-    const missing = numbersOf({ firstPiece: 1, pieces: line.quantity }).filter(
-      (number) => !served.has(`${line.id}/${layer.id}/${number}`),
-    )
-    const rounds = recipe.layers.length > 1 ? roundsOf(missing, moulds) : [missing]
-    return rounds.flatMap(rangesOf).flatMap(({ first, pieces }) =>
-      potsOfLayer({ layer, work }, sizedLayer, pieces, {
-        ...shelf,
-        resin,
-        mostPieces: Math.max(1, moulds),
-      }).pots.flatMap((part) => {
-        const portion = corePortion(
-          {
-            lineId: line.id,
-            layerId: layer.id,
-            firstPiece: first + part.firstPiece - 1,
-            pieces: part.pieces,
-          },
-          recipe,
-        )
-        return portion ? [potFields([portion], resin, shelf, '', false)] : []
-      }),
-    )
+  if (!recipe) return []
+  const numbers = numbersOf({ first: 1, pieces: line.quantity })
+  return recipe.layers.flatMap((layer, index) => {
+    const missing = numbers.filter((number) => !served.has(`${line.id}/${layer.id}/${number}`))
+    const own = layerOfBatch(recipe, index, missing, shelf)
+    return (own?.pots ?? []).flatMap(({ firstPiece, pieces }) => {
+      const stored = { lineId: line.id, layerId: layer.id, firstPiece, pieces }
+      const portion = corePortion(stored, recipe)
+      return own && portion ? [potFields([portion], own.resin, shelf, '', false)] : []
+    })
   })
-}
-
-/**
- * Pieces by the round in which they have their moulds. All layers are cut by it: a pot that reached
- * into the next round would wait for moulds that wait for it.
- */
-function roundsOf(numbers: readonly number[], moulds: number): number[][] {
-  if (moulds === Infinity || moulds < 1) return [[...numbers]]
-  const rounds = new Map<number, number[]>()
-  for (const number of numbers) {
-    const round = Math.floor((number - 1) / moulds)
-    rounds.set(round, [...(rounds.get(round) ?? []), number])
-  }
-  return [...rounds.values()]
 }
 
 /** Whether a stored pot is what is wanted, but for its letter. */

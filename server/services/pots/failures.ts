@@ -1,9 +1,8 @@
-import { rangesOf } from '../../../core/question'
+import { rangesOf, numbersOf, rangeOf } from '../../../core/trade'
 import { foldPiece } from '../../../core/run'
 import { logsOfFailed, pouredLayers } from '../../db/pieceLogs'
 import type { StoredPot } from '../../db/pots'
 import type { Db } from '../../db/rows'
-import { numbersOf } from './portionsOf'
 
 /** When pieces last turned out so that they have to be made again, by line and number. */
 export type Failures = ReadonlyMap<string, Date>
@@ -29,7 +28,7 @@ export function counting(pot: StoredPot, failures: Failures): StoredPot {
   const { pouredAt, state } = pot
   if (state !== 'poured' || pouredAt === null) return pot
   const portions = pot.portions.flatMap((portion) => {
-    const numbers = numbersOf(portion)
+    const numbers = numbersOf(rangeOf(portion))
     const left = numbers.filter((number) => {
       const failedAt = failures.get(failureKey(portion.lineId, number))
       return !failedAt || failedAt < pouredAt

@@ -3,14 +3,6 @@ import type { Portion, Recipe } from '../../../core/trade'
 import { pouredMlOf } from '../../../core/size'
 import type { StoredPortion } from '../../db/pots'
 
-export const numbersOf = ({
-  firstPiece,
-  pieces,
-}: {
-  firstPiece: number
-  pieces: number
-}): number[] => Array.from({ length: pieces }, (_, i) => firstPiece + i)
-
 /**
  * A stored portion as the core knows it, its amount worked out anew; null when its recipe has not
  * this layer.

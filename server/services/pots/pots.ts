@@ -1,7 +1,7 @@
 import { issue } from '../../../core/result'
 import { checkGathering } from '../../../core/pot'
 import { deepestMm } from '../../../core/recipe'
-import type { Portion } from '../../../core/trade'
+import { type Portion, numbersOf, rangeOf } from '../../../core/trade'
 import type { GatherFields } from '../../../shared/schemas/pots'
 import type { Pot } from '../../../shared/types/pots'
 import { database } from '../../db/database'
@@ -11,7 +11,7 @@ import { tell } from '../../events/tell'
 import { AppError } from '../AppError'
 import { recipesOfLines } from '../recipes/lineRecipes'
 import { freeLetters } from './letters'
-import { corePortion, numbersOf } from './portionsOf'
+import { corePortion } from './portionsOf'
 import { potFields } from './potFields'
 import { readShelf } from './shelf'
 import { found, inTurn } from '../transactions'
@@ -64,7 +64,7 @@ type PieceOfLayer = string
 const piecesOf = (
   portion: Pick<Portion, 'lineId' | 'firstPiece' | 'pieces'> & { layerId: number },
 ): PieceOfLayer[] =>
-  numbersOf(portion).map((number) => `${portion.lineId}/${portion.layerId}/${number}`)
+  numbersOf(rangeOf(portion)).map((number) => `${portion.lineId}/${portion.layerId}/${number}`)
 
 /** Pours the layers of some planned pots from other pots. */
 export async function gatherPots(who: Who, asked: GatherFields, now: Date): Promise<void> {

@@ -1,20 +1,14 @@
+import type { BatchShelf } from '../../../core/batch'
 import { roomRange } from '../../../core/cure'
-import type { Mould, Pigment, Resin, StudioRules } from '../../../core/trade'
 import { listMoulds } from '../../db/moulds'
 import { listResins } from '../../db/resins'
 import type { Db } from '../../db/rows'
 import { getWorkspace, listPigments, listPlaces } from '../../db/workshop'
 import { recipesOfLines, type LineRecipe, type RecipeOf } from '../recipes/lineRecipes'
 
-/** What a pot is worked out from. */
-export interface Shelf {
+/** What a pot is worked out from, and the recipe of each line. */
+export interface Shelf extends BatchShelf {
   recipeOf: RecipeOf
-  resins: ReadonlyMap<number, Resin>
-  pigments: ReadonlyMap<number, Pigment>
-  moulds: ReadonlyMap<number, Mould>
-  rules: StudioRules
-  /** The warmest that a bench gets, °C. */
-  warmC: number
 }
 
 const byId = <T extends { id: number }>(list: readonly T[]) =>

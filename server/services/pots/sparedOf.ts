@@ -1,6 +1,6 @@
+import { numbersOf } from '../../../core/trade'
 import type { OrderLine } from '../../../shared/types/orders'
 import { isThrough, type StoredPiece } from '../../db/pieces'
-import { numbersOf } from './portionsOf'
 
 type Line = Pick<OrderLine, 'id' | 'quantity' | 'spares'>
 
@@ -27,9 +27,7 @@ export function sparedOf(line: Line, pieces: readonly StoredPiece[]): ReadonlySe
     return new Set(lostOf(line, pieces).slice(0, spares))
   // What lies in its mould is lifted and looked at all the same.
   const lies = new Set(own.filter((piece) => !isLost(piece)).map(({ number }) => number))
-  return new Set(
-    numbersOf({ firstPiece: 1, pieces: quantity }).filter((number) => !lies.has(number)),
-  )
+  return new Set(numbersOf({ first: 1, pieces: quantity }).filter((number) => !lies.has(number)))
 }
 
 /** The lost pieces of a line that no spare makes up for: they are made again. */

@@ -1,8 +1,7 @@
-import { batchHandsMin, costBatch, layersOfBatch } from '../../../core/pot'
-import { sizeBatch } from '../../../core/recipe'
+import { batchOf, costBatch, type CostShelf } from '../../../core/batch'
 import type { Result } from '../../../core/result'
 import { chanceOfEnough, payingPct } from '../../../core/spares'
-import type { Material, Recipe } from '../../../core/trade'
+import type { Recipe } from '../../../core/trade'
 import type { Order } from '../../../shared/types/orders'
 import type { CostedLine } from '../../../shared/schemas/quotes'
 import { allSaid } from '../../../shared/words'
@@ -33,7 +32,7 @@ export async function costLines(
     HOUSE_TABLES.materials.list(db, workspaceId),
   ])
   const { yieldPct, judged } = await readYield(db, workspaceId, shelf.rules.yieldPct)
-  const terms = { materials: new Map(materials.map((one) => [one.id, one])) }
+  const priced = { ...shelf, materials: new Map(materials.map((one) => [one.id, one])) }
   const refused: Costing['refused'] = []
   const costed = lines.flatMap((line): CostedLine[] => {
     const recipe = shelf.recipeOf(line)
@@ -41,8 +40,8 @@ export async function costLines(
     const pieces = line.quantity - line.spares
     const paying = payingPct(pieces, line.quantity, yieldPct)
     const own = costRecipe(recipe, line.quantity, {
-      ...terms,
-      shelf: { ...shelf, rules: { ...shelf.rules, yieldPct: paying } },
+      ...priced,
+      rules: { ...shelf.rules, yieldPct: paying },
     })
     if (!own.ok) {
       refused.push({ name: recipe.name, why: allSaid(own.issues) })
@@ -66,35 +65,19 @@ export async function costLines(
   return { lines: costed, refused, shelf }
 }
 
-/** Some pieces of a recipe, with as many pots as they take. */
+/** Some pieces of a recipe, made by themselves. */
 function costRecipe(
   recipe: Recipe,
   pieces: number,
-  { shelf, materials }: { shelf: Shelf; materials: ReadonlyMap<number, Material> },
+  shelf: CostShelf,
 ): Result<Pick<CostedLine, 'cost' | 'handsMin'>> {
-  const sized = sizeBatch(recipe, pieces, shelf.rules)
-  if (!sized.ok) return sized
-  const mould = shelf.moulds.get(recipe.mouldId ?? 0) ?? null
-  const parts = {
-    recipe,
-    pieces,
-    ...shelf,
-    materials,
-    mould,
-    potsPerLayer: layersOfBatch(recipe, sized.value, pieces, { ...shelf, mould }).map(
-      ({ pots }) => pots.pots.length,
-    ),
-  }
-  const cost = costBatch(parts)
-  if (!cost.ok) return cost
-  const handsMin = batchHandsMin(parts)
-  if (!handsMin.ok) return handsMin
-  const { lines, overhead, batchCost, costPerPiece, costPerGood } = cost.value
+  const batch = batchOf(recipe, pieces, shelf)
+  if (!batch.ok) return batch
+  const costed = costBatch(batch.value, shelf)
+  if (!costed.ok) return costed
+  const { lines, overhead, batchCost, costPerPiece, costPerGood, handsMin } = costed.value
   return {
     ok: true,
-    value: {
-      cost: { lines, overhead, batchCost, costPerPiece, costPerGood },
-      handsMin: handsMin.value,
-    },
+    value: { cost: { lines, overhead, batchCost, costPerPiece, costPerGood }, handsMin },
   }
 }

@@ -1,4 +1,4 @@
-import { numbersOf } from '../../../core/question'
+import { numbersOf } from '../../../core/trade'
 import { foldWork, type FoldedWork } from '../../../core/run'
 import { groupBy, type Db } from '../../db/rows'
 import { listWork } from '../../db/work'

@@ -1,5 +1,5 @@
-import { sizeBatch } from '../recipe'
-import type { Recipe, StudioRules } from '../trade'
+import { batchOf, type BatchShelf } from './batchOf'
+import type { Recipe } from '../trade'
 
 /** A piece that a rest of resin would pour. */
 export interface Served {
@@ -19,21 +19,25 @@ const MOST = 60
  * Which pieces what is left of a resin would pour, those first that leave the least of it.
  * @param recipes those of the workshop
  * @param rest the resin and how much of it can be mixed, ml
- * @param losses what stays in cups, and the reserve
+ * @param shelf what batches are worked out from
  * @returns recipes that use this resin, with at least one piece
  */
 export function serves(
   recipes: readonly Recipe[],
   { resinId, ml }: { resinId: number; ml: number },
-  losses: Pick<StudioRules, 'perCupMl' | 'reservePct'>,
+  shelf: BatchShelf,
 ): Served[] {
   return recipes
     .flatMap((recipe): Served[] => {
-      const needOf = (pieces: number) => needMl(recipe, resinId, pieces, losses)
+      const needOf = (pieces: number) => needMl(recipe, resinId, pieces, shelf)
       const oneMl = needOf(1)
       if (oneMl <= 0 || oneMl > ml) return []
-      let pieces = 1
-      while (pieces < MOST && needOf(pieces + 1) <= ml) pieces++
+      let [pieces, tooMany] = [1, MOST + 1]
+      while (tooMany - pieces > 1) {
+        const middle = Math.floor((pieces + tooMany) / 2)
+        if (needOf(middle) <= ml) pieces = middle
+        else tooMany = middle
+      }
       return [
         { recipeId: recipe.id, name: recipe.name, oneMl, pieces, leftMl: ml - needOf(pieces) },
       ]
@@ -41,19 +45,13 @@ export function serves(
     .sort((x, y) => x.leftMl - y.leftMl)
 }
 
-/** What some pieces need of a resin; nothing where the recipe cannot be sized. */
-function needMl(
-  recipe: Recipe,
-  resinId: number,
-  pieces: number,
-  losses: Pick<StudioRules, 'perCupMl' | 'reservePct'>,
-): number {
+/** What some pieces need of a resin, ml; nothing where the recipe cannot be sized. */
+function needMl(recipe: Recipe, resinId: number, pieces: number, shelf: BatchShelf): number {
   if (!recipe.layers.some((layer) => layer.resinId === resinId)) return 0
-  const sized = sizeBatch(recipe, pieces, losses)
-  return sized.ok
-    ? recipe.layers.reduce(
-        (sum, layer, i) =>
-          layer.resinId === resinId ? sum + (sized.value.layers[i]?.mixMl ?? 0) : sum,
+  const batch = batchOf(recipe, pieces, shelf)
+  return batch.ok
+    ? batch.value.layers.reduce(
+        (sum, { resin, mixMl }) => (resin.id === resinId ? sum + mixMl : sum),
         0,
       )
     : 0

@@ -6,7 +6,7 @@ import { takenMl } from './inclusions'
 import { pieceOfSet } from './pieceOfSet'
 import { remembered } from './remembered'
 import { splitOfLayer } from './splitOfLayer'
-import type { Layer, LayerWork, Recipe, StudioRules } from '../trade'
+import type { Layer, Recipe } from '../trade'
 
 /** The sizing question that a recipe asks for one piece. */
 function sizeRequestOf(recipe: Recipe): SizeRequest {
@@ -46,8 +46,6 @@ function covering(
   return { ...sized, grossMl, netMl: Math.max(0, grossMl - sized.displacedMl) }
 }
 
-export const NO_LOSS = { perCupMl: 0, reservePct: 0 }
-
 /**
  * Works out what one piece of a recipe, or one set, takes up: levels, areas and volumes alone, with
  * no film left in cups and no reserve. In a set levels and area are those of the first piece, volumes
@@ -82,50 +80,27 @@ export const sizePiece = remembered((recipe: Recipe): Result<SizeAnswer> => {
   return { ...first, value: { ...first.value, layers } }
 })
 
-type Losses = Pick<StudioRules, 'perCupMl' | 'reservePct'>
+/** How a layer's cups and pours add up hangs neither on films nor on how many pieces there are. */
+export const NO_LOSS = { perCupMl: 0, reservePct: 0 }
 
 /**
- * Works out the resin of every layer of a recipe for a number of pieces, or of sets, each layer
- * mixed by itself and split into its cups.
- * @returns as `sizePiece`, with what is mixed of each layer; cups that do not add up to their layer
- *   and pours from an empty one are refused as by `split`, at the recipe's fields
+ * Whether a recipe can be filled and its layers split as they stand.
+ * @returns as `sizePiece`; cups that do not add up to their layer and pours from an empty one are
+ *   refused as by `split`, at the recipe's fields
  */
-export function sizeBatch(recipe: Recipe, pieces: number, rules: Losses): Result<SizeAnswer> {
+export const checkCups = remembered((recipe: Recipe): Result<SizeAnswer> => {
   const sized = sizePiece(recipe)
   if (!sized.ok) return sized
   const works = courseParts(recipe).work
-  const layers: SizedLayer[] = []
-  for (const [at, layer] of sized.value.layers.entries()) {
-    const mixMl = mixMlOfLayer(recipe, at, works[at] ?? null, { netMl: layer.netMl, pieces, rules })
-    if (!mixMl.ok) return mixMl
-    layers.push({ ...layer, mixMl: mixMl.value })
+  for (const [at, { netMl }] of sized.value.layers.entries()) {
+    const layer = recipe.layers[at]
+    if (!layer || netMl <= 0) continue
+    const work = works[at] ?? null
+    const result = splitOfLayer(layer, work, { netMl, pieces: 1, rules: NO_LOSS })
+    if (!result.ok) return atFields(result, at, work?.pouring ?? [], recipe.course)
   }
-  const totalMixMl = layers.reduce((sum, layer) => sum + layer.mixMl, 0)
-  return { ...sized, value: { ...sized.value, layers, totalMixMl } }
-}
-
-/**
- * Whether a recipe can be filled and its layers split as they stand. @returns as `sizeBatch` for one
- * piece
- */
-export const checkCups = remembered((recipe: Recipe): Result<SizeAnswer> =>
-  sizeBatch(recipe, 1, NO_LOSS),
-)
-
-/** What is mixed of one layer by itself, ml; what is wrong with its cups and pours, at their fields. */
-function mixMlOfLayer(
-  recipe: Recipe,
-  at: number,
-  work: LayerWork | null,
-  { netMl, pieces, rules }: { netMl: number; pieces: number; rules: Losses },
-): Result<number> {
-  const layer = recipe.layers[at]
-  if (!layer || netMl <= 0 || pieces <= 0) return { ok: true, value: 0 }
-  const result = splitOfLayer(layer, work, { netMl, pieces, rules })
-  return result.ok
-    ? { ok: true, value: result.value.mixMl }
-    : atFields(result, at, work?.pouring ?? [], recipe.course)
-}
+  return sized
+})
 
 /** A refusal of a split, told at the fields of the recipe. */
 function atFields(

@@ -1,16 +1,7 @@
 import { Decimal } from 'decimal.js'
 import { cost, type CostAnswer, type CostRequest, type Money } from '../cost'
-import {
-  courseParts,
-  entryTitle,
-  gramsOf,
-  isSandedByCourse,
-  layerBelow,
-  sizeBatch,
-  workOf,
-} from '../recipe'
-import { materialsOf } from './materialsOf'
-import { potOfLayer } from './potsOfLayer'
+import { materialsOf } from '../pot'
+import { courseParts, entryTitle, gramsOf, isSandedByCourse, layerBelow } from '../recipe'
 import { answer, invalid, type Result } from '../result'
 import {
   CARRYING,
@@ -18,49 +9,46 @@ import {
   wageOf,
   type Entry,
   type Layer,
-  type LayerWork,
   type Material,
   type MoneyRules,
-  type Mould,
-  type Pigment,
   type Recipe,
-  type Resin,
-  type StudioRules,
 } from '../trade'
+import type { Batch, BatchLayer, BatchShelf } from './batchOf'
 
 /** Digits of a unit price before its line is rounded to the currency. */
 const UNIT_PRICE_DIGITS = 12
 
-export interface CostParts {
-  recipe: Recipe
-  pieces: number
-  resins: ReadonlyMap<number, Resin>
-  pigments: ReadonlyMap<number, Pigment>
+/** What a batch is priced with. */
+export interface CostShelf extends BatchShelf {
   materials: ReadonlyMap<number, Material>
-  mould: Mould | null
-  /** How many pots each layer is mixed in, in layer order. */
-  potsPerLayer: readonly number[]
-  rules: StudioRules
 }
 
-/** The costing question that a recipe and a number of pieces ask. */
-function costRequestOf(parts: CostParts): Result<CostRequest> {
-  const { recipe, pieces, resins, rules, mould } = parts
+interface Costed {
+  batch: Batch
+  shelf: CostShelf
+}
+
+/** How many pots a layer is mixed in, by its place among the recipe's layers; 1 where nobody knows. */
+const potsOf = ({ layers }: Batch, at: number): number =>
+  layers.find(({ index }) => index === at)?.pots.length ?? 1
+
+/** The costing question that a batch asks. */
+function costRequestOf(costed: Costed): Result<CostRequest> {
+  const { batch, shelf } = costed
+  const { recipe, pieces } = batch
+  const { rules } = shelf
   const { money } = rules
   if (money === null) return invalid('', 'prices-hidden')
-  const sized = sizeBatch(recipe, pieces, rules)
-  if (!sized.ok) return sized
-  const resin = recipe.layers.flatMap((layer, i) => {
-    const own = resins.get(layer.resinId)
-    const netMl = sized.value.layers[i]?.netMl ?? 0
-    return own ? resinOfLayer({ layer, work: workOf(recipe, i) }, netMl, own, parts) : []
-  })
+  const mould = shelf.moulds.get(recipe.mouldId ?? 0)
   return answer({
     currency: rules.currency,
     pieces,
     yieldPct: rules.yieldPct,
-    materials: [...resin, ...materialsUsed(parts)],
-    labour: labourOf(parts, money),
+    materials: [
+      ...batch.layers.flatMap((layer) => resinOfLayer(layer, shelf)),
+      ...materialsUsed(costed),
+    ],
+    labour: labourOf(costed, money),
     equipment: mould
       ? [{ name: mould.name, price: shown(mould.price), lifeUses: mould.lifeUses, uses: pieces }]
       : [],
@@ -84,12 +72,12 @@ function shown(price: Money | null): Money {
 type Labour = CostRequest['labour']
 
 /** What every entry of the course takes, as often as it is done; sanding between layers with it. */
-function labourOf(parts: CostParts, money: MoneyRules): Labour {
-  const { recipe } = parts
+function labourOf({ batch, shelf }: Costed, money: MoneyRules): Labour {
+  const { recipe } = batch
   const sanded = sandedUnder(recipe)
   const work = recipe.course.flatMap((entry): Labour => {
     if (entry.isOptional && entry.kind !== 'mix' && entry.kind !== 'pour') return []
-    const own = labourOfEntry(entry, parts, money)
+    const own = labourOfEntry(entry, { batch, shelf }, money)
     const below = entry.kind === 'mix' ? sanded.get(entry.layer ?? '') : undefined
     if (!below) return own
     return [
@@ -102,17 +90,17 @@ function labourOf(parts: CostParts, money: MoneyRules): Labour {
       ...own,
     ]
   })
-  return [...work, ...carryingOf(parts, money)]
+  return [...work, ...carryingOf(batch, money)]
 }
 
 /** Layers that cure in the heated box are carried there, each pot once. */
-const carryingOf = ({ recipe, potsPerLayer }: CostParts, money: MoneyRules): Labour =>
-  recipe.layers.flatMap(({ name, isHeated }, i): Labour =>
+const carryingOf = (batch: Batch, money: MoneyRules): Labour =>
+  batch.recipe.layers.flatMap(({ name, isHeated }, i): Labour =>
     isHeated
       ? [
           {
             name: `${name} into the heated box`,
-            minutes: CARRYING.batchMin * (potsPerLayer[i] ?? 1),
+            minutes: CARRYING.batchMin * potsOf(batch, i),
             ratePerHour: wageOf(money, null),
             per: 'batch',
           },
@@ -138,16 +126,12 @@ const unitPrice = ({ packPrice, packSize }: Material): string =>
   new Decimal(shown(packPrice)).div(packSize).toFixed(UNIT_PRICE_DIGITS)
 
 /** What a piece begins with, what is set or stirred into it, and what its course uses, each material once. */
-function materialsUsed({
-  recipe,
-  pieces,
-  materials,
-  potsPerLayer,
-}: CostParts): CostRequest['materials'] {
+function materialsUsed({ batch, shelf: { materials } }: Costed): CostRequest['materials'] {
+  const { recipe, pieces } = batch
   const used = new Map<number, number>()
   for (const { materialId, amount, per, by } of materialsOf(recipe, materials)) {
     const layer = by.of === 'layer' ? recipe.layers.findIndex(({ key }) => key === by.layer) : -1
-    const times = per === 'piece' ? pieces : per === 'pot' ? (potsPerLayer[layer] ?? 1) : 1
+    const times = per === 'piece' ? pieces : per === 'pot' ? potsOf(batch, layer) : 1
     used.set(materialId, (used.get(materialId) ?? 0) + amount * times)
   }
   return [...used].flatMap(([id, quantity]) => {
@@ -159,16 +143,13 @@ function materialsUsed({
 }
 
 /** An entry is done once for each pot of its layer, or once for the batch. */
-function labourOfEntry(
-  entry: Entry,
-  { recipe, rules, potsPerLayer }: CostParts,
-  money: MoneyRules,
-) {
+function labourOfEntry(entry: Entry, { batch, shelf: { rules } }: Costed, money: MoneyRules) {
+  const { recipe } = batch
   const { kind, at, skill, hands = 1 } = entry
   const pieceMin = entry.pieceMin * hands
   const layer = recipe.layers.findIndex(({ key }) => key === entry.layer)
   const isResin = kind === 'mix' || kind === 'pour' || kind === 'pass'
-  const pots = isResin ? (potsPerLayer[layer] ?? 1) : 1
+  const pots = isResin ? potsOf(batch, layer) : 1
   const times = Math.max(1, at.length)
   const own =
     kind === 'mix'
@@ -196,21 +177,15 @@ function labourOfEntry(
   ]
 }
 
-/** The resin of a layer with films and spare, and the pigment of what is coloured of it. */
-function resinOfLayer(
-  own: { layer: Layer; work: LayerWork },
-  netMl: number,
-  resin: Resin,
-  { pieces, pigments, rules }: CostParts,
-) {
+/** The resin of a layer's pots with films and spare, and the pigment of what is coloured of it. */
+function resinOfLayer({ layer, resin, pots, mixMl }: BatchLayer, { pigments }: BatchShelf) {
   const unitCost = new Decimal(shown(resin.kitPrice)).div(resin.kitMl).toFixed(UNIT_PRICE_DIGITS)
-  const pot = potOfLayer(own, netMl, pieces, { resin, rules, pigments, warmC: resin.referenceC })
   const grams = new Map<number, number>()
   const add = (pigmentId: number, massG: number | null) =>
     grams.set(pigmentId, (grams.get(pigmentId) ?? 0) + (massG ?? 0))
-  for (const { doses } of pot.cups)
+  for (const { doses } of pots.flatMap(({ cups }) => cups))
     for (const { pigmentId, massG } of doses ?? []) add(pigmentId, massG)
-  for (const { drops } of pot.pours)
+  for (const { drops } of pots.flatMap(({ pours }) => pours))
     for (const { pigmentId, n } of drops) {
       const pigment = pigments.get(pigmentId)
       add(pigmentId, n * ((pigment && gramsOf('drop', pigment)) ?? 0))
@@ -219,32 +194,30 @@ function resinOfLayer(
     const pigment = pigments.get(pigmentId)
     return pigment ? [{ name: pigment.name, quantity, unitCost: shown(pigment.pricePerG) }] : []
   })
-  return [{ name: `${resin.name}, ${own.layer.name}`, quantity: pot.needMl, unitCost }, ...coloured]
+  return [{ name: `${resin.name}, ${layer.name}`, quantity: mixMl, unitCost }, ...coloured]
+}
+
+/** What a batch costs, and how long hands work on it. */
+export interface BatchCost extends CostAnswer {
+  /** Minutes of all its labour. */
+  handsMin: number
 }
 
 /**
- * Costs a batch of a recipe: resin and pigment by layer, labour by entry of the course at what an
- * hour of its skill costs, materials that it begins with, sets in and uses, wear of the mould. Resin is priced by the millilitre of its kit; pigment
- * by what goes into its cups (left out where a density is missing), so that a clear reserve has
- * none. One piece is one use of the mould.
- * @returns as `cost`
+ * Costs a batch: resin and pigment of its pots by layer, labour by entry of the course at what an
+ * hour of its skill costs, materials that it begins with, sets in and uses, wear of the mould. Resin
+ * is priced by the millilitre of its kit; pigment by what goes into its cups (left out where a
+ * density is missing), so that a clear reserve has none. One piece is one use of the mould.
+ * @returns as `cost`, with the minutes of hands; refuses where prices are hidden
  */
-export function costBatch(parts: CostParts): Result<CostAnswer> {
-  const request = costRequestOf(parts)
-  return request.ok ? cost(request.value) : request
-}
-
-/**
- * How long hands work on a batch.
- * @returns minutes of all its labour; refusals as `costBatch`
- */
-export function batchHandsMin(parts: CostParts): Result<number> {
-  const request = costRequestOf(parts)
+export function costBatch(batch: Batch, shelf: CostShelf): Result<BatchCost> {
+  const request = costRequestOf({ batch, shelf })
   if (!request.ok) return request
-  return answer(
-    request.value.labour.reduce(
-      (sum, { minutes, per }) => sum + minutes * (per === 'piece' ? parts.pieces : 1),
-      0,
-    ),
+  const costed = cost(request.value)
+  if (!costed.ok) return costed
+  const handsMin = request.value.labour.reduce(
+    (sum, { minutes, per }) => sum + minutes * (per === 'piece' ? batch.pieces : 1),
+    0,
   )
+  return answer({ ...costed.value, handsMin })
 }

@@ -1,0 +1,62 @@
+import { join } from 'node:path'
+import type { DatabaseSettings } from '../../server/db/knex'
+import { copyFurnished } from './furnished'
+import { startMariadb, type OwnDatabase } from './mariadb'
+import { ROOT } from './paths'
+import { freePort } from './ports'
+import { startServer, type RunningServer } from './server'
+
+interface Running {
+  database: OwnDatabase
+  server: RunningServer
+}
+
+/**
+ * The production build serving a furnished yard of its own, which can be thrown away and begun anew
+ * within seconds. What is written there need not outlive its machine.
+ */
+export class Yard {
+  private running: Running | null = null
+
+  /**
+   * @param furnished the database folder that it begins as
+   * @param folder is emptied at each beginning; it keeps the database and the server's log
+   */
+  constructor(
+    private readonly furnished: string,
+    private readonly folder: string,
+  ) {}
+
+  private get here(): Running {
+    if (!this.running) throw new Error('the yard has not begun')
+    return this.running
+  }
+  get address(): string {
+    return this.here.server.address
+  }
+  get settings(): DatabaseSettings {
+    return this.here.database.settings
+  }
+
+  /** Everything as it was furnished, on a server that has just started. */
+  async begin(): Promise<void> {
+    await this.close()
+    copyFurnished(this.furnished, this.folder)
+    const database = await startMariadb(this.folder, { isLasting: false })
+    try {
+      const log = join(this.folder, 'server.log')
+      const server = await startServer(ROOT, await freePort(), database.settings, log)
+      this.running = { database, server }
+    } catch (error) {
+      await database.kill()
+      throw error
+    }
+  }
+
+  async close(): Promise<void> {
+    const { running } = this
+    this.running = null
+    await running?.server.stop()
+    await running?.database.kill()
+  }
+}

@@ -1,0 +1,34 @@
+import { asOutcome } from './outcome'
+import { runProgram } from './runProgram'
+import type { Part } from './runParts'
+
+/** Type-only circles count too: they tie rooms together all the same. */
+const CIRCLES = [
+  ...['--circular', '--no-spinner', '--extensions', 'ts,vue'],
+  ...['--ts-config', 'tsconfig.check.json'],
+  ...['app', 'cli', 'core', 'db', 'demo', 'server', 'shared'],
+]
+/** What was found before is looked at again only where something changed. */
+export const TYPES = [
+  ...['--noEmit', '-p', 'tsconfig.check.json'],
+  ...['--incremental', '--tsBuildInfoFile', '.velvet/types.tsbuildinfo'],
+]
+
+const PREPARED = 'Nuxt’s own types'
+
+/** A part that one program tells, by how it ends. */
+const part = (name: string, program: string, args: readonly string[], after?: string[]): Part => ({
+  name,
+  after,
+  run: async (say) => asOutcome(await runProgram(program, args, { say })),
+})
+
+/** What can be told without running anything. */
+export const CHECKS: readonly Part[] = [
+  part(PREPARED, 'nuxt', ['prepare', '--logLevel', 'silent']),
+  part('types', 'vue-tsc', TYPES, [PREPARED]),
+  part('lint', 'eslint', ['.', '--max-warnings', '0'], [PREPARED]),
+  part('format', 'prettier', ['--check', '--log-level', 'warn', '.']),
+  part('what nobody uses or declares', 'knip', ['--no-progress'], [PREPARED]),
+  part('circles of imports', 'madge', CIRCLES, [PREPARED]),
+]
