@@ -1,4 +1,4 @@
-import type { RunEventKind, RunStepKind } from './run/kinds'
+import type { RunEventKind, RunStepKind } from './runKinds'
 export type IssueCode = keyof IssueParams
 
 /**

@@ -4,7 +4,7 @@ import type { PlanPin } from '~~/shared/schemas/planTerms'
 import { objectionWords } from '~~/shared/words'
 import { unlessStopped } from '~/composables/useWorkerTask'
 import type { PlanTryAnswers } from '~/workers/plan.worker'
-import { makerId } from '~~/core/question'
+import { makerId } from '~~/core/tasks'
 import { MS_PER_MIN } from '~~/core/units'
 
 const STEP_MIN = 5

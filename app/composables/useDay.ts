@@ -1,5 +1,5 @@
 import type { Ref } from 'vue'
-import { comesIfOrdered } from '~~/core/question'
+import { comesIfOrdered } from '~~/core/tasks'
 import type { PlanTaskRow } from '~~/shared/types/plan'
 import { isPutOff, isToldOver } from '~/utils/workWords'
 

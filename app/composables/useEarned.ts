@@ -1,4 +1,4 @@
-import { together } from '~~/core/account'
+import { together } from '~~/core/earnings'
 import type { EarnedLine } from '~~/shared/types/earned'
 
 /** By what lines are set together. */

@@ -1,6 +1,6 @@
 import { DateTime } from 'luxon'
 import { loadOf } from '~~/core/plan'
-import { makerId, mouldId, placeId } from '~~/core/question'
+import { makerId, mouldId, placeId } from '~~/core/tasks'
 import { MS_PER_MIN } from '~~/core/units'
 import { tightestOf } from '~/utils/tightestOf'
 

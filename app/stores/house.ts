@@ -6,7 +6,7 @@ import {
   type HouseKind,
   type KeptKind,
 } from '~~/shared/schemas/house'
-import type { Missing } from '~~/core/question'
+import type { Missing } from '~~/core/tasks'
 import type { HouseRowOf, HouseRules, KeptRow } from '~~/shared/types/house'
 import type { Access } from '~~/shared/types/people'
 

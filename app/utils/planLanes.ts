@@ -2,7 +2,7 @@ import { mouldsInUse } from '~~/core/trade'
 import type { PlanQuestionView, PlanTaskRow } from '~~/shared/types/plan'
 import type { Pot } from '~~/shared/types/pots'
 import type { PlaceRow, Workshop } from '~~/shared/types/workshop'
-import { makerId, mouldId, placeId } from '~~/core/question'
+import { makerId, mouldId, placeId } from '~~/core/tasks'
 
 /** By what the plan can be laid out. */
 export const LANE_KINDS = ['maker', 'place', 'mould', 'order', 'pot'] as const

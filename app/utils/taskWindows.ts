@@ -1,4 +1,4 @@
-import { CLOCK } from '~~/core/question'
+import { CLOCK } from '~~/core/tasks'
 import type { PlanQuestionView, PlanTaskRow } from '~~/shared/types/plan'
 import { MS_PER_MIN } from '~~/core/units'
 

@@ -1,4 +1,4 @@
-import { coldBoxes } from '../../core/question'
+import { coldBoxes } from '../../core/tasks'
 import {
   replan,
   roomFor,

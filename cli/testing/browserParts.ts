@@ -52,7 +52,7 @@ export const browserPart = (args: readonly string[] = []): Part => ({
     rmSync(results, { force: true })
     const endedWell = await runProgram('playwright', ['test', ...args], {
       say,
-      env: { VELVET_E2E_RESULTS: results },
+      env: { VELVET_E2E_RESULTS: results, VELVET_FURNISHED: await furnished() },
     })
     return readPlaywright(results, endedWell)
   },

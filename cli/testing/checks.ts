@@ -5,7 +5,7 @@ import type { Part } from './runParts'
 /** Type-only circles count too: they tie rooms together all the same. */
 const CIRCLES = [
   ...['--circular', '--no-spinner', '--extensions', 'ts,vue'],
-  ...['--ts-config', 'tsconfig.check.json'],
+  ...['--ts-config', 'tsconfig.paths.json'],
   ...['app', 'cli', 'core', 'db', 'demo', 'server', 'shared'],
 ]
 /** What was found before is looked at again only where something changed. */

@@ -1,4 +1,4 @@
-import { rmSync } from 'node:fs'
+import { mkdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { startMariadb } from '../lib/mariadb'
 import { STATE } from '../lib/paths'
@@ -39,7 +39,9 @@ export async function jestWithout(
   args: readonly string[],
   asked: Asked,
 ): Promise<Outcome> {
-  const results = join(folderOf(name), 'results.json')
+  const folder = folderOf(name)
+  const results = join(folder, 'results.json')
+  mkdirSync(folder, { recursive: true })
   rmSync(results, { force: true })
   const endedWell = await runProgram(
     'jest',

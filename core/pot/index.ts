@@ -4,7 +4,7 @@ export { gatherPots, splitPortion, type Gathering, type GatherTerms } from './ga
 export { holdsWhite } from './holdsWhite'
 export { isWhite } from './isWhite'
 export { ladderOf } from './ladderOf'
-export { materialsOf, type MaterialLine } from './materialsOf'
+export { materialsOf } from './materialsOf'
 export { mergePortions } from './mergePortions'
 export { colourKey, cupName } from './cupKey'
 export { potOf, STIR_ROOM, type PotCup, type PotFigures } from './potOf'

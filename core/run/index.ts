@@ -23,6 +23,6 @@ export {
   type WorkKind,
   type WorkState,
 } from './foldWork'
-export { RUN_EVENT_KINDS, type RunEventKind, type RunStepKind } from './kinds'
+export { RUN_EVENT_KINDS, type RunEventKind, type RunStepKind } from '../runKinds'
 export { staysOf } from './staysOf'
 export type * from './types'

@@ -1,5 +1,5 @@
 import type { PlanObjective } from '../../core/plan'
-import type { Joint } from '../../core/question'
+import type { Joint } from '../../core/tasks'
 import type { PlanTaskRow, PlanView } from '../../shared/types/plan'
 import { jointsSchema, lineIdsSchema, promisesSchema } from '../../shared/schemas/plans'
 import { taskWorkSchema } from '../../shared/schemas/work'

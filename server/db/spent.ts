@@ -1,4 +1,4 @@
-import type { BenchRun, Used } from '../../core/account'
+import type { BenchRun, Used } from '../../core/earnings'
 import { doingKey, type Doing, type RunTargets } from '../../core/run'
 import { decimal, type Db } from './rows'
 import { eventsOfRuns, targetsColumn } from './runs'

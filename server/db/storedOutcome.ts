@@ -1,5 +1,5 @@
 import { BINDINGS } from '../../core/plan'
-import { TASK_KINDS } from '../../core/question'
+import { TASK_KINDS } from '../../core/tasks'
 import {
   exact,
   flag,

@@ -1,4 +1,4 @@
-import type { Joint } from '../../core/question'
+import type { Joint } from '../../core/tasks'
 import type { PromiseRow } from '../types/promises'
 import type { MovedTask, GatheredMix } from '../types/proposals'
 import { exact, flag, id, instant, list, notNegative, num, text, told, whole } from './fields'

@@ -1,5 +1,5 @@
 import { WORK_KINDS, type Doing, type DoneTo, type WorkKind } from '../../core/run'
-import type { TaskWork } from '../../core/question'
+import type { TaskWork } from '../../core/tasks'
 import { ASKS } from '../../core/trade'
 import {
   body,

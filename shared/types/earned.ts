@@ -1,4 +1,4 @@
-import type { CostByKind, RealCost } from '../../core/account'
+import type { CostByKind, RealCost } from '../../core/earnings'
 import type { OrderState } from '../schemas/orders'
 
 /** A line of an order with what it was to cost, what it did, and what it brought. */

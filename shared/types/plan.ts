@@ -1,5 +1,5 @@
 import type { Binding, Pin, PlanRequest, PlannedTask } from '../../core/plan'
-import type { TaskKind, TaskWork } from '../../core/question'
+import type { TaskKind, TaskWork } from '../../core/tasks'
 import type { WorkState } from '../../core/run'
 import type { PlanTerms } from '../schemas/planTerms'
 import type { PromiseRow } from './promises'

@@ -4,7 +4,7 @@ import {
   isOfClock,
   type HoldingLink,
   type TaskMeaning,
-} from '../../core/question'
+} from '../../core/tasks'
 import { formatDuration } from '../../core/units'
 
 /** Links shorter than this say nothing that a manager could act on, minutes. */

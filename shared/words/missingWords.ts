@@ -1,4 +1,4 @@
-import type { Missing } from '../../core/question'
+import type { Missing } from '../../core/tasks'
 import { formatNumber } from '../../core/units'
 
 /** Something that is missing, in words, and what it is wanted for. */

@@ -1,4 +1,4 @@
-import { CLOCK, isColdBox } from '../../core/question'
+import { CLOCK, isColdBox } from '../../core/tasks'
 import type { Binding } from '../../core/plan'
 import type { PlanTaskRow } from '../types/plan'
 

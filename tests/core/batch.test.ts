@@ -11,7 +11,7 @@ import {
   stationId,
   type PlanLine,
   openJoints,
-} from '../../core/question'
+} from '../../core/tasks'
 import { sizePiece, workOf } from '../../core/recipe'
 import { wageOf, wagesBySkill, type Recipe } from '../../core/trade'
 import { workableMin } from '../../core/resin'

@@ -11,9 +11,9 @@ import {
   type HeatedBox,
   type PlanLine,
   openJoints,
-} from '../../core/question'
+} from '../../core/tasks'
 import type { Recipe, Resin } from '../../core/trade'
-import { boxWait } from '../../core/question/boxCure'
+import { boxWait } from '../../core/tasks/boxCure'
 import { rateAt } from '../../core/cure'
 import { checkPlan, plan } from '../../core/plan'
 import { demoulding, layer, recipe, resin, rules, step } from '../fixtures/studio'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals'
-import { makerId, mouldId, placeId, stationId } from '../../core/question'
+import { makerId, mouldId, placeId, stationId } from '../../core/tasks'
 
 describe('ids of a plan request', () => {
   it.each([

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { leaveTime, type PlanQuestion } from '../../core/question'
+import { leaveTime, type PlanQuestion } from '../../core/tasks'
 import type { PlanLag, PlannedTask } from '../../core/plan'
 
 const task = (id: string, durationMin: number) => ({

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { whatIsMissing } from '../../core/question'
-import type { Furniture } from '../../core/question/whatIsMissing'
+import { whatIsMissing } from '../../core/tasks'
+import type { Furniture } from '../../core/tasks/whatIsMissing'
 import { missingWords } from '../../shared/words'
 import { recipe, step } from '../fixtures/studio'
 

@@ -1,14 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { potOf } from '../../core/pot'
 import { checkCourse, courseParts, sizePiece } from '../../core/recipe'
-import {
-  makerId,
-  mouldId,
-  placeId,
-  planRequest,
-  stationId,
-  type PlanLine,
-} from '../../core/question'
+import { makerId, mouldId, placeId, planRequest, stationId, type PlanLine } from '../../core/tasks'
 import { checkPlan, plan } from '../../core/plan'
 import { pouredMlOf } from '../../core/size'
 import type { Material, Pigment, Recipe, Resin } from '../../core/trade'

@@ -41,6 +41,10 @@ const answered = (request: PlanRequest, iterations?: number): PlanAnswer => {
   return result.value
 }
 
+/** The cases of which the search shows in so many tries that no plan is better. */
+const PROVEN = new Set(['one-piece'])
+const MOST_ABOVE_BEST = 1.25
+
 describe('cases with known results', () => {
   test.each(names)('%s', (name) => {
     const [request, best] = [
@@ -61,8 +65,14 @@ describe('cases with known results', () => {
     expect(objective.weightedTardinessMin).toBeGreaterThanOrEqual(
       best.bound?.weightedTardinessMin ?? 0,
     )
-    expect(objective.weightedCompletionMin).toBeLessThanOrEqual(best.weightedCompletionMin * 1.25)
-    if (proven) expect(objective.weightedCompletionMin).toBe(best.weightedCompletionMin)
+    expect(proven).toBe(PROVEN.has(name))
+    // What is proven is the best there is; what is not may be as good, never better.
+    expect(objective.weightedCompletionMin).toBeGreaterThanOrEqual(
+      proven ? best.weightedCompletionMin : lowerBound.weightedCompletionMin,
+    )
+    expect(objective.weightedCompletionMin).toBeLessThanOrEqual(
+      best.weightedCompletionMin * (proven ? 1 : MOST_ABOVE_BEST),
+    )
   })
 
   test.each<[string, number, number, number]>([

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { makerId, mouldId, openJoints } from '../../core/question'
+import { makerId, mouldId, openJoints } from '../../core/tasks'
 import { checkBending, checkCourse, inclusionMl, layerBelow, sizePiece } from '../../core/recipe'
 import {
   newStep,

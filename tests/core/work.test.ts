@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { makerId, type Told } from '../../core/question'
+import { makerId, type Reported } from '../../core/tasks'
 import { doingKey, foldWork, isOver, WORK_KINDS, type WorkEvent } from '../../core/run'
 import { entries, made, planned, withCourse, work } from '../fixtures/planned'
 import { runs } from '../fixtures/runs'
@@ -83,7 +83,7 @@ const waxed = withCourse(made([{ name: 'face' }]), [
   ),
   ...entries(['demould', {}], ['other', { key: 'polish', name: 'polish', pieceMin: 10 }]),
 ])
-const told = (kind: Told['kind'], atMin: number, pieces: readonly number[], what = 'wax') =>
+const told = (kind: Reported['kind'], atMin: number, pieces: readonly number[], what = 'wax') =>
   new Map([
     [
       doingKey({ what, visit: null, layer: null }),
@@ -96,7 +96,7 @@ const told = (kind: Told['kind'], atMin: number, pieces: readonly number[], what
     ],
   ])
 const plannedWith = (work: ReturnType<typeof told>, quantity = 2) =>
-  planned(waxed, { quantity, paths: { told: work } })
+  planned(waxed, { quantity, paths: { reported: work } })
 
 describe('what hands have told, in the plan', () => {
   test('of every task of theirs it says which work it is', () => {
@@ -158,7 +158,7 @@ describe('what hands have told, in the plan', () => {
             new Map(pieces.map((n) => [n, { kind, atMin, untilMin: null, maker: makerId.of(1) }])),
           ]),
         )
-        const { at, question } = planned(waxed, { quantity: 3, paths: { told: work } })
+        const { at, question } = planned(waxed, { quantity: 3, paths: { reported: work } })
         // `at` checks the whole plan.
         expect(at('mix face').endMin).toBeGreaterThan(0)
         for (const { does } of question.meaning.values())

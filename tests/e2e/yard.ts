@@ -36,7 +36,8 @@ export const test = base.extend<
 >({
   workersYard: [
     async ({}, use, { parallelIndex }) => {
-      const yard = new Yard(await furnished(), join(STATE, `test/e2e/${parallelIndex}`))
+      const from = process.env.VELVET_FURNISHED ?? (await furnished())
+      const yard = new Yard(from, join(STATE, `test/e2e/${parallelIndex}`))
       await use(new WorkersYard(yard))
       await yard.close()
     },

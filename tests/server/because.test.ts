@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals'
 import { DateTime } from 'luxon'
-import type { TaskMeaning } from '../../core/question'
+import type { TaskMeaning } from '../../core/tasks'
 import type { Binding, PlanAnswer } from '../../core/plan'
 import { because } from '../../server/services/planning/promises/because'
 

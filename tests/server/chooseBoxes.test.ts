@@ -9,7 +9,7 @@ import {
   type LinePaths,
   type PlanLine,
   type Workroom,
-} from '../../core/question'
+} from '../../core/tasks'
 import { planWork, type PlannedTask } from '../../core/plan'
 import { chooseBoxes } from '../../server/services/planning/choose/chooseBoxes'
 import type { Paths } from '../../server/services/planning/choose/choosePaths'

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals'
 import { choosePaths } from '../../server/services/planning/choose/choosePaths'
-import { openJoints, type LinePaths, type PlanLine } from '../../core/question'
+import { openJoints, type LinePaths, type PlanLine } from '../../core/tasks'
 import type { PlanAnswer } from '../../core/plan'
 import { answer, refuse, type Result } from '../../core/result'
 import { layer, recipe } from '../fixtures/studio'

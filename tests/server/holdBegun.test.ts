@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals'
-import type { PlanQuestion } from '../../core/question'
+import type { PlanQuestion } from '../../core/tasks'
 import type { PlanLag, PlannedTask, PlanTask } from '../../core/plan'
 import { holdBegun, inBoxUntil } from '../../server/services/planning/situation/situation'
 

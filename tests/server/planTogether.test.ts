@@ -9,7 +9,7 @@ import {
   type LinePaths,
   type PlanLine,
   type PlanQuestion,
-} from '../../core/question'
+} from '../../core/tasks'
 import { plan } from '../../core/plan'
 import { choosePaths } from '../../server/services/planning/choose/choosePaths'
 import { planTogether } from '../../server/services/planning/choose/planTogether'

@@ -9,7 +9,7 @@ import {
   stationId,
   type PlanLine,
   type JointKey,
-} from '../../core/question'
+} from '../../core/tasks'
 import type { Recipe } from '../../core/trade'
 import { odds, type OddsRequest } from '../../core/odds'
 import { plan } from '../../core/plan'

@@ -1,7 +1,7 @@
 import { planWork } from '../../core/plan'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
-import { isOfClock, makerId } from '../../core/question'
+import { isOfClock, makerId } from '../../core/tasks'
 import { RESINS } from '../../demo/resins'
 import {
   claimProposal,

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import type { PlanLine } from '../../core/question'
+import type { PlanLine } from '../../core/tasks'
 import type { Resin } from '../../core/trade'
 import type { StoredPot } from '../../server/db/pots'
 import { withArrivals, resinArrivals } from '../../server/services/planning/situation/supplies'

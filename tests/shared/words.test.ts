@@ -8,7 +8,7 @@ import {
   TASK_KINDS,
   type HoldingLink,
   type TaskMeaning,
-} from '../../core/question'
+} from '../../core/tasks'
 import { allSaid, holdingWords, issueWords, said, whyThenWords } from '../../shared/words'
 
 /** Ids as the plan request makes them up, each with what people say instead. */

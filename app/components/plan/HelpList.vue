@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isColdBox, makerId, mouldId } from '~~/core/question'
+import { isColdBox, makerId, mouldId } from '~~/core/tasks'
 import { EVENING_MIN, type Gain, type Help, type PromiseGain } from '~~/core/plan'
 import { MS_PER_MIN, formatDuration } from '~~/core/units'
 import type { PlanQuestionView } from '~~/shared/types/plan'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Together } from '~~/core/account'
+import type { Together } from '~~/core/earnings'
 import { MINUTES_PER_HOUR } from '~~/core/units'
 
 /** What was planned beside what it really took, and what that left. */

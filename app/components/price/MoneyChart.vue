@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Data } from 'plotly.js-cartesian-dist-min'
-import type { Together } from '~~/core/account'
+import type { Together } from '~~/core/earnings'
 
 /** Where the money of each goes: what was paid for it without tax, part by part. */
 const { groups, currency } = defineProps<{

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Missing } from '~~/core/question'
+import type { Missing } from '~~/core/tasks'
 import { missingWords } from '~~/shared/words'
 
 /** What the workshop still lacks, each leading to where it is added; nothing where all is there. */

@@ -1,5 +1,5 @@
 import { DateTime } from 'luxon'
-import { benchHands, plannedCost, realCost, type Worked } from '../../../core/account'
+import { benchHands, plannedCost, realCost, type Worked } from '../../../core/earnings'
 import type { DayIncome } from '../../../core/market'
 import type { EarnedLine, EarnedBy } from '../../../shared/types/earned'
 import type { Order } from '../../../shared/types/orders'

@@ -1,5 +1,5 @@
 import type { PlanQuestionView } from '../../../shared/types/plan'
-import { jointKey } from '../../../core/question'
+import { jointKey } from '../../../core/tasks'
 import { MS_PER_MIN } from '../../../core/units'
 import { database } from '../../db/database'
 import { getKeptPlan } from '../../db/plans'

@@ -1,4 +1,4 @@
-import { whatIsMissing, type Missing } from '../../../core/question'
+import { whatIsMissing, type Missing } from '../../../core/tasks'
 import { mouldsInUse } from '../../../core/trade'
 import { HOUSE_TABLES } from '../../db/house'
 import { listMoulds } from '../../db/moulds'

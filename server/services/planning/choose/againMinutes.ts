@@ -5,7 +5,7 @@ import {
   type JointKey,
   type PlanLine,
   type PlanQuestion,
-} from '../../../../core/question'
+} from '../../../../core/tasks'
 import type { Pin, PlanAnswer, PlannedTask, PlanRequest } from '../../../../core/plan'
 import type { Order } from '../../../../shared/types/orders'
 import type { Situation } from '../situation/situation'

@@ -1,4 +1,4 @@
-import { isInBox, type PlanLine, type PlanQuestion } from '../../../../core/question'
+import { isInBox, type PlanLine, type PlanQuestion } from '../../../../core/tasks'
 import { compareObjectives, type PlanAnswer, type PlannedTask } from '../../../../core/plan'
 import type { Paths } from './choosePaths'
 import { lateLines } from './lateLines'

@@ -1,4 +1,4 @@
-import { openJoints, type JointKey, type LinePaths, type PlanLine } from '../../../../core/question'
+import { openJoints, type JointKey, type LinePaths, type PlanLine } from '../../../../core/tasks'
 import type { PlanAnswer } from '../../../../core/plan'
 import type { Issue, Result } from '../../../../core/result'
 

@@ -1,4 +1,4 @@
-import type { PlanLine } from '../../../../core/question'
+import type { PlanLine } from '../../../../core/tasks'
 import { issue, type Issue } from '../../../../core/result'
 
 /**

@@ -1,4 +1,4 @@
-import type { PlanQuestion } from '../../../../core/question'
+import type { PlanQuestion } from '../../../../core/tasks'
 import type { PlanAnswer } from '../../../../core/plan'
 
 /** By line that misses its promise in a plan: by how many minutes. */

@@ -1,4 +1,4 @@
-import type { PlanLine } from '../../../../core/question'
+import type { PlanLine } from '../../../../core/tasks'
 import type { PlanAnswer, PlanRequest } from '../../../../core/plan'
 import { issue, type Issue, type Result } from '../../../../core/result'
 

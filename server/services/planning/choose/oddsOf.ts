@@ -1,4 +1,4 @@
-import { isOfClock, type PlanLine, type PlanQuestion } from '../../../../core/question'
+import { isOfClock, type PlanLine, type PlanQuestion } from '../../../../core/tasks'
 import {
   STARTING_CHANCE,
   USUAL_RUNS,

@@ -1,4 +1,4 @@
-import { jointKey, leaveTime, type LinePaths, type PlanLine } from '../../../../core/question'
+import { jointKey, leaveTime, type LinePaths, type PlanLine } from '../../../../core/tasks'
 import type { Pin, PlanAnswer, PlannedTask, PlanRequest, PlanWork } from '../../../../core/plan'
 import { refuse, type Result } from '../../../../core/result'
 import { MINUTES_PER_DAY } from '../../../../core/units'

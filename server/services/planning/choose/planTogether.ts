@@ -4,7 +4,7 @@ import {
   type LinePaths,
   type PlanLine,
   type PlanQuestion,
-} from '../../../../core/question'
+} from '../../../../core/tasks'
 import type { PlanAnswer } from '../../../../core/plan'
 import type { Issue, Result } from '../../../../core/result'
 import type { Paths } from './choosePaths'

@@ -1,4 +1,4 @@
-import { holdingChain } from '../../../../core/question'
+import { holdingChain } from '../../../../core/tasks'
 import type { PlanAnswer, PlanLag } from '../../../../core/plan'
 import { holdingWords, type HoldingNames } from '../../../../shared/words'
 

@@ -1,4 +1,4 @@
-import { asInstant, jointOfKey, type PlanQuestion } from '../../../../core/question'
+import { asInstant, jointOfKey, type PlanQuestion } from '../../../../core/tasks'
 import type { PlanAnswer } from '../../../../core/plan'
 import type { Issue } from '../../../../core/result'
 import type { Order } from '../../../../shared/types/orders'

@@ -10,7 +10,7 @@ import {
   stationId,
   type Joint,
   type PlanQuestion,
-} from '../../../../core/question'
+} from '../../../../core/tasks'
 import { checkPlan, type PlanAnswer, type PlanRequest } from '../../../../core/plan'
 import type { PromiseOdds, PromiseRow } from '../../../../shared/types/promises'
 import type { GatheredMix } from '../../../../shared/types/proposals'

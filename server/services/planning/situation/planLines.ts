@@ -4,8 +4,8 @@ import {
   makerId,
   type PlanLine,
   type PlanPot,
-  type ToldWork,
-} from '../../../../core/question'
+  type ReportedWork,
+} from '../../../../core/tasks'
 import { waitFrom, type Band, type CureWait } from '../../../../core/curing'
 import type { FoldedWork } from '../../../../core/run'
 import type { Awaited } from '../../../../core/trade'
@@ -72,14 +72,14 @@ export function planLines(order: Order, context: LinesContext): PlanLine[] {
         good,
         demoulded: new Set([...numbersOf(({ state }) => state === 'demoulded'), ...good]),
         pots: own,
-        told: toldWork(work.get(line.id), origin),
+        reported: reportedWork(work.get(line.id), origin),
       },
     ]
   })
 }
 
 /** How work stands, on the plan's clock. */
-const toldWork = (work: FoldedWork | undefined, origin: Date): ToldWork =>
+const reportedWork = (work: FoldedWork | undefined, origin: Date): ReportedWork =>
   new Map(
     [...(work ?? [])].map(([key, byPiece]) => [
       key,

@@ -9,7 +9,7 @@ import {
   type LinePaths,
   type PlanLine,
   type PlanQuestion,
-} from '../../../../core/question'
+} from '../../../../core/tasks'
 import { CAME_OUT } from '../../../../core/run'
 import type { Pin, PlannedTask, PlanRequest } from '../../../../core/plan'
 import { MINUTES_PER_DAY, MS_PER_MIN } from '../../../../core/units'

@@ -1,4 +1,4 @@
-import { CLOCK, comesIfOrdered, type PlanLine, type PlanQuestion } from '../../../../core/question'
+import { CLOCK, comesIfOrdered, type PlanLine, type PlanQuestion } from '../../../../core/tasks'
 import type { Resin } from '../../../../core/trade'
 import type { PlanTerms } from '../../../../shared/schemas/planTerms'
 import type { StoredPot } from '../../../db/pots'

@@ -1,4 +1,4 @@
-import { mouldId, type Workroom } from '../../../../core/question'
+import { mouldId, type Workroom } from '../../../../core/tasks'
 import type { Order } from '../../../../shared/types/orders'
 import type { Supposition } from '../../../../shared/schemas/proposals'
 import type { StoredPot } from '../../../db/pots'

@@ -1,4 +1,4 @@
-import { makerId, type Workroom } from '../../../../core/question'
+import { makerId, type Workroom } from '../../../../core/tasks'
 import type { Interval, Pin } from '../../../../core/plan'
 import { changedShifts } from '../../../../shared/time/changedShifts'
 import type { PlanTerms, TimeSpan } from '../../../../shared/schemas/planTerms'

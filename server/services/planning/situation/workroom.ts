@@ -1,4 +1,4 @@
-import { makerId, mouldId, placeId, stationId, type Workroom } from '../../../../core/question'
+import { makerId, mouldId, placeId, stationId, type Workroom } from '../../../../core/tasks'
 import { mouldsInUse } from '../../../../core/trade'
 import { roomRange } from '../../../../core/cure'
 import { MINUTES_PER_DAY, MS_PER_MIN } from '../../../../core/units'

@@ -1,4 +1,4 @@
-import { withRowsRenamed } from '../../../../core/question'
+import { withRowsRenamed } from '../../../../core/tasks'
 import type { OwnedColumn } from '../../../db/workspaceRows'
 import { pictureOf, type FileRow } from './workshopFile'
 

@@ -5,7 +5,7 @@ import { finish, goThrough, keepPlaces, keepTimes, prepareLayer } from './handWo
 import { begunFrom } from './begunFrom'
 import type { PlanLine, PlanOptions, PlanPot, PlanQuestion } from './planLine'
 import { addPot, keepMoulds } from './resinWork'
-import { type Stint } from './stints'
+import { type Stage } from './stages'
 import { CLOCK, coldBoxOf } from './taskNames'
 
 /**
@@ -32,25 +32,25 @@ function addLine(asked: Asked, line: PlanLine): void {
   const fresh = rangesOf(
     numbersOf({ first: 1, pieces: line.quantity }).filter((number) => !begun.has(number)),
   )
-  let before: Stint[] = []
+  let before: Stage[] = []
   if (fresh.length > 0)
     for (const step of asked.courseOf(recipe).before[0] ?? [])
       before = goThrough(asked, line, step, { ranges: fresh, before })
   recipe.layers.forEach((_, i) => {
     if (i > 0) before = prepareLayer(asked, line, i, before)
-    const stints = asked
+    const stages = asked
       .potsOf(line, i)
       .filter((pot) => !isCovered(line, pot, i))
       .map((pot) => addPot(asked, line, pot, i, before))
     before = [
-      ...before.filter((earlier) => !stints.some((stint) => overlap(earlier, stint))),
-      ...stints,
+      ...before.filter((earlier) => !stages.some((stage) => overlap(earlier, stage))),
+      ...stages,
     ]
   })
   const last = finish(
     asked,
     line,
-    before.filter((stint) => !numbersOf(stint).every((number) => line.good.has(number))),
+    before.filter((stage) => !numbersOf(stage).every((number) => line.good.has(number))),
   )
   for (const { leave, pieces } of last) asked.parts.set(leave, { lineId: line.id, pieces })
   keepTimes(asked, line)

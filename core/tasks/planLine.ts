@@ -36,7 +36,7 @@ export interface PlanPot {
 }
 
 /** How work on one piece stands, on the plan's clock. */
-export interface Told {
+export interface Reported {
   kind: WorkState['kind']
   /** When it was done, begun or put off, minutes; mostly negative. */
   atMin: number
@@ -45,7 +45,7 @@ export interface Told {
   maker: MakerId
 }
 /** By `doingKey` and number of the piece. */
-export type ToldWork = ReadonlyMap<string, ReadonlyMap<number, Told>>
+export type ReportedWork = ReadonlyMap<string, ReadonlyMap<number, Reported>>
 
 /** One line of an order with what is left to do of it. */
 export interface PlanLine {
@@ -61,8 +61,8 @@ export interface PlanLine {
   demoulded: ReadonlySet<number>
   /** Numbers of the pieces that came out, or are mended in another line; nothing more is planned for them. */
   good: ReadonlySet<number>
-  /** What hands have told of its work; absent where they have told nothing. */
-  told?: ToldWork
+  /** What hands have reported of its work; absent where they have reported nothing. */
+  reported?: ReportedWork
   promisedMin: number
   weight: number
   /**

@@ -20,8 +20,8 @@ export {
   type TaskKind,
   type TaskMeaning,
   type TaskWork,
-  type Told,
-  type ToldWork,
+  type Reported,
+  type ReportedWork,
   type Workroom,
   type HeatedBox,
 } from './planLine'

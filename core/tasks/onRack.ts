@@ -15,9 +15,9 @@ import { boxWait, isWorthHeating } from './boxCure'
 import { cureWait, windowBetween, type CureWait } from '../curing'
 import { openingOf, windowOf } from './joints'
 import type { HeatedBox, PlanLine, PlanPot } from './planLine'
-import { type Stint } from './stints'
+import { type Stage } from './stages'
 import { BOX, keyOf } from './taskNames'
-import { toldOf } from './told'
+import { reportedOf } from './reported'
 
 /** A poured piece is on its rack within these minutes. */
 export const TO_RACK_MIN = 10
@@ -141,11 +141,11 @@ export function addBox(
   return heating
 }
 
-/** When pieces that hands have told to be in the heated box have been there as long as they need. */
+/** When pieces that hands have reported to be in the heated box have been there as long as they need. */
 function carriedUntil(line: PlanLine, doing: Doing, range: Range, boxMin: number): number | null {
-  const told = numbersOf(range).map((number) => toldOf(line, doing, number))
-  return told.every((one) => one?.kind === 'done')
-    ? Math.max(...told.map((one) => (one?.atMin ?? 0) + boxMin))
+  const reported = numbersOf(range).map((number) => reportedOf(line, doing, number))
+  return reported.every((one) => one?.kind === 'done')
+    ? Math.max(...reported.map((one) => (one?.atMin ?? 0) + boxMin))
     : null
 }
 
@@ -165,14 +165,14 @@ export const nextOf = (entry: Entry, line: PlanLine): Next => ({
  * The hardening that work waits for after a layer's cure, each up to its own milestone. Pieces
  * harden from their pour on, whatever is done to them meanwhile: one hardening follows the other,
  * and the work only waits for its own.
- * @returns for each piece of work in turn the stints it waits for
+ * @returns for each piece of work in turn the stages it waits for
  */
 export function hardeningOf(
   asked: Asked,
   line: PlanLine,
   index: number,
-  curing: readonly Stint[],
-): (next: Next) => Stint[] {
+  curing: readonly Stage[],
+): (next: Next) => Stage[] {
   let lying = curing
   let reached = openingOf(asked, line, index)
   return (next) => {
@@ -185,7 +185,7 @@ export function hardeningOf(
       return []
     const from = reached
     reached = waitsFor
-    lying = lying.map((stint) => addHardening(asked, line, index, stint, [from, waitsFor], next))
+    lying = lying.map((stage) => addHardening(asked, line, index, stage, [from, waitsFor], next))
     return [...lying]
   }
 }
@@ -198,14 +198,14 @@ function addHardening(
   asked: Asked,
   line: PlanLine,
   index: number,
-  stint: Stint,
+  stage: Stage,
   [from, to]: [Awaited, Awaited],
   next: Next,
-): Stint {
-  const { first, pieces } = stint
+): Stage {
+  const { first, pieces } = stage
   const kind = boxOf(asked, line, index) ? 'box' : 'rack'
   asked.usesBox ||= kind === 'box'
-  const pots = asked.potsOf(line, index).filter((pot) => overlap(rangeOf(pot), stint))
+  const pots = asked.potsOf(line, index).filter((pot) => overlap(rangeOf(pot), stage))
   const isPoured = pots.length > 0 && pots.every((pot) => pot.pouredMin !== null)
   const lasts = reachedMin(asked, line, index, to) - reachedMin(asked, line, index, from)
   const leftTo = (milestone: Awaited) =>
@@ -221,7 +221,7 @@ function addHardening(
     { kind: 'harden', title: `hardens for ${next.title}` },
     { durationMin, attended: false, place: { kind, areaCm2: line.recipe.footprintCm2 * pieces } },
   )
-  asked.liesOn(stint, id)
+  asked.liesOn(stage, id)
   return { first, pieces, enter: id, leave: id, lies: id }
 }
 

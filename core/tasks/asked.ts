@@ -15,7 +15,7 @@ import type {
   TaskMeaning,
   TaskWork,
 } from './planLine'
-import { type Stint } from './stints'
+import { type Stage } from './stages'
 import { CLOCK, jobOf } from './taskNames'
 
 /** The tasks of a pot's mix, with the pour that was planned last from it. */
@@ -59,7 +59,7 @@ export class Asked {
   private readonly past = new Map<string, (Range & { atMin: number })[]>()
   private readonly courses = new Map<Recipe, CourseParts>()
   /** By line and entry: the tasks that do it, for what follows within a time or until then. */
-  private readonly done = new Map<string, Stint[]>()
+  private readonly done = new Map<string, Stage[]>()
   /** What lies on when its own task has ended, since what follows lies there too. */
   private readonly goesOnLying = new Set<string>()
 
@@ -164,17 +164,17 @@ export class Asked {
     this.inHands.set(task, maker)
   }
 
-  follow(before: readonly Stint[], stints: Stint[]): Stint[] {
-    for (const stint of stints)
+  follow(before: readonly Stage[], stages: Stage[]): Stage[] {
+    for (const stage of stages)
       for (const earlier of before)
-        if (overlap(earlier, stint)) {
-          this.lagAfter(earlier, stint.enter)
-          this.lift(earlier, stint.enter)
+        if (overlap(earlier, stage)) {
+          this.lagAfter(earlier, stage.enter)
+          this.lift(earlier, stage.enter)
         }
-    return stints
+    return stages
   }
 
-  lagAfter({ leave, beside, dryMin = 0 }: Stint, next: string): void {
+  lagAfter({ leave, beside, dryMin = 0 }: Stage, next: string): void {
     this.lag(leave, next, Math.ceil(dryMin))
     for (const other of beside ?? []) this.lag(other, next)
   }
@@ -183,21 +183,21 @@ export class Asked {
    * What lies keeps its place until somebody takes it from there; in the heated box only as long as
    * that is warm, since it is as good as full while it stands cold.
    */
-  lift({ lies }: Stint, next: string): void {
+  lift({ lies }: Stage, next: string): void {
     const place = lies === undefined ? null : this.byId.get(lies)?.place
     if (place && place.kind !== 'box' && !this.goesOnLying.has(lies ?? '')) place.untilTask = next
   }
 
   /** What lies goes on lying as another task, which then has the place. */
-  liesOn(stint: Stint, next: string): void {
-    this.lag(stint.lies ?? stint.leave, next)
-    this.lift(stint, next)
-    if (stint.lies !== undefined) this.goesOnLying.add(stint.lies)
+  liesOn(stage: Stage, next: string): void {
+    this.lag(stage.lies ?? stage.leave, next)
+    this.lift(stage, next)
+    if (stage.lies !== undefined) this.goesOnLying.add(stage.lies)
   }
 
-  note(line: PlanLine, entry: Entry, stint: Stint): void {
+  note(line: PlanLine, entry: Entry, stage: Stage): void {
     const key = `${line.id} ${entry.key}`
-    this.done.set(key, [...(this.done.get(key) ?? []), stint])
+    this.done.set(key, [...(this.done.get(key) ?? []), stage])
   }
 
   /** An entry has been done to some pieces, at a minute of the plan's clock. */
@@ -214,8 +214,8 @@ export class Asked {
   }
 
   /** The tasks that do an entry on some of its pieces. */
-  doneOn(line: PlanLine, entryKey: string, range: Range): Stint[] {
-    return (this.done.get(`${line.id} ${entryKey}`) ?? []).filter((stint) => overlap(stint, range))
+  doneOn(line: PlanLine, entryKey: string, range: Range): Stage[] {
+    return (this.done.get(`${line.id} ${entryKey}`) ?? []).filter((stage) => overlap(stage, range))
   }
 
   /** The last of them: what is held until an entry is held until that. */

@@ -3,24 +3,24 @@ import { type Entry, numbersOf, overlap, rangesOf, type Range } from '../trade'
 import type { Asked } from './asked'
 import { joinWait, openingOf } from './joints'
 import { begunFrom } from './begunFrom'
-import { hardeningOf, nextOf, waitOf } from './lying'
+import { hardeningOf, nextOf, waitOf } from './onRack'
 import { mouldId } from './ids'
-import type { PlanLine, PlanPot, Told } from './planLine'
-import { chunks, type Stint } from './stints'
-import { inTurn, standing, type ToldRange } from './told'
+import type { PlanLine, PlanPot, Reported } from './planLine'
+import { chunks, type Stage } from './stages'
+import { inTurn, standing, type ReportedRange } from './reported'
 
 /** Pieces that come to a step: which, what came before it, and what it waits for besides. */
 interface Coming {
   ranges: readonly Range[]
-  before: readonly Stint[]
-  hard?: readonly Stint[]
+  before: readonly Stage[]
+  hard?: readonly Stage[]
   /** The layer of theirs that was poured last; null before the first. */
   layer?: number | null
 }
 
 /**
  * Takes pieces through a step, in as many goes as it takes; what it leaves dries, or is away. What
- * hands have told as done is done.
+ * hands have reported as done is done.
  * @returns the pieces as they go on
  */
 export function goThrough(
@@ -28,7 +28,7 @@ export function goThrough(
   line: PlanLine,
   step: Entry,
   { ranges, before, hard = [], layer = null }: Coming,
-): Stint[] {
+): Stage[] {
   const { open, over } = standing(asked, line, step, ranges)
   const goes = open.flatMap((range) =>
     chunks(range, step).map((go) => addGo(asked, line, step, range, go)),
@@ -47,13 +47,13 @@ function addGo(
   asked: Asked,
   line: PlanLine,
   step: Entry,
-  { told }: ToldRange,
+  { reported }: ReportedRange,
   { first, pieces, minutes }: Range & { minutes: number },
-): Stint {
+): Stage {
   const title = entryTitle(step, line.recipe)
   const key = `${step.key}.${first}`
-  const isBegun = told?.kind === 'begun'
-  const durationMin = isBegun ? Math.max(1, Math.ceil(minutes + told.atMin)) : minutes
+  const isBegun = reported?.kind === 'begun'
+  const durationMin = isBegun ? Math.max(1, Math.ceil(minutes + reported.atMin)) : minutes
   const does = { ...inTurn(step.key), first, pieces, asks: step.asks }
   const id = asked.add(
     line,
@@ -67,13 +67,13 @@ function addGo(
       dust: step.dust,
     },
   )
-  if (isBegun) asked.isInHandsOf(id, told.maker)
-  if (told?.untilMin) asked.startsAt(id, Math.max(0, Math.ceil(told.untilMin)))
+  if (isBegun) asked.isInHandsOf(id, reported.maker)
+  if (reported?.untilMin) asked.startsAt(id, Math.max(0, Math.ceil(reported.untilMin)))
   addHelpers(asked, line, step, { key, own: id, title, durationMin })
   const leave = addAway(asked, line, step, { first, pieces }, id)
-  const stint = { first, pieces, enter: id, leave, dryMin: step.dryMin, isBegun }
-  asked.note(line, step, stint)
-  return stint
+  const stage = { first, pieces, enter: id, leave, dryMin: step.dryMin, isBegun }
+  asked.note(line, step, stage)
+  return stage
 }
 
 /** What is done is planned no more; what it left goes on drying, or is still away. */
@@ -81,16 +81,16 @@ function leaveDone(
   asked: Asked,
   line: PlanLine,
   step: Entry,
-  range: Range & { told: Told },
-  before: readonly Stint[],
-): Stint[] {
+  range: Range & { reported: Reported },
+  before: readonly Stage[],
+): Stage[] {
   const drying = addRestOfDrying(asked, line, step, range)
-  const came = before.flatMap((stint) =>
-    rangesOf(numbersOf(stint).filter((number) => overlap(range, { first: number, pieces: 1 }))).map(
-      (part): Stint => ({
-        ...stint,
+  const came = before.flatMap((stage) =>
+    rangesOf(numbersOf(stage).filter((number) => overlap(range, { first: number, pieces: 1 }))).map(
+      (part): Stage => ({
+        ...stage,
         ...part,
-        ...(drying !== null && { beside: [...(stint.beside ?? []), drying] }),
+        ...(drying !== null && { beside: [...(stage.beside ?? []), drying] }),
       }),
     ),
   )
@@ -105,7 +105,7 @@ function addRestOfDrying(
   asked: Asked,
   line: PlanLine,
   step: Entry,
-  { first, pieces, told: { kind, atMin } }: Range & { told: Told },
+  { first, pieces, reported: { kind, atMin } }: Range & { reported: Reported },
 ): string | null {
   if (kind === 'skipped') return null
   asked.notePast(line, step, { first, pieces, atMin })
@@ -179,16 +179,16 @@ export function prepareLayer(
   asked: Asked,
   line: PlanLine,
   index: number,
-  curing: Stint[],
-): Stint[] {
+  curing: Stage[],
+): Stage[] {
   const begun = begunFrom(line, index)
   const [poured, open] = [true, false].map((isPoured) =>
-    curing.flatMap((stint) =>
-      rangesOf(numbersOf(stint).filter((number) => begun.has(number) === isPoured)).map(
-        (range): Stint => ({ ...stint, ...range }),
+    curing.flatMap((stage) =>
+      rangesOf(numbersOf(stage).filter((number) => begun.has(number) === isPoured)).map(
+        (range): Stage => ({ ...stage, ...range }),
       ),
     ),
-  ) as [Stint[], Stint[]]
+  ) as [Stage[], Stage[]]
   if (open.length === 0) return curing
   const steps = asked.courseOf(line.recipe).before[index] ?? []
   const hardening = hardeningOf(asked, line, index - 1, open)
@@ -206,20 +206,20 @@ export function prepareLayer(
 }
 
 /** Demoulding and finishing, each after its own milestone. */
-export function finish(asked: Asked, line: PlanLine, curing: Stint[]): Stint[] {
+export function finish(asked: Asked, line: PlanLine, curing: Stage[]): Stage[] {
   if (curing.length === 0) return []
   const last = line.recipe.layers.length - 1
   const hardening = hardeningOf(asked, line, last, curing)
   let before = curing
   for (const step of asked.courseOf(line.recipe).after) {
     const hard = hardening(nextOf(step, line))
-    const isOut = (stint: Stint) =>
-      step.demoulds && numbersOf(stint).every((number) => line.demoulded.has(number))
-    const left = before.filter((stint) => !isOut(stint))
+    const isOut = (stage: Stage) =>
+      step.demoulds && numbersOf(stage).every((number) => line.demoulded.has(number))
+    const left = before.filter((stage) => !isOut(stage))
     const on = { ranges: left, before, hard, layer: last }
     if (left.length > 0) before = [...before.filter(isOut), ...goThrough(asked, line, step, on)]
   }
-  return before.map((stint) => addDrying(asked, line, stint))
+  return before.map((stage) => addDrying(asked, line, stage))
 }
 
 /** Somebody has to come at the hour at which it bends where that is not sure for longer, minutes. */
@@ -235,7 +235,7 @@ function bendInTime(
   line: PlanLine,
   index: number,
   step: Entry,
-  stints: readonly Stint[],
+  stages: readonly Stage[],
 ): void {
   if (step.waitsFor !== 'bendFrom' || openingOf(asked, line, index) === null) return
   const layer = line.recipe.layers[index]
@@ -245,19 +245,19 @@ function bendInTime(
       waitOf(asked, layer, 'bendFrom', pot).surelyByMin + BEND_MIN,
     )
   const pour = asked.courseOf(line.recipe).work[index]?.pouring.at(-1)
-  for (const stint of stints) {
-    for (const earlier of pour ? asked.doneOn(line, pour.key, stint) : [])
-      asked.lag(earlier.leave, stint.enter, 0, closesOf(null))
+  for (const stage of stages) {
+    for (const earlier of pour ? asked.doneOn(line, pour.key, stage) : [])
+      asked.lag(earlier.leave, stage.enter, 0, closesOf(null))
     for (const pot of asked.potsOf(line, index))
-      if (pot.pouredMin !== null && overlap({ first: pot.firstPiece, pieces: pot.pieces }, stint))
-        asked.startsAt(stint.enter, 0, Math.max(0, Math.floor(pot.pouredMin + closesOf(pot))))
+      if (pot.pouredMin !== null && overlap({ first: pot.firstPiece, pieces: pot.pieces }, stage))
+        asked.startsAt(stage.enter, 0, Math.max(0, Math.floor(pot.pouredMin + closesOf(pot))))
   }
 }
 
 /** What the last step left dries before a piece is ready. */
-function addDrying(asked: Asked, line: PlanLine, stint: Stint): Stint {
-  const { first, pieces, leave, dryMin = 0 } = stint
-  if (dryMin <= 0) return stint
+function addDrying(asked: Asked, line: PlanLine, stage: Stage): Stage {
+  const { first, pieces, leave, dryMin = 0 } = stage
+  if (dryMin <= 0) return stage
   const drying = asked.add(
     line,
     `d.${first}`,
@@ -274,7 +274,7 @@ export function keepTimes(asked: Asked, line: PlanLine): void {
     for (const later of asked.doneOn(line, entry.key, { first: 1, pieces: line.quantity })) {
       if (later.isBegun) continue
       const inside = later.insideMin ?? 0
-      const between = ({ afterMin = 0 }: Stint, minutes: number) =>
+      const between = ({ afterMin = 0 }: Stage, minutes: number) =>
         Math.max(0, minutes - inside - afterMin)
       for (const { of, mostMin } of entry.within) {
         for (const earlier of asked.doneOn(line, of, later))
@@ -295,14 +295,14 @@ export function keepTimes(asked: Asked, line: PlanLine): void {
 export function keepPlaces(asked: Asked, line: PlanLine): void {
   for (const entry of line.recipe.course)
     for (const [i, keep] of entry.keeps.entries())
-      for (const stint of asked.doneOn(line, entry.key, { first: 1, pieces: line.quantity })) {
-        const { first, pieces, leave } = stint
-        const untilTask = asked.lastOn(line, keep.until, stint)
+      for (const stage of asked.doneOn(line, entry.key, { first: 1, pieces: line.quantity })) {
+        const { first, pieces, leave } = stage
+        const untilTask = asked.lastOn(line, keep.until, stage)
         if (keep.what === 'form') {
           const form = keep.mouldId === null ? null : mouldId.of(keep.mouldId)
           // A form that was removed since is nobody's to hold.
           if (form !== null && asked.options.workroom.moulds.some(({ id }) => id === form))
-            asked.hold(stint.enter, { id: form, count: pieces }, untilTask)
+            asked.hold(stage.enter, { id: form, count: pieces }, untilTask)
           continue
         }
         const lying = asked.add(

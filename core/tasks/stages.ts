@@ -1,13 +1,13 @@
 import type { Entry, Range } from '../trade'
 
 /** Nobody does one thing for longer than this without a break, minutes. */
-export const LONGEST_STINT_MIN = 180
+export const LONGEST_STAGE_MIN = 180
 
 /**
  * Some of a line's pieces going through one stage, with the tasks by which the stage is entered and
  * left.
  */
-export interface Stint extends Range {
+export interface Stage extends Range {
   enter: string
   leave: string
   /** The task that its pieces lie in, until somebody lifts them from there. */
@@ -16,7 +16,7 @@ export interface Stint extends Range {
   beside?: string[]
   /** From the end of the stage until the next may begin, minutes. */
   dryMin?: number
-  /** Minutes of the task that come before what the stint stands for. */
+  /** Minutes of the task that come before what the stage stands for. */
   insideMin?: number
   /** Minutes of the task that come after it. */
   afterMin?: number
@@ -24,7 +24,7 @@ export interface Stint extends Range {
   isBegun?: boolean
 }
 
-/** Cuts a step into stints of some pieces that fit a shift. */
+/** Cuts a step into stages of some pieces that fit a shift. */
 export function chunks(
   range: Range,
   step: Pick<Entry, 'pieceMin' | 'batchMin'>,
@@ -32,7 +32,7 @@ export function chunks(
   const most =
     step.pieceMin === 0
       ? range.pieces
-      : Math.max(1, Math.floor((LONGEST_STINT_MIN - step.batchMin) / step.pieceMin))
+      : Math.max(1, Math.floor((LONGEST_STAGE_MIN - step.batchMin) / step.pieceMin))
   const count = Math.ceil(range.pieces / most)
   return Array.from({ length: count }, (_, i) => {
     const first = range.first + Math.floor((i * range.pieces) / count)

@@ -9,7 +9,7 @@ import {
   realCost,
   together,
   type CostByKind,
-} from '../../core/account'
+} from '../../core/earnings'
 import { incomeOf, priceOrder } from '../../core/quote'
 import { staysOf, type LoggedPieceEvent, type RunEvent } from '../../core/run'
 

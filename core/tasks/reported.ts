@@ -2,20 +2,20 @@ import { doingKey, isOver, type Doing } from '../run'
 import { type Entry, type Recipe, numbersOf, rangesOf, type Range } from '../trade'
 import type { Asked } from './asked'
 import { begunFrom } from './begunFrom'
-import type { PlanLine, Told } from './planLine'
+import type { PlanLine, Reported } from './planLine'
 
 /** Pieces on which some work stands alike. */
-export interface ToldRange extends Range {
-  told: Told | null
+export interface ReportedRange extends Range {
+  reported: Reported | null
 }
 
 /** Work that belongs to the piece and is done in its turn. */
 export const inTurn = (what: string): Doing => ({ what, visit: null, layer: null })
 
-export const toldOf = (line: PlanLine, doing: Doing, number: number): Told | null =>
-  line.told?.get(doingKey(doing))?.get(number) ?? null
+export const reportedOf = (line: PlanLine, doing: Doing, number: number): Reported | null =>
+  line.reported?.get(doingKey(doing))?.get(number) ?? null
 
-const isSame = (a: Told | null, b: Told | null): boolean =>
+const isSame = (a: Reported | null, b: Reported | null): boolean =>
   a?.kind === b?.kind &&
   a?.atMin === b?.atMin &&
   a?.untilMin === b?.untilMin &&
@@ -24,15 +24,15 @@ const isSame = (a: Told | null, b: Told | null): boolean =>
 /** Pieces cut to ranges on which some work stands alike, in their order. */
 function rangesAlike(
   ranges: readonly Range[],
-  toldFor: (number: number) => Told | null,
-): ToldRange[] {
+  reportedFor: (number: number) => Reported | null,
+): ReportedRange[] {
   return ranges.flatMap((range) => {
-    const alike: ToldRange[] = []
+    const alike: ReportedRange[] = []
     for (const number of numbersOf(range)) {
-      const told = toldFor(number)
+      const reported = reportedFor(number)
       const last = alike.at(-1)
-      if (last && isSame(last.told, told)) last.pieces++
-      else alike.push({ first: number, pieces: 1, told })
+      if (last && isSame(last.reported, reported)) last.pieces++
+      else alike.push({ first: number, pieces: 1, reported })
     }
     return alike
   })
@@ -40,8 +40,8 @@ function rangesAlike(
 
 /** What of some pieces still waits for a step, and what is done with it. */
 export interface Standing {
-  open: ToldRange[]
-  over: (Range & { told: Told })[]
+  open: ReportedRange[]
+  over: (Range & { reported: Reported })[]
 }
 
 /** How a step stands on some pieces; what was done too long before what it was for is open again. */
@@ -52,13 +52,13 @@ export function standing(
   ranges: readonly Range[],
 ): Standing {
   const all = rangesAlike(ranges, (number) => {
-    const told = toldOf(line, inTurn(step.key), number)
-    return told && isOver(told) && isLapsed(asked, line, { of: step.key, number, told })
+    const reported = reportedOf(line, inTurn(step.key), number)
+    return reported && isOver(reported) && isLapsed(asked, line, { of: step.key, number, reported })
       ? null
-      : told
+      : reported
   })
-  const isDone = (range: ToldRange): range is Range & { told: Told } & ToldRange =>
-    range.told !== null && isOver(range.told)
+  const isDone = (range: ReportedRange): range is Range & { reported: Reported } & ReportedRange =>
+    range.reported !== null && isOver(range.reported)
   return { open: all.filter((range) => !isDone(range)), over: all.filter(isDone) }
 }
 
@@ -66,7 +66,7 @@ export function standing(
 function isLapsed(
   asked: Asked,
   line: PlanLine,
-  { of, number, told: { kind, atMin } }: { of: string; number: number; told: Told },
+  { of, number, reported: { kind, atMin } }: { of: string; number: number; reported: Reported },
 ): boolean {
   if (kind !== 'done') return false
   return line.recipe.course.some((entry) =>
@@ -83,8 +83,8 @@ function isLapsed(
 function hasCome(line: PlanLine, entry: Entry, number: number): boolean {
   if (entry.kind === 'mix' || entry.kind === 'pour' || entry.kind === 'pass')
     return begunFrom(line, layerIndex(line.recipe, entry)).has(number)
-  const told = toldOf(line, inTurn(entry.key), number)
-  return told !== null && isOver(told)
+  const reported = reportedOf(line, inTurn(entry.key), number)
+  return reported !== null && isOver(reported)
 }
 
 const layerIndex = ({ layers }: Recipe, { layer }: Entry): number =>
@@ -97,7 +97,7 @@ const layerIndex = ({ layers }: Recipe, { layer }: Entry): number =>
 export const notOver = (line: PlanLine, doing: Doing, range: Range): Range[] =>
   rangesOf(
     numbersOf(range).filter((number) => {
-      const told = toldOf(line, doing, number)
-      return told === null || !isOver(told)
+      const reported = reportedOf(line, doing, number)
+      return reported === null || !isOver(reported)
     }),
   )

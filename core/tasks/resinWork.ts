@@ -4,12 +4,12 @@ import { POURING, SANDING, type Entry, type Layer, overlap, rangeOf, type Range 
 import type { Asked, Mixing } from './asked'
 import { addHelpers } from './handWork'
 import { openingOf, sandedAfter, windowOf } from './joints'
-import { addBox, boxTimes, reachedMin, surelyAt, TO_RACK_MIN, waitOf, windowAfter } from './lying'
+import { addBox, boxTimes, reachedMin, surelyAt, TO_RACK_MIN, waitOf, windowAfter } from './onRack'
 import { mouldId } from './ids'
 import type { PlanLine, PlanPot } from './planLine'
-import { LONGEST_STINT_MIN, type Stint } from './stints'
+import { LONGEST_STAGE_MIN, type Stage } from './stages'
 import { jobOf, keyOf } from './taskNames'
-import { notOver } from './told'
+import { notOver } from './reported'
 
 /** A cup that may be poured stands no longer than this, minutes; a starting value. */
 const STANDS_MIN = 10
@@ -24,8 +24,8 @@ export function addPot(
   line: PlanLine,
   pot: PlanPot,
   index: number,
-  before: readonly Stint[],
-): Stint {
+  before: readonly Stage[],
+): Stage {
   const layer = line.recipe.layers[index]
   if (!layer) throw new Error(`no layer ${index} of ${line.recipe.name}`)
   const range = rangeOf(pot)
@@ -51,25 +51,25 @@ export function addPot(
   }
   keepWindow(asked, line, index, pot, pouring)
   const visits = addVisits(asked, line, pot, index, pouring)
-  const stint = { ...range, enter: mixing.mix, leave: pouring }
+  const stage = { ...range, enter: mixing.mix, leave: pouring }
   // What the next layer goes on while it is wet lies nowhere until then.
-  if (openingOf(asked, line, index) === null) return { ...stint, beside: visits }
+  if (openingOf(asked, line, index) === null) return { ...stage, beside: visits }
   const curing = addCure(asked, line, pot, index, null)
   asked.lag(pouring, curing, 0, TO_RACK_MIN)
-  return left(asked, line, pot, index, { ...stint, leave: curing }, visits)
+  return left(asked, line, pot, index, { ...stage, leave: curing }, visits)
 }
 
-/** The stint as it is left: cured, in the heated box where it is planned so, and sanded. */
+/** The stage as it is left: cured, in the heated box where it is planned so, and sanded. */
 function left(
   asked: Asked,
   line: PlanLine,
   pot: PlanPot,
   index: number,
-  stint: Stint,
+  stage: Stage,
   visits: string[],
-): Stint {
-  const cured = addBox(asked, line, pot, index, stint.leave)
-  const lies = { ...stint, leave: cured, lies: cured }
+): Stage {
+  const cured = addBox(asked, line, pot, index, stage.leave)
+  const lies = { ...stage, leave: cured, lies: cured }
   return { ...lies, leave: addSanding(asked, line, pot, index, lies), beside: visits }
 }
 
@@ -272,7 +272,7 @@ function addVisits(
       const pieces = left.reduce((sum, range) => sum + range.pieces, 0)
       if (due < 0 || pieces === 0) return []
       const durationMin = Math.min(
-        LONGEST_STINT_MIN,
+        LONGEST_STAGE_MIN,
         Math.max(1, Math.ceil(step.batchMin + step.pieceMin * pieces)),
       )
       const senseMin = makesSenseFor(step)
@@ -324,7 +324,7 @@ function addSanding(
   line: PlanLine,
   pot: PlanPot,
   index: number,
-  cured: Stint,
+  cured: Stage,
 ): string {
   const at = sandedAfter(asked, line, index)
   const sanded = at === null ? undefined : line.recipe.layers[at]
@@ -338,7 +338,7 @@ function addSanding(
     keyOf(layer, pot, 'sand'),
     { kind: 'sand', title: `sand and wipe ${sanded.name}`, potId: pot.id, does },
     {
-      durationMin: Math.min(LONGEST_STINT_MIN, Math.ceil(SANDING.pieceMin * pot.pieces)),
+      durationMin: Math.min(LONGEST_STAGE_MIN, Math.ceil(SANDING.pieceMin * pot.pieces)),
       attended: true,
       skill: SANDING.skill,
       station: SANDING.station,
