@@ -121,7 +121,10 @@ test('a layer of three cups and five pours is built on the picture, ordered, and
   await test.step('at the bench its pours are told one by one, as they were really done', async () => {
     await page.getByRole('link', { name: 'To the bench' }).click()
     const press = (label: string | RegExp) => page.getByRole('button', { name: label }).click()
+    const part = page.getByText(/Pour part [AB] until it shows/)
+    const first = (await part.textContent()) ?? ''
     await press('It is in')
+    await expect(part).not.toHaveText(first)
     await press('It is in')
     await press('Stir now')
     await press('Stirred, no streaks')
