@@ -1,10 +1,4 @@
-import {
-  CLOCK,
-  isColdBox,
-  isOfClock,
-  type HoldingLink,
-  type TaskMeaning,
-} from '../../core/tasks'
+import { CLOCK, isColdBox, isOfClock, type HoldingLink, type TaskMeaning } from '../../core/tasks'
 import { formatDuration } from '../../core/units'
 
 /** Links shorter than this say nothing that a manager could act on, minutes. */

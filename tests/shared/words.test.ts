@@ -2,13 +2,7 @@ import { describe, expect, it } from '@jest/globals'
 import type { IssueParams } from '../../core/issue'
 import { BINDINGS } from '../../core/plan'
 import { issue, type Issue, type IssueCode } from '../../core/result'
-import {
-  asInstant,
-  CLOCK,
-  TASK_KINDS,
-  type HoldingLink,
-  type TaskMeaning,
-} from '../../core/tasks'
+import { asInstant, CLOCK, TASK_KINDS, type HoldingLink, type TaskMeaning } from '../../core/tasks'
 import { allSaid, holdingWords, issueWords, said, whyThenWords } from '../../shared/words'
 
 /** Ids as the plan request makes them up, each with what people say instead. */
