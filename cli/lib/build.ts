@@ -30,26 +30,34 @@ export async function buildIfStale(root: string): Promise<boolean> {
   const mark = sourcesMark(root, SOURCES)
   const markFile = join(root, MARK)
   if (existsSync(markFile) && readFileSync(markFile, 'utf8') === mark) return false
-  await new Promise<void>((resolve, reject) => {
-    const child = spawn(process.execPath, [join(root, 'node_modules/nuxt/bin/nuxt.mjs'), 'build'], {
+  if (!existsSync(join(root, '.nuxt/tsconfig.app.json'))) await writeTypes(root)
+  await nuxt(root, 'build', {
+    NODE_ENV: 'production',
+    VELVET_BUILD_DIR: join(root, '.velvet/build'),
+  })
+  writeFileSync(markFile, mark)
+  return true
+}
+
+/** Writes the types that are generated from the sources; a build looks up its paths there too. */
+export const writeTypes = (root: string) => nuxt(root, 'prepare')
+
+/** @throws Sentence with the end of what it said, where it ends badly */
+function nuxt(root: string, what: 'build' | 'prepare', env: NodeJS.ProcessEnv = {}): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(process.execPath, [join(root, 'node_modules/nuxt/bin/nuxt.mjs'), what], {
       cwd: root,
-      env: {
-        ...process.env,
-        NODE_ENV: 'production',
-        VELVET_BUILD_DIR: join(root, '.velvet/build'),
-      },
+      env: { ...process.env, ...env },
       stdio: ['ignore', 'pipe', 'pipe'],
     })
     let said = ''
-    child.stdout.on('data', (chunk: Buffer) => (said += chunk.toString()))
-    child.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()))
+    for (const stream of [child.stdout, child.stderr])
+      stream.on('data', (chunk: Buffer) => (said += chunk.toString()))
     child.once('error', reject)
     child.once('exit', (code) =>
       code === 0
         ? resolve()
-        : reject(new Sentence(`The build failed:\n${said.split('\n').slice(-25).join('\n')}`)),
+        : reject(new Sentence(`nuxt ${what} failed:\n${said.split('\n').slice(-25).join('\n')}`)),
     )
   })
-  writeFileSync(markFile, mark)
-  return true
 }

@@ -4,6 +4,7 @@ import { buildIfStale } from '../lib/build'
 import { crash, tallyWords } from '../lib/crash'
 import { copyFurnished, furnished } from '../lib/furnished'
 import { ROOT, STATE } from '../lib/paths'
+import { prepared } from './checks'
 import { asOutcome, NOTHING } from './outcome'
 import { readPlaywright } from './readCounts'
 import { runProgram } from './runProgram'
@@ -16,6 +17,7 @@ const CRASHES = 2
 
 const built: Part = {
   name: BUILT,
+  after: [prepared.name],
   run: async () => {
     await buildIfStale(ROOT)
     return NOTHING
@@ -59,4 +61,4 @@ export const browserPart = (args: readonly string[] = []): Part => ({
 })
 
 /** What the browser's tests stand on. */
-export const GROUND: readonly Part[] = [yard, built]
+export const GROUND: readonly Part[] = [prepared, yard, built]

@@ -1,4 +1,6 @@
-import { asOutcome } from './outcome'
+import { writeTypes } from '../lib/build'
+import { ROOT } from '../lib/paths'
+import { asOutcome, NOTHING } from './outcome'
 import { runProgram } from './runProgram'
 import type { Part } from './runParts'
 
@@ -16,6 +18,16 @@ export const TYPES = [
 
 const PREPARED = 'Nuxt’s own types'
 
+/** What nearly all else reads: while it is written nothing else may run that does. */
+export const prepared: Part = {
+  name: PREPARED,
+  lanes: 2,
+  run: async () => {
+    await writeTypes(ROOT)
+    return NOTHING
+  },
+}
+
 /** A part that one program tells, by how it ends. */
 const part = (name: string, program: string, args: readonly string[], after?: string[]): Part => ({
   name,
@@ -25,7 +37,6 @@ const part = (name: string, program: string, args: readonly string[], after?: st
 
 /** What can be told without running anything. */
 export const CHECKS: readonly Part[] = [
-  part(PREPARED, 'nuxt', ['prepare', '--logLevel', 'silent']),
   part('types', 'vue-tsc', TYPES, [PREPARED]),
   part('lint', 'eslint', ['.', '--max-warnings', '0'], [PREPARED]),
   part('format', 'prettier', ['--check', '--log-level', 'warn', '.']),
