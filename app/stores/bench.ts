@@ -34,7 +34,20 @@ export const useBenchStore = defineStore('bench', () => {
     run.value ? foldRun(run.value.targets, eventsWith(run.value, outbox.waiting)) : null,
   )
 
-  async function show(view: RunView): Promise<void> {
+  /** Runs that went on while they were not shown: what is still being read of them may be old. */
+  const wentOn = new Set<number>()
+
+  /** @param ask for what the server tells of a run, which is shown once it is told */
+  async function show(
+    ask: () => Promise<RunView>,
+    where: { potId: number } | { id: number },
+  ): Promise<void> {
+    wentOn.clear()
+    let view = await orKept(ask(), where)
+    while (wentOn.delete(view.id)) {
+      const { id } = view
+      view = await orKept(api.get<RunView>(`/api/runs/${id}`), { id })
+    }
     run.value = view
     readBottles()
     await keepRun(view)
@@ -61,9 +74,9 @@ export const useBenchStore = defineStore('bench', () => {
     }
   }
   /** @param soItIs what lies below is poured, whatever the log says */
-  const start = async (potId: number, measure: MeasureChoice, soItIs = false) =>
-    show(await orKept(api.post<RunView>('/api/runs', { potId, measure, soItIs }), { potId }))
-  const open = async (id: number) => show(await orKept(api.get<RunView>(`/api/runs/${id}`), { id }))
+  const start = (potId: number, measure: MeasureChoice, soItIs = false) =>
+    show(() => api.post<RunView>('/api/runs', { potId, measure, soItIs }), { potId })
+  const open = (id: number) => show(() => api.get<RunView>(`/api/runs/${id}`), { id })
 
   async function record(event: RunEvent): Promise<void> {
     if (!run.value) return
@@ -75,8 +88,9 @@ export const useBenchStore = defineStore('bench', () => {
   }
   outbox.onAnswer((answer) => {
     if (answer.kind !== 'run') return
-    // Somebody may have gone on to another run or page meanwhile.
+    // Somebody may have gone on to another run or page meanwhile, or not be there yet.
     if (run.value?.id === answer.view.id) run.value = answer.view
+    else wentOn.add(answer.view.id)
     void keepRun(answer.view)
   })
   const understood = () => outbox.understood(refused.value)
@@ -93,7 +107,9 @@ export const useBenchStore = defineStore('bench', () => {
     if (run.value?.id === seen.id && seen.events.length >= run.value.events.length) run.value = seen
   })
   onHappened(({ subject, id }) => {
-    if (subject === 'run' && id === run.value?.id) readRun()
+    if (subject !== 'run') return
+    if (id === run.value?.id) readRun()
+    else if (id !== null) wentOn.add(id)
   })
   onLost(readRun)
   return {

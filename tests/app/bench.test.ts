@@ -90,6 +90,29 @@ test('what is done is shown at once and sent', async () => {
   expect(await kept()).toEqual([])
 })
 
+test('what is sent and answered while a run is being opened is seen in it', async () => {
+  const bench = await aBench()
+  await bench.start(3, choice)
+  server.reachable = false
+  await bench.record(weighed('a', 80))
+  bench.leave()
+  server.reachable = true
+  // The answer to the opening was written before the event arrived, and comes after its answer.
+  const early = server.view()
+  let comes = (_: RunView) => {}
+  const { get } = server
+  server.get = () => {
+    server.get = get
+    return new Promise((resolve) => (comes = resolve))
+  }
+  const opening = bench.open(7)
+  await jest.advanceTimersByTimeAsync(3100)
+  expect(server.log).toHaveLength(1)
+  comes(early)
+  await opening
+  expect(bench.state?.step).toMatchObject({ kind: 'weigh', part: 'b' })
+})
+
 test('without a network the work goes on, and everything arrives later in order', async () => {
   const bench = await aBench()
   await bench.start(3, choice)
