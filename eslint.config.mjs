@@ -30,6 +30,7 @@ const CORE = {
   run: ['units', 'cure', 'mix'],
   survey: ['geometry', 'size'],
   earnings: ['run', 'units', 'cost'],
+  guestBill: ['earnings', 'units', 'cost'],
   market: ['cost', 'quote'],
   trade: ['cost', 'size', 'resin'],
   caution: ['trade'],

@@ -89,7 +89,7 @@ export function layerOfBatch(
   const work = courseParts(recipe).work[index]
   if (!layer || !resin || !sized || !work || sized.netMl <= 0) return null
   const moulds = mouldsOf(recipe, shelf)
-  const parts = roundsOf(recipe, numbers, moulds)
+  const parts = numbersByRound(recipe, numbers, moulds)
     .flatMap(rangesOf)
     .map(({ first, pieces }) => ({
       first,
@@ -125,7 +125,7 @@ const mouldsOf = ({ mouldId }: Recipe, { moulds }: BatchShelf): number => {
  * Pieces by the round in which they have their moulds. All layers are cut by it: a pot that reached
  * into the next round would wait for moulds that wait for it.
  */
-function roundsOf(recipe: Recipe, numbers: readonly number[], moulds: number): number[][] {
+function numbersByRound(recipe: Recipe, numbers: readonly number[], moulds: number): number[][] {
   if (recipe.layers.length === 1 || moulds === Infinity || moulds < 1) return [[...numbers]]
   const rounds = new Map<number, number[]>()
   for (const number of numbers) {

@@ -1,4 +1,4 @@
-import { standing, type RunEvent } from '../run'
+import { notTakenBack, type RunEvent } from '../run'
 import { MS_PER_MIN } from '../units'
 
 /** A pour that took that many times as long was left standing, or its clock was. */
@@ -30,7 +30,7 @@ export function benchHands(
   { personId, startedAt, events }: BenchRun,
   plannedMin: number,
 ): BenchHands[] {
-  const log = standing(events)
+  const log = notTakenBack(events)
   const last = (kind: RunEvent['kind']) => log.findLast((event) => event.kind === kind)?.at ?? null
   const endedAt = last('pourEnded') ?? last('spoiled')
   if (endedAt === null) return []

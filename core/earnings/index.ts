@@ -1,6 +1,6 @@
 export { benchHands, type BenchRun } from './benchHands'
 export { earned } from './earned'
-export { guestBill, type GuestBill } from './guestBill'
+export { sumOf } from './sumOf'
 export { plannedCost } from './plannedCost'
 export { realCost } from './realCost'
 export { together, type Together } from './together'

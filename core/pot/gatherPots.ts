@@ -56,7 +56,9 @@ export function gatherPots<P extends Portion>(
   )
   return clashes
     ? {
-        pots: roundsOf(portions, terms.moulds).flatMap((round) => gatherRound(round, terms).pots),
+        pots: portionsByRound(portions, terms.moulds).flatMap(
+          (round) => gatherRound(round, terms).pots,
+        ),
         exact: false,
       }
     : atOnce
@@ -66,7 +68,10 @@ export function gatherPots<P extends Portion>(
  * A layer comes in a later round than the layers below it, and than those whose moulds it waits
  * for.
  */
-function roundsOf<P extends Portion>(portions: readonly P[], moulds: GatherTerms['moulds']): P[][] {
+function portionsByRound<P extends Portion>(
+  portions: readonly P[],
+  moulds: GatherTerms['moulds'],
+): P[][] {
   const rounds: P[][] = []
   for (const portion of [...portions].sort((x, y) => x.layerIndex - y.layerIndex)) {
     const below = rounds.findLastIndex((round) =>

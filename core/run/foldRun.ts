@@ -14,7 +14,7 @@ const BESIDE: readonly RunEvent['kind'][] = [
 const isBeside = ({ kind }: RunEvent) => BESIDE.includes(kind)
 
 /** Events that still count: each `undone` takes back the last step before it. */
-export function standing<E extends RunEvent>(events: readonly E[]): E[] {
+export function notTakenBack<E extends RunEvent>(events: readonly E[]): E[] {
   return events.reduce<E[]>((kept, event) => {
     if (event.kind !== 'undone') return [...kept, event]
     const last = kept.findLastIndex((one) => !isBeside(one))
@@ -32,7 +32,7 @@ export function standing<E extends RunEvent>(events: readonly E[]): E[] {
  * The rest is counted from the end of stirring, as makers count it.
  */
 export function foldRun(targets: RunTargets, events: readonly RunEvent[]): RunState {
-  const log = standing(events)
+  const log = notTakenBack(events)
   const last = (kind: RunEvent['kind']) => log.findLast((event) => event.kind === kind)?.at ?? null
   const laid = log.findLast((event) => event.kind === 'cureStarted')
   const inCup = { a: 0, b: 0 }

@@ -9,7 +9,7 @@ export {
   type PieceEventKind,
   type PieceState,
 } from './foldPiece'
-export { foldRun, standing } from './foldRun'
+export { foldRun, notTakenBack } from './foldRun'
 export {
   doingKey,
   foldWork,

@@ -19,12 +19,12 @@ export function balance(
 ): { toDraw: Draw[]; toUndo: Booked[] } {
   const keyOf = ({ cause, ware }: Pick<Draw, 'cause' | 'ware'>) => `${cause} ${wareKey(ware)}`
   const causes = new Set(wanted.map(keyOf))
-  const standing = booked.filter(({ isUndone }) => !isUndone)
-  const known = new Set(standing.map(keyOf))
+  const inForce = booked.filter(({ isUndone }) => !isUndone)
+  const known = new Set(inForce.map(keyOf))
   return {
     toDraw: wanted.filter(
       (draw) => !known.has(keyOf(draw)) && Math.abs(draw.amount) >= LIMIT_TOLERANCE,
     ),
-    toUndo: standing.filter((one) => !causes.has(keyOf(one))),
+    toUndo: inForce.filter((one) => !causes.has(keyOf(one))),
   }
 }

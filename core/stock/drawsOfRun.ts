@@ -1,4 +1,4 @@
-import { extraMix, standing, type RunEvent, type RunTargets } from '../run'
+import { extraMix, notTakenBack, type RunEvent, type RunTargets } from '../run'
 import type { Draw } from './types'
 
 type Keyed = RunEvent & { key: string }
@@ -13,7 +13,7 @@ type Keyed = RunEvent & { key: string }
 export function drawsOfRun(targets: RunTargets, events: readonly Keyed[]): Draw[] {
   const { resinId } = targets
   if (resinId === undefined) return []
-  return standing(events).flatMap((event): Draw[] => {
+  return notTakenBack(events).flatMap((event): Draw[] => {
     switch (event.kind) {
       case 'weighed':
         return [

@@ -1,13 +1,13 @@
 import { entryTitle } from '../recipe'
 import { type Entry, numbersOf, overlap, rangesOf, type Range } from '../trade'
-import type { Asked } from './asked'
+import { layerAt, potsAt, type AtLayer, type AtLine } from './at'
 import { joinWait, openingOf } from './joints'
 import { begunFrom } from './begunFrom'
 import { hardeningOf, nextOf, waitOf } from './onRack'
 import { mouldId } from './ids'
-import type { PlanLine, PlanPot, Reported } from './planLine'
+import type { PlanPot, Reported } from './planLine'
 import { chunks, type Stage } from './stages'
-import { inTurn, standing, type ReportedRange } from './reported'
+import { inTurn, openAndOver, type ReportedRange } from './reported'
 
 /** Pieces that come to a step: which, what came before it, and what it waits for besides. */
 interface Coming {
@@ -15,7 +15,7 @@ interface Coming {
   before: readonly Stage[]
   hard?: readonly Stage[]
   /** The layer of theirs that was poured last; null before the first. */
-  layer?: number | null
+  poured?: AtLayer | null
 }
 
 /**
@@ -24,38 +24,35 @@ interface Coming {
  * @returns the pieces as they go on
  */
 export function goThrough(
-  asked: Asked,
-  line: PlanLine,
+  at: AtLine,
   step: Entry,
-  { ranges, before, hard = [], layer = null }: Coming,
+  { ranges, before, hard = [], poured = null }: Coming,
 ): Stage[] {
-  const { open, over } = standing(asked, line, step, ranges)
-  const goes = open.flatMap((range) =>
-    chunks(range, step).map((go) => addGo(asked, line, step, range, go)),
-  )
+  const { open, over } = openAndOver(at, step, ranges)
+  const goes = open.flatMap((range) => chunks(range, step).map((go) => addGo(at, step, range, go)))
   // What has begun waits for nothing any more, whatever has not been told.
-  asked.follow(
+  at.draft.follow(
     [...before, ...hard],
     goes.filter(({ isBegun }) => !isBegun),
   )
-  if (layer !== null) bendInTime(asked, line, layer, step, goes)
-  return [...goes, ...over.flatMap((range) => leaveDone(asked, line, step, range, before))]
+  if (poured) bendInTime(poured, step, goes)
+  return [...goes, ...over.flatMap((range) => leaveDone(at, step, range, before))]
 }
 
 /** One go of a step; what has been begun goes on for what is left of it. */
 function addGo(
-  asked: Asked,
-  line: PlanLine,
+  at: AtLine,
   step: Entry,
   { reported }: ReportedRange,
   { first, pieces, minutes }: Range & { minutes: number },
 ): Stage {
+  const { draft, line } = at
   const title = entryTitle(step, line.recipe)
   const key = `${step.key}.${first}`
   const isBegun = reported?.kind === 'begun'
   const durationMin = isBegun ? Math.max(1, Math.ceil(minutes + reported.atMin)) : minutes
   const does = { ...inTurn(step.key), first, pieces, asks: step.asks }
-  const id = asked.add(
+  const id = draft.add(
     line,
     key,
     { kind: 'step', title, personId: step.personId, does },
@@ -67,24 +64,23 @@ function addGo(
       dust: step.dust,
     },
   )
-  if (isBegun) asked.isInHandsOf(id, reported.maker)
-  if (reported?.untilMin) asked.startsAt(id, Math.max(0, Math.ceil(reported.untilMin)))
-  addHelpers(asked, line, step, { key, own: id, title, durationMin })
-  const leave = addAway(asked, line, step, { first, pieces }, id)
+  if (isBegun) draft.isInHandsOf(id, reported.maker)
+  if (reported?.untilMin) draft.startsAt(id, Math.max(0, Math.ceil(reported.untilMin)))
+  addHelpers(at, step, { key, own: id, title, durationMin })
+  const leave = addAway(at, step, { first, pieces }, id)
   const stage = { first, pieces, enter: id, leave, dryMin: step.dryMin, isBegun }
-  asked.note(line, step, stage)
+  draft.note(line, step, stage)
   return stage
 }
 
 /** What is done is planned no more; what it left goes on drying, or is still away. */
 function leaveDone(
-  asked: Asked,
-  line: PlanLine,
+  at: AtLine,
   step: Entry,
   range: Range & { reported: Reported },
   before: readonly Stage[],
 ): Stage[] {
-  const drying = addRestOfDrying(asked, line, step, range)
+  const drying = addRestOfDrying(at, step, range)
   const came = before.flatMap((stage) =>
     rangesOf(numbersOf(stage).filter((number) => overlap(range, { first: number, pieces: 1 }))).map(
       (part): Stage => ({
@@ -102,23 +98,22 @@ function leaveDone(
 
 /** @returns the task that what is done still dries, or is away, in; null where that is over */
 function addRestOfDrying(
-  asked: Asked,
-  line: PlanLine,
+  { draft, line }: AtLine,
   step: Entry,
   { first, pieces, reported: { kind, atMin } }: Range & { reported: Reported },
 ): string | null {
   if (kind === 'skipped') return null
-  asked.notePast(line, step, { first, pieces, atMin })
+  draft.notePast(line, step, { first, pieces, atMin })
   const durationMin = Math.ceil(atMin + step.awayMin + step.dryMin)
   if (durationMin <= 0) return null
   const title = `${entryTitle(step, line.recipe)}${step.awayMin > 0 ? ': away' : ' dries'}`
-  const drying = asked.add(
+  const drying = draft.add(
     line,
     `d-${step.key}.${first}`,
     { kind: 'harden', title },
     { durationMin, attended: false },
   )
-  asked.liesAlready(drying)
+  draft.liesAlready(drying)
   return drying
 }
 
@@ -128,8 +123,7 @@ function addRestOfDrying(
  * @param key of the task of the first of them, whose id is `own`
  */
 export function addHelpers(
-  asked: Asked,
-  line: PlanLine,
+  { draft, line }: AtLine,
   { hands = 1 }: Entry,
   {
     key,
@@ -140,47 +134,38 @@ export function addHelpers(
 ): void {
   if (hands === 1) return
   const naming = (role: string) => ({ kind: 'step', title: `${title}, ${role}` }) as const
-  const together = asked.add(line, `t-${key}`, naming('all of them'), {
+  const together = draft.add(line, `t-${key}`, naming('all of them'), {
     durationMin: 0,
     attended: false,
   })
-  asked.lag(together, own, 0, 0)
+  draft.lag(together, own, 0, 0)
   for (let helper = 2; helper <= hands; helper++)
-    asked.lag(
+    draft.lag(
       together,
-      asked.add(line, `t-${key}.${helper}`, naming('helping'), { durationMin, attended: true }),
+      draft.add(line, `t-${key}.${helper}`, naming('helping'), { durationMin, attended: true }),
       0,
       0,
     )
 }
 
 /** It is away so long, as with the post, before anything else is done with it. */
-function addAway(
-  asked: Asked,
-  line: PlanLine,
-  step: Entry,
-  { first }: Range,
-  from: string,
-): string {
+function addAway({ draft, line }: AtLine, step: Entry, { first }: Range, from: string): string {
   if (step.awayMin <= 0) return from
   const title = `${entryTitle(step, line.recipe)}: away`
-  const away = asked.add(
+  const away = draft.add(
     line,
     `w-${step.key}.${first}`,
     { kind: 'harden', title },
     { durationMin: Math.ceil(step.awayMin), attended: false },
   )
-  asked.lag(from, away)
+  draft.lag(from, away)
   return away
 }
 
 /** The work on a layer before the next is poured, once it is as hard as the work and the joint ask. */
-export function prepareLayer(
-  asked: Asked,
-  line: PlanLine,
-  index: number,
-  curing: Stage[],
-): Stage[] {
+export function prepareLayer(at: AtLayer, curing: Stage[]): Stage[] {
+  const { draft, line, layer, index } = at
+  const below = layerAt(at, index - 1)
   const begun = begunFrom(line, index)
   const [poured, open] = [true, false].map((isPoured) =>
     curing.flatMap((stage) =>
@@ -190,36 +175,37 @@ export function prepareLayer(
     ),
   ) as [Stage[], Stage[]]
   if (open.length === 0) return curing
-  const steps = asked.courseOf(line.recipe).before[index] ?? []
-  const hardening = hardeningOf(asked, line, index - 1, open)
+  const steps = draft.courseOf(line.recipe).before[index] ?? []
+  const hardening = hardeningOf(below, open)
   let before = open
   for (const step of steps) {
     const hard = hardening(nextOf(step, line))
-    before = goThrough(asked, line, step, { ranges: before, before, hard, layer: index - 1 })
+    before = goThrough(at, step, { ranges: before, before, hard, poured: below })
   }
   const joint = {
     key: `j${index}`,
-    title: line.recipe.layers[index]?.name ?? '',
-    waitsFor: joinWait(asked, line, index),
+    title: layer.name,
+    waitsFor: joinWait(at, index),
   }
   return [...poured, ...before, ...hardening(joint)]
 }
 
 /** Demoulding and finishing, each after its own milestone. */
-export function finish(asked: Asked, line: PlanLine, curing: Stage[]): Stage[] {
+export function finish(at: AtLine, curing: Stage[]): Stage[] {
   if (curing.length === 0) return []
-  const last = line.recipe.layers.length - 1
-  const hardening = hardeningOf(asked, line, last, curing)
+  const { draft, line } = at
+  const last = layerAt(at, line.recipe.layers.length - 1)
+  const hardening = hardeningOf(last, curing)
   let before = curing
-  for (const step of asked.courseOf(line.recipe).after) {
+  for (const step of draft.courseOf(line.recipe).after) {
     const hard = hardening(nextOf(step, line))
     const isOut = (stage: Stage) =>
       step.demoulds && numbersOf(stage).every((number) => line.demoulded.has(number))
     const left = before.filter((stage) => !isOut(stage))
-    const on = { ranges: left, before, hard, layer: last }
-    if (left.length > 0) before = [...before.filter(isOut), ...goThrough(asked, line, step, on)]
+    const on = { ranges: left, before, hard, poured: last }
+    if (left.length > 0) before = [...before.filter(isOut), ...goThrough(at, step, on)]
   }
-  return before.map((stage) => addDrying(asked, line, stage))
+  return before.map((stage) => addDrying(at, stage))
 }
 
 /** Somebody has to come at the hour at which it bends where that is not sure for longer, minutes. */
@@ -230,82 +216,76 @@ const BEND_MIN = 120
  * before it is surely firm in the cold, it is done as soon as it is: the witness then has the last
  * word.
  */
-function bendInTime(
-  asked: Asked,
-  line: PlanLine,
-  index: number,
-  step: Entry,
-  stages: readonly Stage[],
-): void {
-  if (step.waitsFor !== 'bendFrom' || openingOf(asked, line, index) === null) return
-  const layer = line.recipe.layers[index]
+function bendInTime(at: AtLayer, step: Entry, stages: readonly Stage[]): void {
+  if (step.waitsFor !== 'bendFrom' || openingOf(at) === null) return
+  const { draft, line, index } = at
   const closesOf = (pot: PlanPot | null): number =>
     Math.max(
-      waitOf(asked, layer, 'bendTo', pot).notBeforeMin,
-      waitOf(asked, layer, 'bendFrom', pot).surelyByMin + BEND_MIN,
+      waitOf(at, 'bendTo', pot).notBeforeMin,
+      waitOf(at, 'bendFrom', pot).surelyByMin + BEND_MIN,
     )
-  const pour = asked.courseOf(line.recipe).work[index]?.pouring.at(-1)
+  const pour = draft.courseOf(line.recipe).work[index]?.pouring.at(-1)
   for (const stage of stages) {
-    for (const earlier of pour ? asked.doneOn(line, pour.key, stage) : [])
-      asked.lag(earlier.leave, stage.enter, 0, closesOf(null))
-    for (const pot of asked.potsOf(line, index))
+    for (const earlier of pour ? draft.doneOn(line, pour.key, stage) : [])
+      draft.lag(earlier.leave, stage.enter, 0, closesOf(null))
+    for (const pot of potsAt(at))
       if (pot.pouredMin !== null && overlap({ first: pot.firstPiece, pieces: pot.pieces }, stage))
-        asked.startsAt(stage.enter, 0, Math.max(0, Math.floor(pot.pouredMin + closesOf(pot))))
+        draft.startsAt(stage.enter, 0, Math.max(0, Math.floor(pot.pouredMin + closesOf(pot))))
   }
 }
 
 /** What the last step left dries before a piece is ready. */
-function addDrying(asked: Asked, line: PlanLine, stage: Stage): Stage {
+function addDrying({ draft, line }: AtLine, stage: Stage): Stage {
   const { first, pieces, leave, dryMin = 0 } = stage
   if (dryMin <= 0) return stage
-  const drying = asked.add(
+  const drying = draft.add(
     line,
     `d.${first}`,
-    { kind: 'harden', title: `${asked.titleOf(leave)} dries` },
+    { kind: 'harden', title: `${draft.titleOf(leave)} dries` },
     { durationMin: Math.ceil(dryMin), attended: false },
   )
-  asked.lag(leave, drying)
+  draft.lag(leave, drying)
   return { first, pieces, enter: drying, leave: drying }
 }
 
 /** What an entry must come after, and within, are windows from each task of the other on its pieces. */
-export function keepTimes(asked: Asked, line: PlanLine): void {
+export function keepTimes({ draft, line }: AtLine): void {
   for (const entry of line.recipe.course)
-    for (const later of asked.doneOn(line, entry.key, { first: 1, pieces: line.quantity })) {
+    for (const later of draft.doneOn(line, entry.key, { first: 1, pieces: line.quantity })) {
       if (later.isBegun) continue
       const inside = later.insideMin ?? 0
       const between = ({ afterMin = 0 }: Stage, minutes: number) =>
         Math.max(0, minutes - inside - afterMin)
       for (const { of, mostMin } of entry.within) {
-        for (const earlier of asked.doneOn(line, of, later))
-          asked.lag(earlier.leave, later.enter, 0, Math.floor(between(earlier, mostMin)))
-        for (const atMin of asked.pastOn(line, of, later))
-          asked.startsAt(later.enter, 0, Math.max(0, Math.floor(atMin + mostMin - inside)))
+        for (const earlier of draft.doneOn(line, of, later))
+          draft.lag(earlier.leave, later.enter, 0, Math.floor(between(earlier, mostMin)))
+        for (const atMin of draft.pastOn(line, of, later))
+          draft.startsAt(later.enter, 0, Math.max(0, Math.floor(atMin + mostMin - inside)))
       }
       for (const { of, leastMin } of entry.after) {
-        for (const earlier of asked.doneOn(line, of, later))
-          asked.lag(earlier.leave, later.enter, Math.ceil(between(earlier, leastMin)))
-        for (const atMin of asked.pastOn(line, of, later))
-          asked.startsAt(later.enter, Math.max(0, Math.ceil(atMin + leastMin - inside)))
+        for (const earlier of draft.doneOn(line, of, later))
+          draft.lag(earlier.leave, later.enter, Math.ceil(between(earlier, leastMin)))
+        for (const atMin of draft.pastOn(line, of, later))
+          draft.startsAt(later.enter, Math.max(0, Math.ceil(atMin + leastMin - inside)))
       }
     }
 }
 
 /** Forms and level places that an entry keeps until another gives them back. */
-export function keepPlaces(asked: Asked, line: PlanLine): void {
+export function keepPlaces({ draft, line }: AtLine): void {
   for (const entry of line.recipe.course)
     for (const [i, keep] of entry.keeps.entries())
-      for (const stage of asked.doneOn(line, entry.key, { first: 1, pieces: line.quantity })) {
+      for (const stage of draft.doneOn(line, entry.key, { first: 1, pieces: line.quantity })) {
         const { first, pieces, leave } = stage
-        const untilTask = asked.lastOn(line, keep.until, stage)
+        const untilTask = draft.lastOn(line, keep.until, stage)
         if (keep.what === 'form') {
           const form = keep.mouldId === null ? null : mouldId.of(keep.mouldId)
           // A form that was removed since is nobody's to hold.
-          if (form !== null && asked.options.workroom.moulds.some(({ id }) => id === form))
-            asked.hold(stage.enter, { id: form, count: pieces }, untilTask)
+          if (form !== null && draft.options.workroom.moulds.some(({ id }) => id === form))
+            draft.hold(stage.enter, { id: form, count: pieces }, untilTask)
           continue
         }
-        const lying = asked.add(
+        const lying = draft.add(
           line,
           `l${i}-${entry.key}.${first}`,
           { kind: 'harden', title: `lies after ${entryTitle(entry, line.recipe)}` },
@@ -319,6 +299,6 @@ export function keepPlaces(asked: Asked, line: PlanLine): void {
             },
           },
         )
-        asked.lag(leave, lying, 0, 0)
+        draft.lag(leave, lying, 0, 0)
       }
 }

@@ -1,12 +1,12 @@
 import { numbersOf, overlap, rangeOf, rangesOf } from '../trade'
-import { elementAt } from '../elementAt'
-import { Asked } from './asked'
+import { closeBox } from './box/closeBox'
+import { layerAt, potsAt, type AtLine } from './at'
+import { Draft } from './draft'
 import { finish, goThrough, keepPlaces, keepTimes, prepareLayer } from './handWork'
 import { begunFrom } from './begunFrom'
 import type { PlanLine, PlanOptions, PlanPot, PlanQuestion } from './planLine'
 import { addPot, keepMoulds } from './resinWork'
 import { type Stage } from './stages'
-import { CLOCK, coldBoxOf } from './taskNames'
 
 /**
  * Turns orders into the tasks, lags and resources of a plan request.
@@ -20,13 +20,14 @@ import { CLOCK, coldBoxOf } from './taskNames'
  * that demoulds.
  */
 export function planRequest(options: PlanOptions): PlanQuestion {
-  const asked = new Asked(options)
-  for (const line of options.lines) addLine(asked, { ...line, pots: potsLeft(line) })
-  if (asked.usesBox) closeBox(asked)
-  return asked.question()
+  const draft = new Draft(options)
+  for (const line of options.lines) addLine({ draft, line: { ...line, pots: potsLeft(line) } })
+  if (draft.usesBox) closeBox(draft)
+  return draft.question()
 }
 
-function addLine(asked: Asked, line: PlanLine): void {
+function addLine(at: AtLine): void {
+  const { draft, line } = at
   const { recipe } = line
   const begun = begunFrom(line, 0)
   const fresh = rangesOf(
@@ -34,46 +35,27 @@ function addLine(asked: Asked, line: PlanLine): void {
   )
   let before: Stage[] = []
   if (fresh.length > 0)
-    for (const step of asked.courseOf(recipe).before[0] ?? [])
-      before = goThrough(asked, line, step, { ranges: fresh, before })
+    for (const step of draft.courseOf(recipe).before[0] ?? [])
+      before = goThrough(at, step, { ranges: fresh, before })
   recipe.layers.forEach((_, i) => {
-    if (i > 0) before = prepareLayer(asked, line, i, before)
-    const stages = asked
-      .potsOf(line, i)
+    const here = layerAt(at, i)
+    if (i > 0) before = prepareLayer(here, before)
+    const stages = potsAt(here)
       .filter((pot) => !isCovered(line, pot, i))
-      .map((pot) => addPot(asked, line, pot, i, before))
+      .map((pot) => addPot({ ...here, pot }, before))
     before = [
       ...before.filter((earlier) => !stages.some((stage) => overlap(earlier, stage))),
       ...stages,
     ]
   })
   const last = finish(
-    asked,
-    line,
+    at,
     before.filter((stage) => !numbersOf(stage).every((number) => line.good.has(number))),
   )
-  for (const { leave, pieces } of last) asked.parts.set(leave, { lineId: line.id, pieces })
-  keepTimes(asked, line)
-  keepMoulds(asked, line)
-  keepPlaces(asked, line)
-}
-
-/** Between its hours a box is as good as full. It is left on for what lies in it already. */
-function closeBox(asked: Asked): void {
-  const { horizonMin, workroom } = asked.options
-  const edges = [asked.heatedUntilMin, ...(workroom.box?.runs ?? []).flat(), horizonMin]
-  for (const { id: place, kind, areaCm2 } of workroom.places) {
-    if (kind !== 'box') continue
-    for (let i = 0; i < edges.length; i += 2) {
-      const from = Math.max(asked.heatedUntilMin, elementAt(edges, i))
-      const durationMin = elementAt(edges, i + 1) - from
-      if (durationMin <= 0) continue
-      const cold = coldBoxOf(place, i / 2)
-      asked.put({ id: cold, job: CLOCK, durationMin, attended: false, place: { kind, areaCm2 } })
-      if (from === 0) asked.liesAlready(cold)
-      else asked.startsAt(cold, from, from)
-    }
-  }
+  for (const { leave, pieces } of last) draft.parts.set(leave, { lineId: line.id, pieces })
+  keepTimes(at)
+  keepMoulds(at)
+  keepPlaces(at)
 }
 
 /**

@@ -1,6 +1,6 @@
 import { doingKey, isOver, type Doing } from '../run'
 import { type Entry, type Recipe, numbersOf, rangesOf, type Range } from '../trade'
-import type { Asked } from './asked'
+import type { AtLine } from './at'
 import { begunFrom } from './begunFrom'
 import type { PlanLine, Reported } from './planLine'
 
@@ -39,21 +39,16 @@ function rangesAlike(
 }
 
 /** What of some pieces still waits for a step, and what is done with it. */
-export interface Standing {
+export interface OpenAndOver {
   open: ReportedRange[]
   over: (Range & { reported: Reported })[]
 }
 
 /** How a step stands on some pieces; what was done too long before what it was for is open again. */
-export function standing(
-  asked: Asked,
-  line: PlanLine,
-  step: Entry,
-  ranges: readonly Range[],
-): Standing {
+export function openAndOver(at: AtLine, step: Entry, ranges: readonly Range[]): OpenAndOver {
   const all = rangesAlike(ranges, (number) => {
-    const reported = reportedOf(line, inTurn(step.key), number)
-    return reported && isOver(reported) && isLapsed(asked, line, { of: step.key, number, reported })
+    const reported = reportedOf(at.line, inTurn(step.key), number)
+    return reported && isOver(reported) && isLapsed(at, { of: step.key, number, reported })
       ? null
       : reported
   })
@@ -64,8 +59,7 @@ export function standing(
 
 /** Whether what had to come within a time of it has not come, and nobody is there in what is left of that. */
 function isLapsed(
-  asked: Asked,
-  line: PlanLine,
+  { draft, line }: AtLine,
   { of, number, reported: { kind, atMin } }: { of: string; number: number; reported: Reported },
 ): boolean {
   if (kind !== 'done') return false
@@ -74,7 +68,7 @@ function isLapsed(
       (one) =>
         one.of === of &&
         !hasCome(line, entry, number) &&
-        !asked.isAnybodyThere(entry, { fromMin: 0, toMin: atMin + one.mostMin, durationMin: 1 }),
+        !draft.isAnybodyThere(entry, { fromMin: 0, toMin: atMin + one.mostMin, durationMin: 1 }),
     ),
   )
 }

@@ -3,6 +3,9 @@ import type { Entry, Range } from '../trade'
 /** Nobody does one thing for longer than this without a break, minutes. */
 export const LONGEST_STAGE_MIN = 180
 
+/** A poured piece is on its rack within these minutes. */
+export const TO_RACK_MIN = 10
+
 /**
  * Some of a line's pieces going through one stage, with the tasks by which the stage is entered and
  * left.

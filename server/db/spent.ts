@@ -121,15 +121,15 @@ export async function minutesOfLines(
     at: Date
     minutes: string
   })[]
-  const standing = new Map<string, LineMinutes[]>()
+  const notTakenBack = new Map<string, LineMinutes[]>()
   for (const { lineId, personId, kind, first, at, minutes, ...doing } of rows) {
     const key = `${lineId} ${first} ${doingKey(doing)}`
-    const own = standing.get(key) ?? []
+    const own = notTakenBack.get(key) ?? []
     if (kind === 'done') own.push({ lineId, personId, at, minutes: decimal(minutes) })
     else own.pop()
-    standing.set(key, own)
+    notTakenBack.set(key, own)
   }
-  return [...standing.values()].flat()
+  return [...notTakenBack.values()].flat()
 }
 
 /** What an hour of each person costs, where that is their own. */

@@ -1,4 +1,4 @@
-import type { GuestBill } from '../../core/earnings'
+import type { GuestBill } from '../../core/guestBill'
 
 /** What a guest took of the house in a month. */
 export interface GuestBillOfMonth extends GuestBill {

@@ -13,7 +13,7 @@ import {
   openJoints,
 } from '../../core/tasks'
 import type { Recipe, Resin } from '../../core/trade'
-import { boxWait } from '../../core/tasks/boxCure'
+import { boxWait } from '../../core/tasks/box/boxWait'
 import { rateAt } from '../../core/cure'
 import { checkPlan, plan } from '../../core/plan'
 import { demoulding, layer, recipe, resin, rules, step } from '../fixtures/studio'

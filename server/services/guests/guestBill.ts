@@ -1,5 +1,6 @@
 import { DateTime } from 'luxon'
-import { benchHands, guestBill } from '../../../core/earnings'
+import { benchHands } from '../../../core/earnings'
+import { guestBill } from '../../../core/guestBill'
 import { staysOf } from '../../../core/run'
 import { MS_PER_DAY, MS_PER_HOUR } from '../../../core/units'
 import type { GuestBillOfMonth } from '../../../shared/types/guests'

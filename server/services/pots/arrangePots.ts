@@ -118,7 +118,7 @@ async function arrangeLines(
   const remove = new Set<number>()
   let isRefilled = false
   for (const pot of planned.filter((one) => one.gathered)) {
-    const kept = standing(pot, lineById, served, shelf)
+    const kept = asGatheredNow(pot, lineById, served, shelf)
     if (kept === null) remove.add(pot.id)
     else {
       for (const portion of kept.portions)
@@ -169,7 +169,7 @@ function* saidToBeDone(
 }
 
 /** A gathered pot as it should be now; null when it cannot stay together. */
-function standing(
+function asGatheredNow(
   pot: StoredPot,
   lines: ReadonlyMap<number, OrderLine>,
   served: ReadonlySet<PieceKey>,

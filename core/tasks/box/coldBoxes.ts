@@ -1,5 +1,5 @@
-import type { PlanRequest } from '../plan'
-import { CLOCK, isColdBox } from './taskNames'
+import type { PlanRequest } from '../../plan'
+import { CLOCK, isColdBox } from '../taskNames'
 
 /**
  * The tasks of a request that stand for a heated box standing cold, with the minute at which each

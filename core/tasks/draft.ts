@@ -9,7 +9,6 @@ import type {
   Part,
   PlanLine,
   PlanOptions,
-  PlanPot,
   PlanQuestion,
   TaskKind,
   TaskMeaning,
@@ -40,7 +39,7 @@ interface Naming {
 }
 
 /** A plan request as it is put together, line by line. */
-export class Asked {
+export class Draft {
   readonly parts = new Map<string, Part>()
   readonly lost: LostVisit[] = []
   readonly mixes = new Map<number, Mixing>()
@@ -137,9 +136,9 @@ export class Asked {
     return known
   }
 
-  resinOf(layer: Layer | undefined): Resin {
-    const resin = layer && this.options.resins.get(layer.resinId)
-    if (!resin) throw new Error(`layer ${layer?.id} has no resin`)
+  resinOf(layer: Layer): Resin {
+    const resin = this.options.resins.get(layer.resinId)
+    if (!resin) throw new Error(`layer ${layer.id} has no resin`)
     return resin
   }
 
@@ -245,12 +244,6 @@ export class Asked {
         (skill === null || skills.includes(skill)) &&
         shifts.some(([from, to]) => Math.max(from, fromMin) + durationMin <= to && from <= toMin),
     )
-  }
-
-  /** The pots of a line that pour one of its layers. */
-  potsOf(line: PlanLine, index: number): PlanPot[] {
-    const layer = line.recipe.layers[index]
-    return line.pots.filter((pot) => pot.layerId === layer?.id)
   }
 }
 

@@ -1,8 +1,7 @@
 import { Decimal } from 'decimal.js'
 import { minorUnits, type Money } from '../cost'
 import { MINUTES_PER_HOUR } from '../units'
-import { sumOf } from './sumOf'
-import type { Used } from './types'
+import { sumOf, type Used } from '../earnings'
 
 /** What the house asks of its guests. */
 export interface GuestRates {

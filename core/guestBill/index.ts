@@ -1,0 +1,1 @@
+export { guestBill, type GuestBill } from './guestBill'
