@@ -4,12 +4,12 @@ import fc from 'fast-check'
 import {
   benchHands,
   earned,
-  guestBill,
   plannedCost,
   realCost,
   together,
   type CostByKind,
 } from '../../core/earnings'
+import { guestBill } from '../../core/guestBill'
 import { incomeOf, priceOrder } from '../../core/quote'
 import { staysOf, type LoggedPieceEvent, type RunEvent } from '../../core/run'
 
