@@ -4,6 +4,7 @@ import { ROUTES } from '../../server/services/service/openapi'
 import { HOUSE_KINDS } from '../../shared/schemas/house'
 import { signInAs } from './people'
 import { expect, test } from './yard'
+import { BUTTON, FIELD } from './names'
 
 type Row = Record<string, unknown> & { id: number; version: number }
 
@@ -362,16 +363,16 @@ test.describe('two workshops never see each other', () => {
     await signInAs(page, 'maren')
     await page.goto('/workshops')
     const row = page.getByRole('listitem').filter({ hasText: 'Across the lane' })
-    await row.getByRole('button', { name: 'Go there' }).click()
+    await row.getByRole('button', { name: BUTTON.goThere }).click()
     await expect(page.getByRole('heading', { name: 'Before pieces can be poured' })).toBeVisible()
     await page.getByRole('link', { name: 'Workshops' }).click()
     await page.getByRole('button', { name: 'Delete this workshop' }).click()
     const dialog = page.getByRole('dialog')
-    await dialog.getByLabel('Its name').fill('Across the road')
-    await dialog.getByRole('button', { name: 'Delete it' }).click()
+    await dialog.getByLabel(FIELD.itsName).fill('Across the road')
+    await dialog.getByRole('button', { name: BUTTON.deleteIt }).click()
     await expect(dialog.getByText('is not the name of this workshop')).toBeVisible()
-    await dialog.getByLabel('Its name').fill('Across the lane')
-    await dialog.getByRole('button', { name: 'Delete it' }).click()
+    await dialog.getByLabel(FIELD.itsName).fill('Across the lane')
+    await dialog.getByRole('button', { name: BUTTON.deleteIt }).click()
     await expect(dialog.getByText(/kept in the file across-the-lane-.*\.json/)).toBeVisible()
     await dialog.getByRole('button', { name: 'Go on' }).click()
     await expect(page.getByText('you are here')).toBeVisible()

@@ -2,6 +2,7 @@ import { request as ask } from 'node:http'
 import { type APIRequestContext, type APIResponse } from '@playwright/test'
 import { signInAs } from './people'
 import { expect, test } from './yard'
+import { BUTTON } from './names'
 
 interface Operation {
   summary: string
@@ -194,7 +195,7 @@ test('a guest may look and pour, and leaves resins, recipes and the plan alone',
   expect((await page.request.post('/api/plan', { data: {} })).status()).toBe(403)
   await page.goto('/plan')
   await expect(page.getByRole('link', { name: 'Week' })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Plan from now' })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: BUTTON.planFromNow })).toHaveCount(0)
 })
 
 test('a picture that is none is refused by its content, whatever it calls itself', async ({

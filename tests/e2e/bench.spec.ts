@@ -2,6 +2,7 @@ import { beginAPot } from './bench'
 import { signInAs } from './people'
 import { inDays } from '../fixtures/now'
 import { expect, test } from './yard'
+import { BUTTON, TEXT } from './names'
 
 test('a back before its face is doubted and believed; giving it up asks why', async ({ page }) => {
   await signInAs(page, 'maren')
@@ -43,10 +44,10 @@ test('a back before its face is doubted and believed; giving it up asks why', as
   // No key goes past the question.
   await page.keyboard.press('Enter')
   await expect(page.getByRole('alert')).toBeVisible()
-  await page.getByRole('button', { name: 'It is poured: begin' }).click()
-  await expect(page.getByText('until it shows')).toBeVisible()
+  await page.getByRole('button', { name: BUTTON.itIsPouredBegin }).click()
+  await expect(page.getByText(TEXT.untilItShows)).toBeVisible()
 
-  await page.getByRole('button', { name: 'Give this pot up' }).click()
+  await page.getByRole('button', { name: BUTTON.giveThisPotUp }).click()
   const why = page.getByRole('dialog', { name: 'Why is this pot given up?' })
   const question = page.getByRole('heading', { name: 'Why is this pot given up?' })
   // Nor does one weigh anything behind the dialog.
@@ -55,7 +56,7 @@ test('a back before its face is doubted and believed; giving it up asks why', as
   await why.getByLabel('or in your words').fill('the table was not level')
   await why.getByRole('button', { name: 'Give it up' }).click()
   await expect(why).toHaveCount(0)
-  await expect(page.getByRole('button', { name: 'Give this pot up' })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: BUTTON.giveThisPotUp })).toHaveCount(0)
   // Its piece gets another pot.
   await expect.poll(backs).not.toContain(back)
   expect(await backs()).toHaveLength(1)
@@ -91,7 +92,7 @@ test('a piece that is not poured whole is sold only when somebody says that so i
     .getByRole('button', { name: `${half.recipeName} ${half.number}`, exact: true })
     .first()
     .click()
-  await page.getByRole('button', { name: 'Good', exact: true }).first().click()
+  await page.getByRole('button', { name: BUTTON.good, exact: true }).first().click()
   await expect(page.getByRole('alert')).toContainText('By its log this piece is not poured whole')
   await page.getByRole('button', { name: 'So it is' }).click()
   await expect(page.getByText(`${half.recipeName} ${half.number}: good.`)).toBeVisible()
@@ -121,7 +122,7 @@ test('what stops is seen to by name, and a pot that runs short gets more of the 
   await expect(more.getByLabel('What is mixed')).toContainText(/part A\s*[\d.]+ g/)
   await more.getByRole('button', { name: 'It is mixed: pour on' }).click()
   await expect(page.getByText('12 ml more of the same were mixed')).toBeVisible()
-  await page.getByRole('button', { name: 'All poured' }).first().click()
+  await page.getByRole('button', { name: BUTTON.allPoured }).first().click()
 
   await expect(main).toHaveText('Heat pass done')
   await page.getByRole('button', { name: 'torch', exact: true }).click()

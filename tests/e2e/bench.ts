@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test'
+import { TEXT } from './names'
 
 /**
  * Begins the last pot ahead that pours faces: nothing has to be poured before it, so that the plan
@@ -16,5 +17,5 @@ export async function beginAPot(page: Page): Promise<void> {
     .at(-1)
   await page.goto('/pots')
   await page.locator(`a[href="/bench/${pot?.id}"]`).click()
-  await expect(page.getByText('until it shows')).toBeVisible()
+  await expect(page.getByText(TEXT.untilItShows)).toBeVisible()
 }

@@ -2,6 +2,7 @@ import { type Page } from '@playwright/test'
 import { inDays } from '../fixtures/now'
 import { signInAs } from './people'
 import { expect, test } from './yard'
+import { BUTTON, FIELD } from './names'
 
 interface Row {
   id: number
@@ -46,11 +47,11 @@ test('a cold room and a finger move what a piece is waiting for, and the picture
   const warmth = page.getByRole('region', { name: 'How warm it is' })
   const before = await full()
   await warmth.getByLabel('Read in').selectOption(room.roomName)
-  await warmth.getByLabel('It is').fill('cold')
-  await warmth.getByRole('button', { name: 'Note it' }).click()
+  await warmth.getByLabel(FIELD.itIs).fill('cold')
+  await warmth.getByRole('button', { name: BUTTON.noteIt }).click()
   await expect(warmth.getByRole('alert').first()).toBeVisible()
-  await warmth.getByLabel('It is').fill('9')
-  await warmth.getByRole('button', { name: 'Note it' }).click()
+  await warmth.getByLabel(FIELD.itIs).fill('9')
+  await warmth.getByRole('button', { name: BUTTON.noteIt }).click()
   await expect(warmth.getByText('9.0 °C')).toBeVisible()
   await expect.poll(full).toBeGreaterThan(before)
 

@@ -2,15 +2,16 @@ import { beginAPot } from './bench'
 import { signInAs } from './people'
 import { pick } from './pick'
 import { expect, test } from './yard'
+import { BUTTON, FIELD, GROUP, HEADING, REGION, TEXT } from './names'
 
 test('a market day asks for quantities and no customer', async ({ page }) => {
   await signInAs(page, 'maren')
   await page.goto('/orders/new')
-  await page.getByLabel('What', { exact: true }).fill('Thaw market')
+  await page.getByLabel(FIELD.what, { exact: true }).fill('Thaw market')
   await page.getByLabel('This is').selectOption({ label: 'a market day' })
   await pick(page, 'Recipe', 'Drawer pull')
-  await page.getByLabel('How many').fill('12')
-  await page.getByRole('button', { name: 'Take the order' }).click()
+  await page.getByLabel(FIELD.howMany).fill('12')
+  await page.getByRole('button', { name: BUTTON.takeTheOrder }).click()
   await expect(page.getByRole('heading', { name: 'Thaw market', level: 1 })).toBeVisible()
   await page.goto('/orders')
   await expect(page.getByRole('row').filter({ hasText: 'Thaw market' })).toContainText(
@@ -24,26 +25,26 @@ test('today shows hands, openings and slipping promises, for all or for oneself'
 }) => {
   await signInAs(page, 'tobin')
   await page.goto('/')
-  const hands = page.getByRole('region', { name: 'Hands, now and next' }).getByRole('listitem')
+  const hands = page.getByRole('region', { name: REGION.handsNowAndNext }).getByRole('listitem')
   await expect(page.getByRole('heading', { name: 'Opens and closes' })).toBeVisible()
-  await page.getByLabel('my hands only').check()
+  await page.getByLabel(FIELD.myHandsOnly).check()
   const own = await hands.count()
-  await page.getByLabel('my hands only').uncheck()
+  await page.getByLabel(FIELD.myHandsOnly).uncheck()
   expect(await hands.count()).toBeGreaterThanOrEqual(own)
 })
 
 test('the plan is read with the keyboard, and a task leads to what holds it', async ({ page }) => {
   await signInAs(page, 'maren')
   await page.goto('/plan')
-  await page.getByRole('button', { name: 'week', exact: true }).click()
+  await page.getByRole('button', { name: BUTTON.week, exact: true }).click()
   const task = page
-    .getByRole('group', { name: 'The plan, lane by lane' })
+    .getByRole('group', { name: GROUP.thePlanLaneByLane })
     .getByRole('button', { name: /^pour / })
     .first()
   await task.focus()
   await page.keyboard.press('Enter')
   await expect(task).toHaveAttribute('aria-pressed', 'true')
-  await expect(page.getByRole('heading', { name: 'Why then?' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: HEADING.whyThen })).toBeVisible()
   await page.getByRole('link', { name: 'The order' }).click()
   await expect(page).toHaveURL(/orders\/\d+$/)
 })
@@ -53,9 +54,9 @@ test('the plan made anew tells how likely each promise is, and how that was foun
 }) => {
   await signInAs(page, 'maren')
   await page.goto('/plan')
-  await page.getByRole('button', { name: 'Plan from now' }).click()
-  await page.getByRole('button', { name: 'Accept' }).click({ timeout: 120_000 })
-  await expect(page.getByRole('button', { name: 'Accept' })).toHaveCount(0)
+  await page.getByRole('button', { name: BUTTON.planFromNow }).click()
+  await page.getByRole('button', { name: BUTTON.accept }).click({ timeout: 120_000 })
+  await expect(page.getByRole('button', { name: BUTTON.accept })).toHaveCount(0)
   const promises = page
     .getByRole('complementary')
     .getByRole('listitem')
@@ -66,7 +67,7 @@ test('the plan made anew tells how likely each promise is, and how that was foun
   })
   await expect(likely.first()).toBeVisible()
   await expect(likely).toHaveCount(await promises.filter({ hasText: /ready|late by/ }).count())
-  await page.getByText('how the odds are found').click()
+  await page.getByText(TEXT.howTheOddsAreFound).click()
   await expect(page.getByText(/carried out 2,000 times with chance/)).toBeVisible()
 })
 
@@ -107,7 +108,7 @@ test.describe('on a phone at the bench', () => {
       expect(Math.min(box?.width ?? 99, box?.height ?? 99)).toBeGreaterThanOrEqual(44)
     }
     const first = await page.getByText(/Pour part [AB] until it shows/).textContent()
-    await page.getByRole('button', { name: 'It is in' }).tap()
+    await page.getByRole('button', { name: BUTTON.itIsIn }).tap()
     await expect(page.getByText(/Pour part [AB] until it shows/)).not.toHaveText(first ?? '')
     await page.getByRole('button', { name: /Take back/ }).tap()
     await expect(page.getByText(/Pour part [AB] until it shows/)).toHaveText(first ?? '')

@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test'
+import { LINK, TAB } from './names'
 
 const firstLink = async (page: Page, list: string, pattern: RegExp) => {
   await page.goto(list)
@@ -53,7 +54,7 @@ export const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
     'a market day that is over',
     async (page) => {
       await page.goto('/prices/markets')
-      await page.getByRole('table').getByRole('link', { name: 'Thaw market' }).first().click()
+      await page.getByRole('table').getByRole('link', { name: LINK.thawMarket }).first().click()
     },
   ],
   [
@@ -61,7 +62,7 @@ export const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
     async (page) => {
       await page.goto('/prices/owed')
       await page.getByRole('main').getByRole('table').getByRole('link').first().click()
-      await page.getByRole('tab', { name: 'Price and payment' }).click()
+      await page.getByRole('tab', { name: TAB.priceAndPayment }).click()
     },
   ],
   ['To buy', (page) => page.goto('/stores/buy')],

@@ -1,5 +1,6 @@
 import { signInAs } from './people'
 import { expect, test } from './yard'
+import { FIELD } from './names'
 
 const HEAD = 'order;customer;due;recipe;quantity'
 /** Two hundred orders of which seven are wrong, each in another way. */
@@ -89,10 +90,10 @@ test('two hundred orders of which seven are wrong are looked at, told and taken;
   await expect(page.getByText('193 orders added')).toBeVisible()
 
   await page.getByRole('link', { name: 'Look at them' }).click()
-  await page.getByLabel('Find').fill('tile 199')
+  await page.getByLabel(FIELD.find).fill('tile 199')
   await expect(page.getByRole('link', { name: 'Imported tile 199' })).toBeVisible()
   await expect(page.getByRole('link', { name: /Imported tile/ })).toHaveCount(1)
-  await page.getByLabel('Find').fill('tile zeppelin')
+  await page.getByLabel(FIELD.find).fill('tile zeppelin')
   await expect(page.getByRole('heading', { name: 'No order is like this' })).toBeVisible()
   const answer = await page.request.get('/api/export/orders')
   expect((await answer.text()).split('\r\n')).toHaveLength(195)

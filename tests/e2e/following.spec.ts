@@ -2,12 +2,13 @@ import { type Page } from '@playwright/test'
 import { signInAs } from './people'
 import { letPlanFollow } from './letPlanFollow'
 import { expect, test } from './yard'
+import { BUTTON, HEADING, MENUITEM, REGION, TEXT } from './names'
 
 /** Looks at what slips, where something does, and takes it. */
 async function takeWhatSlips(page: Page, isSlip: boolean): Promise<void> {
   if (!isSlip) return
   await page.getByRole('button', { name: 'Look at the plan that follows' }).click()
-  await page.getByRole('button', { name: 'Accept' }).click()
+  await page.getByRole('button', { name: BUTTON.accept }).click()
 }
 
 test.afterEach(({ page }) => letPlanFollow(page.request, 'asked'))
@@ -22,7 +23,7 @@ test('the plan follows what is told without anybody asking, and the other screen
   const other = await (await browser.newContext()).newPage()
   await signInAs(other, 'tobin')
   await other.goto('/')
-  const hands = other.getByRole('region', { name: 'Hands, now and next' })
+  const hands = other.getByRole('region', { name: REGION.handsNowAndNext })
   await expect(hands.getByRole('button', { name: /: done$/ }).first()).toBeVisible()
 
   const planOf = async () =>
@@ -34,12 +35,12 @@ test('the plan follows what is told without anybody asking, and the other screen
   const before = await planOf()
   await page.goto('/')
   await page
-    .getByRole('region', { name: 'Hands, now and next' })
+    .getByRole('region', { name: REGION.handsNowAndNext })
     .getByRole('button', { name: /: more$/ })
     .first()
     .click()
-  await page.getByRole('menuitem', { name: 'begin' }).click()
-  await expect(page.getByText('has begun.')).toBeVisible()
+  await page.getByRole('menuitem', { name: MENUITEM.begin }).click()
+  await expect(page.getByText(TEXT.hasBegun)).toBeVisible()
   // Either it has followed, or a promise slips by it and somebody is asked.
   const settled = () =>
     expect
@@ -55,8 +56,8 @@ test('the plan follows what is told without anybody asking, and the other screen
   await settled()
   await takeWhatSlips(other, (await planOf()).slip !== null)
   await expect.poll(async () => (await planOf()).id).not.toBe(before.id)
-  await page.getByRole('button', { name: 'Take back' }).click()
-  await expect(page.getByText('has begun.')).toHaveCount(0)
+  await page.getByRole('button', { name: BUTTON.takeBack }).click()
+  await expect(page.getByText(TEXT.hasBegun)).toHaveCount(0)
   await page.getByRole('link', { name: 'Plan', exact: true }).click()
-  await expect(page.getByRole('heading', { name: 'Plan', exact: true })).toBeVisible()
+  await expect(page.getByRole('heading', { name: HEADING.plan, exact: true })).toBeVisible()
 })

@@ -2,6 +2,7 @@ import { type APIRequestContext, type Page } from '@playwright/test'
 import { signInAs } from './people'
 import { inDays } from '../fixtures/now'
 import { expect, test } from './yard'
+import { BUTTON, FIELD, LIST, REGION } from './names'
 
 interface Row {
   id: number
@@ -75,8 +76,8 @@ test('24 plaques of one colour are gathered into the fewest pots, kept, planned 
   await page.goto('/pots/gather')
   await askForPlaques(page)
   await page.reload()
-  await page.getByLabel('Day').selectOption('any day')
-  await page.getByLabel('Piece or layer').fill('corridor')
+  await page.getByLabel(FIELD.day).selectOption('any day')
+  await page.getByLabel(FIELD.pieceOrLayer).fill('corridor')
   const picks = page
     .getByRole('region', { name: 'Layers to pour' })
     .getByRole('listitem')
@@ -90,11 +91,11 @@ test('24 plaques of one colour are gathered into the fewest pots, kept, planned 
   // of eight.
   await page.getByRole('button', { name: 'Fewest pots' }).click()
   await expect(page.getByText('4 pots picked, 3 on the table')).toBeVisible()
-  const table = page.getByRole('region', { name: 'The pots they come from' })
+  const table = page.getByRole('region', { name: REGION.thePotsTheyComeFrom })
   await expect(table.getByRole('region')).toHaveCount(3)
   await expect(table.getByText(/the colour of numbered face is mixed 3 times/)).toBeVisible()
 
-  await page.getByRole('button', { name: 'Keep these pots' }).click()
+  await page.getByRole('button', { name: BUTTON.keepThesePots }).click()
   await expect(
     page.getByText('4 pots have become 3, and the plan has been made anew.'),
   ).toBeVisible({ timeout: 120_000 })
@@ -107,9 +108,9 @@ test('24 plaques of one colour are gathered into the fewest pots, kept, planned 
   await pot.getByRole('link', { name: 'Room plaque' }).click()
   await expect(page.getByText(/^8 pieces for/)).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Pours, one after another' })).toBeVisible()
-  await expect(page.getByRole('list', { name: 'Cups' }).getByText('Chalk white paste')).toHaveCount(
-    1,
-  )
+  await expect(
+    page.getByRole('list', { name: LIST.cups }).getByText('Chalk white paste'),
+  ).toHaveCount(1)
   await expect(page.getByText('Mixed on top in reserve')).toBeVisible()
 })
 
@@ -120,10 +121,10 @@ test('a layer moved to another pot shows at once what breaks; a pot that breaks 
   await page.goto('/pots/gather')
   await order(page, 'Keepsake block', ['Mantel blocks'], 3)
   await page.reload()
-  await page.getByLabel('Day').selectOption('any day')
-  await page.getByLabel('Piece or layer').fill('mantel')
+  await page.getByLabel(FIELD.day).selectOption('any day')
+  await page.getByLabel(FIELD.pieceOrLayer).fill('mantel')
   await page.getByRole('button', { name: /Pick these/ }).click()
-  const table = page.getByRole('region', { name: 'The pots they come from' })
+  const table = page.getByRole('region', { name: REGION.thePotsTheyComeFrom })
   // The bed and what goes over it are layers of the same three blocks.
   await table
     .getByRole('listitem')
@@ -131,7 +132,7 @@ test('a layer moved to another pot shows at once what breaks; a pot that breaks 
     .getByRole('combobox')
     .selectOption({ index: 1 })
   await expect(table.getByText(/must cure before the next layer of the same piece/)).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Keep these pots' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: BUTTON.keepThesePots })).toBeDisabled()
   await page.getByRole('button', { name: 'Pick none' }).click()
 
   await page.getByRole('listitem').filter({ hasText: 'clear bed' }).getByRole('checkbox').check()
@@ -139,9 +140,9 @@ test('a layer moved to another pot shows at once what breaks; a pot that breaks 
   await table.getByRole('button', { name: /Halve/ }).click()
   await table.getByRole('listitem').first().getByRole('combobox').selectOption('a new pot')
   await expect(page.getByText('1 pot picked, 2 on the table')).toBeVisible()
-  await page.getByRole('button', { name: 'Keep these pots' }).click()
+  await page.getByRole('button', { name: BUTTON.keepThesePots }).click()
   await expect(page.getByText('1 pot has become 2')).toBeVisible({ timeout: 120_000 })
-  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: BUTTON.undo }).click()
   // Whatever the answer is: were it refused, the reason would be told here.
   const answer = page.getByText('The pots are as they were.').or(page.locator('p[role=alert]'))
   await expect(answer).toHaveText('The pots are as they were.', { timeout: 120_000 })
@@ -178,16 +179,16 @@ test('planned afresh, pots that one mix can serve are proposed as one, and mixed
     await order(page, 'Drawer pull', doors, 2)
     before = await pots()
     await page.goto('/plan')
-    await page.getByRole('button', { name: 'Plan from now' }).click()
-    await page.getByRole('button', { name: 'Accept' }).waitFor({ timeout: 120_000 })
+    await page.getByRole('button', { name: BUTTON.planFromNow }).click()
+    await page.getByRole('button', { name: BUTTON.accept }).waitFor({ timeout: 120_000 })
     await expect(mix).toContainText(/saves \d+ (min of weighing and stirring|ml left in cups)/)
   }).toPass({ timeout: 250_000 })
   const letters = ((await mix.textContent()) ?? '')
     .replace(/ are mixed as one.*/, '')
     .match(/\b[A-Z]\d*\b/g)!
   expect(letters.length).toBeGreaterThan(1)
-  await page.getByRole('button', { name: 'Accept' }).click()
-  await expect(page.getByRole('button', { name: 'Accept' })).toHaveCount(0)
+  await page.getByRole('button', { name: BUTTON.accept }).click()
+  await expect(page.getByRole('button', { name: BUTTON.accept })).toHaveCount(0)
   const after = await pots()
   const kept = after.filter((pot) => letters.includes(pot.letter))
   expect(kept).toHaveLength(1)

@@ -3,6 +3,7 @@ import { beginAPot } from './bench'
 import { settled, VIEWS } from './everyView'
 import { signInAs } from './people'
 import { expect, test } from './yard'
+import { BUTTON } from './names'
 
 /** So many are enough to come past the places and into what is particular to a view. */
 const MOST_TABS = 60
@@ -81,7 +82,7 @@ test('the first Tab offers to skip the places, and Enter leads to the content', 
 
 test('Tab goes through the door and the bench', async ({ page }) => {
   await page.goto('/sign-in')
-  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible()
+  await expect(page.getByRole('button', { name: BUTTON.signIn })).toBeVisible()
   for (const label of ['Name', 'Password']) {
     await page.keyboard.press('Tab')
     await expect(page.getByLabel(label)).toBeFocused()

@@ -3,6 +3,7 @@ import { inDays } from '../fixtures/now'
 import { beginAPot } from './bench'
 import { signInAs } from './people'
 import { expect, test } from './yard'
+import { FIELD, HEADING, LINK, TEXT } from './names'
 
 /** What one does, the other sees within so long. */
 const SOON = { timeout: 1500 }
@@ -49,16 +50,16 @@ test('an order that is taken, its pots and its plan appear at the other device b
   await page.goto('/orders')
   await expect(page.getByRole('link', { name: 'Dial for the long-case clock' })).toBeVisible()
   const other = await another(browser, 'tobin', '/pots')
-  await expect(other.getByRole('heading', { name: 'Pots' })).toBeVisible()
+  await expect(other.getByRole('heading', { name: HEADING.pots })).toBeVisible()
   await takeAnOrder(other, 'Pulls seen at once')
-  await expect(page.getByRole('link', { name: 'Pulls seen at once' })).toBeVisible(SOON)
+  await expect(page.getByRole('link', { name: LINK.pullsSeenAtOnce })).toBeVisible(SOON)
   await expect(other.getByText('Pulls seen at once').first()).toBeVisible(SOON)
   await other.goto('/plan')
   const made = other.getByText(/^Made .* by /)
   await expect(made).toBeVisible()
   const planned = await page.request.post('/api/plan', { data: {} })
   expect(planned.ok()).toBe(true)
-  await expect(other.getByRole('link', { name: 'Pulls seen at once' })).toBeVisible(SOON)
+  await expect(other.getByRole('link', { name: LINK.pullsSeenAtOnce })).toBeVisible(SOON)
   await other.context().close()
 })
 
@@ -69,10 +70,10 @@ test('resins and recipes that somebody saves are told to who types, and shown to
   await signInAs(page, 'maren')
   const [resin] = await get<Row[]>(page, '/api/resins')
   await page.goto(`/stores/${resin!.id}`)
-  const note = page.getByLabel('Note')
+  const note = page.getByLabel(FIELD.note)
   await expect(note).toBeVisible()
   const other = await another(browser, 'tobin', `/stores/${resin!.id}`)
-  const theirNote = other.getByLabel('Note')
+  const theirNote = other.getByLabel(FIELD.note)
   await expect(theirNote).toBeVisible()
   const save = async (words: string) => {
     const {
@@ -90,7 +91,7 @@ test('resins and recipes that somebody saves are told to who types, and shown to
   await expect(theirNote).toHaveValue('seen by who only looks', SOON)
   await theirNote.fill('half a sentence')
   await save('told to who types')
-  await expect(other.getByText('saved this while you have it open')).toBeVisible(SOON)
+  await expect(other.getByText(TEXT.savedThisWhileYouHaveItOpen)).toBeVisible(SOON)
   await expect(theirNote).toHaveValue('half a sentence')
   await other.getByText('who changed what').click()
   await expect(other.getByText('Maren Oakhollow changed the note').first()).toBeVisible()
@@ -105,7 +106,7 @@ test('a pot at two benches: what one weighs, the other sees; the racks see what 
   await page.goto('/pots')
   await beginAPot(page)
   const other = await another(browser, 'tobin', new URL(page.url()).pathname)
-  const shown = other.getByText('until it shows')
+  const shown = other.getByText(TEXT.untilItShows)
   await expect(shown).toBeVisible()
   const partOf = async (bench: Page) =>
     /part ([AB])/i.exec(await bench.locator('body').innerText())?.[1]

@@ -3,6 +3,7 @@ import { type Page } from '@playwright/test'
 import { inDays } from '../fixtures/now'
 import { signInAs } from './people'
 import { expect, test } from './yard'
+import { BUTTON, FIELD } from './names'
 
 interface Piece {
   id: number
@@ -61,7 +62,7 @@ test('rework goes from the verdict to the shelf, and its history stays with the 
   const piece = finished.at(-1)!
   const named = `${piece.recipeName} ${piece.number}`
   await page.goto('/racks')
-  await page.getByLabel('Find').fill(`${piece.recipeName} ${piece.orderTitle}`)
+  await page.getByLabel(FIELD.find).fill(`${piece.recipeName} ${piece.orderTitle}`)
   await page.getByRole('button', { name: named, exact: true }).first().click()
   const judging = page.getByRole('region', { name: 'Look at it and judge it' })
 
@@ -104,14 +105,14 @@ test('rework goes from the verdict to the shelf, and its history stays with the 
   await test.step('what mends it lies on the rack, and is good', async () => {
     const mended = (await read<Piece[]>(page, '/api/pieces')).find((one) => one.mends === named)
     await page.goto('/racks')
-    await page.getByLabel('Find').fill(mended!.recipeName)
+    await page.getByLabel(FIELD.find).fill(mended!.recipeName)
     await page
       .getByRole('button', { name: `${mended!.recipeName} ${mended!.number}`, exact: true })
       .first()
       .click()
     await expect(page.getByText(`mends ${named}`)).toBeVisible()
-    await judging.getByLabel('What was seen').fill('No dust any more.')
-    await judging.getByRole('button', { name: 'Good', exact: true }).click()
+    await judging.getByLabel(FIELD.whatWasSeen).fill('No dust any more.')
+    await judging.getByRole('button', { name: BUTTON.good, exact: true }).click()
     await expect(page.getByText('good.', { exact: false }).first()).toBeVisible()
   })
 

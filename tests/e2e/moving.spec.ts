@@ -1,6 +1,7 @@
 import { type Page } from '@playwright/test'
 import { signInAs } from './people'
 import { expect, test } from './yard'
+import { BUTTON, GROUP, HEADING } from './names'
 
 type Row = Record<string, unknown>
 interface WorkshopFile {
@@ -90,8 +91,8 @@ test('a whole workshop goes out as a file, and comes in as another that is plann
     .getByRole('listitem')
     .filter({ hasText: 'you are manager' })
     .filter({ hasNotText: 'you are here' })
-  await other.getByRole('button', { name: 'Go there' }).click({ timeout: 120_000 })
-  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+  await other.getByRole('button', { name: BUTTON.goThere }).click({ timeout: 120_000 })
+  await expect(page.getByRole('heading', { name: HEADING.today })).toBeVisible()
   const there = (await exported(page)).file
   for (const [name, rows] of Object.entries(file.tables)) {
     // What was proposed and not taken stays behind; that it was loaded is one event more.
@@ -104,7 +105,7 @@ test('a whole workshop goes out as a file, and comes in as another that is plann
   expect(strayIn(there)).toEqual(strayIn(file).map((one) => ({ ...one, id: one.id + by })))
   expect(await planned(page)).toEqual(plan)
   await page.goto('/plan')
-  await expect(page.getByRole('group', { name: 'The plan, lane by lane' })).toBeVisible()
+  await expect(page.getByRole('group', { name: GROUP.thePlanLaneByLane })).toBeVisible()
   await page.goto('/racks')
   await expect(page.getByRole('row').nth(1)).toBeVisible()
 

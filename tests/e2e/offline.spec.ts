@@ -2,6 +2,7 @@ import { type Page } from '@playwright/test'
 import { inDays } from '../fixtures/now'
 import { signInAs } from './people'
 import { expect, test } from './yard'
+import { BUTTON, MENUITEM, REGION, TEXT } from './names'
 
 test.use({ serviceWorkers: 'allow' })
 
@@ -42,28 +43,28 @@ test('a run goes on without a network, through a reload and a closed tab, and ar
   await signInAs(page, 'maren')
   const [pot] = (await plannedPot(page)).slice(-1)
   await settled(page, `/bench/${pot!.id}`)
-  const begin = page.getByRole('button', { name: 'It is poured: begin' })
-  await expect(begin.or(page.getByRole('button', { name: 'It is in' }))).toBeVisible()
+  const begin = page.getByRole('button', { name: BUTTON.itIsPouredBegin })
+  await expect(begin.or(page.getByRole('button', { name: BUTTON.itIsIn }))).toBeVisible()
   if (await begin.isVisible()) await begin.click()
-  await expect(page.getByRole('button', { name: 'It is in' })).toBeVisible()
+  await expect(page.getByRole('button', { name: BUTTON.itIsIn })).toBeVisible()
 
   await context.setOffline(true)
   const shown = page.getByText(/Pour part [AB] until it shows/)
   const first = (await shown.textContent()) ?? ''
-  await page.getByRole('button', { name: 'It is in' }).click()
+  await page.getByRole('button', { name: BUTTON.itIsIn }).click()
   await expect(shown).not.toHaveText(first)
   await expect(page.getByText(/no network: 1 kept/)).toBeVisible()
   const second = (await shown.textContent()) ?? ''
   await page.reload()
   await expect(shown).toHaveText(second)
-  await page.getByRole('button', { name: 'It is in' }).click()
-  await expect(page.getByRole('button', { name: 'Stir now' })).toBeVisible()
+  await page.getByRole('button', { name: BUTTON.itIsIn }).click()
+  await expect(page.getByRole('button', { name: BUTTON.stirNow })).toBeVisible()
   await page.close()
 
   const later = await context.newPage()
   await later.goto(`/bench/${pot!.id}`)
-  await expect(later.getByRole('button', { name: 'Stir now' })).toBeVisible()
-  await later.getByRole('button', { name: 'Leave' }).click()
+  await expect(later.getByRole('button', { name: BUTTON.stirNow })).toBeVisible()
+  await later.getByRole('button', { name: BUTTON.leave }).click()
   await expect(later.getByRole('button', { name: '2 kept on this device' })).toBeVisible()
 
   // It is sent from whatever page is open once the network is there again.
@@ -83,7 +84,7 @@ test('work that is told without a network is shown at once and sent later', asyn
 }) => {
   await signInAs(page, 'maren')
   await settled(page, '/')
-  const hands = page.getByRole('region', { name: 'Hands, now and next' })
+  const hands = page.getByRole('region', { name: REGION.handsNowAndNext })
   const begun = async () =>
     (await planned(page)).tasks.filter(({ told }) => told?.kind === 'begun').length
   const before = await begun()
@@ -95,8 +96,8 @@ test('work that is told without a network is shown at once and sent later', asyn
     .getByRole('button', { name: /: more$/ })
     .first()
     .click()
-  await page.getByRole('menuitem', { name: 'begin' }).click()
-  await expect(page.getByText('has begun.')).toBeVisible()
+  await page.getByRole('menuitem', { name: MENUITEM.begin }).click()
+  await expect(page.getByText(TEXT.hasBegun)).toBeVisible()
   await expect(hands.getByText(/begun \d\d:\d\d, Maren Oakhollow/).first()).toBeVisible()
   await page.getByRole('button', { name: '1 kept on this device' }).click()
   await expect(
@@ -134,10 +135,10 @@ test('what was done here and somebody else was faster with is told on whatever p
     })
   ).json()) as { id: number; targets: { parts: { part: string }[] } }
   await settled(page, `/bench/${pot!.id}`)
-  await expect(page.getByRole('button', { name: 'It is in' })).toBeVisible()
+  await expect(page.getByRole('button', { name: BUTTON.itIsIn })).toBeVisible()
   await context.setOffline(true)
-  await page.getByRole('button', { name: 'It is in' }).click()
-  await page.getByRole('button', { name: 'Leave' }).click()
+  await page.getByRole('button', { name: BUTTON.itIsIn }).click()
+  await page.getByRole('button', { name: BUTTON.leave }).click()
   const sent = await other.request.post(`/api/runs/${run.id}/events`, {
     data: {
       events: [
@@ -153,8 +154,8 @@ test('what was done here and somebody else was faster with is told on whatever p
   })
   expect(sent.ok()).toBe(true)
   await context.setOffline(false)
-  await page.getByRole('button', { name: 'one refused' }).click()
+  await page.getByRole('button', { name: BUTTON.oneRefused }).click()
   await expect(page.getByRole('region', { name: 'Refused' })).toContainText('was not taken over')
   await page.getByRole('button', { name: 'Understood' }).click()
-  await expect(page.getByRole('button', { name: 'one refused' })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: BUTTON.oneRefused })).toHaveCount(0)
 })

@@ -1,6 +1,7 @@
 import { expect, type Page } from '@playwright/test'
 import { test } from './ownWorkshop'
 import { choice, pick } from './pick'
+import { BUTTON, FIELD, HEADING, LINK, TEXT } from './names'
 
 /** A Tuesday evening, and the Monday after it. */
 const BEGINS = '2027-03-02T18:05:00Z'
@@ -36,13 +37,13 @@ test('from an empty machine to a first piece that is poured, cured, judged and p
     await field(page, 'Name of the workshop').fill('Reading Lane')
     await field(page, 'Your name').fill('Ines Warrow')
     await field(page, 'Name to sign in with').fill('Ines')
-    await page.getByLabel('Password').fill('short')
-    await page.getByRole('button', { name: 'Set up the workshop' }).click()
+    await page.getByLabel(FIELD.password).fill('short')
+    await page.getByRole('button', { name: BUTTON.setUpTheWorkshop }).click()
     await expect(page.getByText('needs at least 10 characters')).toBeVisible()
-    await page.getByLabel('Password').fill(PASSWORD)
+    await page.getByLabel(FIELD.password).fill(PASSWORD)
     await page.getByLabel('One person at a table').check()
-    await page.getByRole('button', { name: 'Set up the workshop' }).click()
-    await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+    await page.getByRole('button', { name: BUTTON.setUpTheWorkshop }).click()
+    await expect(page.getByRole('heading', { name: HEADING.today })).toBeVisible()
     await expect(page.getByText('Reading Lane')).toBeVisible()
   })
 
@@ -69,14 +70,14 @@ test('from an empty machine to a first piece that is poured, cured, judged and p
     await seeTo(page, 'No wage')
     await page.getByLabel('an hour of work').fill('18,00')
     await page.getByRole('button', { name: 'Save the rules' }).click()
-    await expect(page.getByText('Saved.')).toBeVisible()
+    await expect(page.getByText(TEXT.saved)).toBeVisible()
 
     await seeTo(page, 'No resin')
     await field(page, 'Name').fill(RESIN)
     await field(page, 'density of A').fill('1.1')
     await field(page, 'density of B').fill('1.0')
     await field(page, 'greatest layer').fill('25')
-    await page.getByRole('button', { name: 'Save the resin' }).click()
+    await page.getByRole('button', { name: BUTTON.saveTheResin }).click()
     await expect(page).toHaveURL(/stores\/\d+$/)
 
     await seeTo(page, 'No recipe')
@@ -85,7 +86,7 @@ test('from an empty machine to a first piece that is poured, cured, judged and p
     await field(page, 'length').fill('60')
     await field(page, 'height').fill('20')
     await pick(page, 'Add to the course', 'Demould')
-    await page.getByRole('button', { name: 'Save the recipe' }).click()
+    await page.getByRole('button', { name: BUTTON.saveTheRecipe }).click()
     await expect(page).toHaveURL(/recipes\/\d+$/)
 
     await seeTo(page, 'No order')
@@ -100,7 +101,7 @@ test('from an empty machine to a first piece that is poured, cured, judged and p
     await expect(promised).toHaveValue('13 Apr 2027')
     await pick(page, 'Recipe', RECIPE)
     await field(page, 'How many').fill('1')
-    await page.getByRole('button', { name: 'Take the order' }).click()
+    await page.getByRole('button', { name: BUTTON.takeTheOrder }).click()
     await expect(page.getByRole('heading', { name: ORDER })).toBeVisible()
     await page.goto('/')
     await expect(page.getByRole('heading', { name: 'Hands, now and next' })).toBeVisible()
@@ -109,28 +110,28 @@ test('from an empty machine to a first piece that is poured, cured, judged and p
 
   await test.step('it is planned, and poured', async () => {
     await page.goto('/plan')
-    await page.getByRole('button', { name: 'Plan from now' }).first().click()
+    await page.getByRole('button', { name: BUTTON.planFromNow }).first().click()
     await expect(page.getByRole('listitem').filter({ hasText: ORDER })).toContainText('ready')
     await page.goto('/pots')
     await page
       .getByRole('listitem')
       .filter({ hasText: ORDER })
-      .getByRole('link', { name: 'To the bench' })
+      .getByRole('link', { name: LINK.toTheBench })
       .click()
-    await expect(page.getByText('until it shows')).toBeVisible()
+    await expect(page.getByText(TEXT.untilItShows)).toBeVisible()
     await page.keyboard.press('Enter')
     // A second press at once is the bounce of a knuckle.
     await page.keyboard.press(' ')
-    await expect(page.getByRole('button', { name: 'It is in' })).toBeEnabled()
+    await expect(page.getByRole('button', { name: BUTTON.itIsIn })).toBeEnabled()
     await page.keyboard.press(' ')
-    await page.getByRole('button', { name: 'Stir now' }).click()
-    await page.getByRole('button', { name: 'Stirred, no streaks' }).click()
-    await page.getByRole('button', { name: 'Pour already' }).click()
-    await page.getByRole('button', { name: 'All poured' }).click()
-    await page.getByRole('button', { name: 'Heat pass done' }).click()
+    await page.getByRole('button', { name: BUTTON.stirNow }).click()
+    await page.getByRole('button', { name: BUTTON.stirredNoStreaks }).click()
+    await page.getByRole('button', { name: BUTTON.pourAlready }).click()
+    await page.getByRole('button', { name: BUTTON.allPoured }).click()
+    await page.getByRole('button', { name: BUTTON.heatPassDone }).click()
     await page.getByRole('button', { name: 'Shelf' }).click()
-    await page.getByRole('button', { name: 'It lies there, cure begins' }).click()
-    await expect(page.getByText('is poured and curing')).toBeVisible()
+    await page.getByRole('button', { name: BUTTON.itLiesThereCureBegins }).click()
+    await expect(page.getByText(TEXT.isPouredAndCuring)).toBeVisible()
   })
 
   await test.step('days later it has cured, is judged, and tells what it cost', async () => {
@@ -140,8 +141,8 @@ test('from an empty machine to a first piece that is poured, cured, judged and p
     const row = page.getByRole('row').filter({ hasText: RECIPE })
     await expect(row).toContainText('Shelf')
     await row.getByRole('button', { name: `${RECIPE} 1` }).click()
-    await page.getByLabel('What was seen').fill('Clear and flat.')
-    await page.getByRole('button', { name: 'Good', exact: true }).click()
+    await page.getByLabel(FIELD.whatWasSeen).fill('Clear and flat.')
+    await page.getByRole('button', { name: BUTTON.good, exact: true }).click()
     await expect(page.getByText(`${RECIPE} 1: good.`)).toBeVisible()
     await page.goto('/orders')
     await page.getByRole('link', { name: ORDER }).click()
@@ -178,20 +179,20 @@ test('a second maker is invited, comes in once, and leaves', async ({ workshop, 
   await field(page, 'Name').fill('Tamsin Brook')
   await field(page, 'Name to sign in with').fill('Tamsin')
   await field(page, 'Monday').fill('9-12:30, 13')
-  await page.getByRole('button', { name: 'Save' }).click()
+  await page.getByRole('button', { name: BUTTON.save }).click()
   await expect(page.getByText('is written like 9–12:30, 13–17')).toBeVisible()
   await field(page, 'Monday').fill('9-12:30, 13-17')
   await page.getByRole('button', { name: 'Monday’s hours till Friday' }).click()
-  await page.getByRole('button', { name: 'Save' }).click()
+  await page.getByRole('button', { name: BUTTON.save }).click()
   await expect(page).toHaveURL(/people\/\d+$/)
   await page.getByRole('button', { name: 'Make the link' }).click()
   const link = (await page.getByTestId('invitation-link').textContent()) ?? ''
 
   await other.goto(link)
   await expect(other.getByText('Welcome, Tamsin Brook')).toBeVisible()
-  await other.getByLabel('Password').fill(PASSWORD)
-  await other.getByRole('button', { name: 'Come in' }).click()
-  await expect(other.getByRole('heading', { name: 'Today' })).toBeVisible()
+  await other.getByLabel(FIELD.password).fill(PASSWORD)
+  await other.getByRole('button', { name: BUTTON.comeIn }).click()
+  await expect(other.getByRole('heading', { name: HEADING.today })).toBeVisible()
   // The house is the manager's to keep, and a link holds once.
   await expect(other.getByRole('link', { name: 'House' })).toHaveCount(0)
   expect((await other.request.get('/api/house/people')).status()).toBe(403)
@@ -202,13 +203,13 @@ test('a second maker is invited, comes in once, and leaves', async ({ workshop, 
   await expect(page.getByRole('row', { name: /Tamsin/ })).toContainText('can sign in')
   await expect(page.getByRole('row', { name: /Tamsin/ })).toContainText('37.5')
   await page.getByRole('link', { name: 'Tamsin Brook' }).click()
-  await page.getByRole('button', { name: 'They have left' }).click()
+  await page.getByRole('button', { name: BUTTON.theyHaveLeft }).click()
   await expect(page.getByText('Has left.')).toBeVisible()
   expect((await other.request.get('/api/session')).status()).toBe(401)
 
   await page.goto('/house/people')
   await page.getByRole('link', { name: 'Ines Warrow' }).click()
-  await page.getByRole('button', { name: 'They have left' }).click()
+  await page.getByRole('button', { name: BUTTON.theyHaveLeft }).click()
   await expect(page.getByRole('alert')).toContainText('only manager here')
 
   await test.step('who is locked out gets a link from whoever sits at the machine', async () => {
@@ -217,9 +218,9 @@ test('a second maker is invited, comes in once, and leaves', async ({ workshop, 
     expect(address).toContain(workshop.address)
     const anew = await (await visitor()).newPage()
     await anew.goto(address)
-    await anew.getByLabel('Password').fill('another kettle of geese')
-    await anew.getByRole('button', { name: 'Come in' }).click()
-    await expect(anew.getByRole('heading', { name: 'Today' })).toBeVisible()
+    await anew.getByLabel(FIELD.password).fill('another kettle of geese')
+    await anew.getByRole('button', { name: BUTTON.comeIn }).click()
+    await expect(anew.getByRole('heading', { name: HEADING.today })).toBeVisible()
     expect((await page.request.get('/api/session')).status()).toBe(401)
   })
 })

@@ -1,5 +1,6 @@
 import { expect, type APIRequestContext, type Page } from '@playwright/test'
 import { DEMO_PASSWORD } from '../../demo/workshop'
+import { BUTTON, FIELD, HEADING } from './names'
 
 type Name = 'maren' | 'tobin' | 'wilda' | 'osric' | 'jessamy'
 
@@ -17,8 +18,8 @@ export const signInAs = (page: Page, name: Name): Promise<void> => signIn(page.r
 /** Signs in at the door and waits for Today. */
 export async function signInByHand(page: Page, name: Name): Promise<void> {
   await page.goto('/sign-in')
-  await page.getByLabel('Name').fill(name)
-  await page.getByLabel('Password').fill(DEMO_PASSWORD)
-  await page.getByRole('button', { name: 'Sign in' }).click()
-  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+  await page.getByLabel(FIELD.name).fill(name)
+  await page.getByLabel(FIELD.password).fill(DEMO_PASSWORD)
+  await page.getByRole('button', { name: BUTTON.signIn }).click()
+  await expect(page.getByRole('heading', { name: HEADING.today })).toBeVisible()
 }

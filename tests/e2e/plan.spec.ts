@@ -4,9 +4,10 @@ import { signInAs } from './people'
 import { inDays } from '../fixtures/now'
 import { pick } from './pick'
 import { expect, test } from './yard'
+import { BUTTON, FIELD, GROUP } from './names'
 
-const lanes = (page: Page) => page.getByRole('group', { name: 'The plan, lane by lane' })
-const accept = (page: Page) => page.getByRole('button', { name: 'Accept', exact: true })
+const lanes = (page: Page) => page.getByRole('group', { name: GROUP.thePlanLaneByLane })
+const accept = (page: Page) => page.getByRole('button', { name: BUTTON.accept, exact: true })
 /** A pour of the plan by its key, which stays the same whatever else is drawn. */
 async function aPour(page: Page) {
   const key = await lanes(page)
@@ -29,14 +30,14 @@ async function openPlan(page: Page): Promise<void> {
 }
 async function askWhatIf(page: Page, kind: string): Promise<void> {
   await page.getByRole('button', { name: 'What if', exact: true }).click()
-  await page.getByLabel('What if').selectOption({ label: kind })
+  await page.getByLabel(FIELD.whatIf).selectOption({ label: kind })
 }
 const showIt = (page: Page) => page.getByRole('button', { name: 'Show what that would be' }).click()
 
 test('everything is planned afresh, looked at first and then taken', async ({ page }) => {
   await openPlan(page)
   const before = await held(page)
-  await page.getByRole('button', { name: 'Plan from now' }).click()
+  await page.getByRole('button', { name: BUTTON.planFromNow }).click()
   await expect(page.getByText(/^(Nothing moves|One task moves|\d+ tasks move)\./)).toBeVisible({
     timeout: 120_000,
   })
@@ -55,7 +56,7 @@ test('a task is dragged into the past and carried into the night, and told why i
   await page.keyboard.press('Enter')
   await expect(task).toHaveAttribute('aria-pressed', 'true')
   // What is seen begins an hour before now.
-  await page.getByRole('button', { name: 'week', exact: true }).click()
+  await page.getByRole('button', { name: BUTTON.week, exact: true }).click()
   await page.getByRole('button', { name: 'now', exact: true }).click()
   const box = (await task.boundingBox())!
   const now = (await lanes(page).getByText('now', { exact: true }).boundingBox())!
@@ -88,7 +89,7 @@ test('a pin holds, others stay where they are, and undo and redo take it out and
   const { key } = before.tasks
     .filter((one) => one.kind === 'pour' && one.startAt > inDays(1))
     .sort((x, y) => x.startAt.localeCompare(y.startAt))[0]!
-  await page.getByRole('button', { name: 'week', exact: true }).click()
+  await page.getByRole('button', { name: BUTTON.week, exact: true }).click()
   const task = lanes(page).locator(`[data-key="${key}"]`)
   // Told beside the plan, whatever part of the lanes is in sight.
   const pins = page.getByRole('button', { name: /^Take back: “/ })
@@ -106,8 +107,8 @@ test('a pin holds, others stay where they are, and undo and redo take it out and
     startOf(before),
   ])
 
-  await page.getByRole('button', { name: 'Undo', exact: true }).click()
-  await expect(page.getByRole('button', { name: 'Redo', exact: true })).toBeEnabled({
+  await page.getByRole('button', { name: BUTTON.undo, exact: true }).click()
+  await expect(page.getByRole('button', { name: BUTTON.redo, exact: true })).toBeEnabled({
     timeout: 120_000,
   })
   expect((await held(page)).terms.pins).toHaveLength(before.terms.pins.length)
@@ -116,7 +117,7 @@ test('a pin holds, others stay where they are, and undo and redo take it out and
   await expect(pins).toHaveCount(before.terms.pins.length + 1, { timeout: 120_000 })
   expect((await held(page)).terms.pins).toHaveLength(before.terms.pins.length + 1)
   await page.keyboard.press('Control+z')
-  await expect(page.getByRole('button', { name: 'Redo', exact: true })).toBeEnabled({
+  await expect(page.getByRole('button', { name: BUTTON.redo, exact: true })).toBeEnabled({
     timeout: 120_000,
   })
 })
@@ -127,7 +128,7 @@ test('a maker is ill: what moves is shown, accepted, and taken back', async ({ p
   await askWhatIf(page, 'somebody is away')
   await page.getByLabel('Who').selectOption({ label: 'Tobin Ferrow' })
   const back = inDays(6).slice(0, 10)
-  await page.getByLabel('To the end of', { exact: true }).fill(back)
+  await page.getByLabel(FIELD.toTheEndOf, { exact: true }).fill(back)
   await showIt(page)
   await expect(accept(page)).toBeVisible({ timeout: 120_000 })
   await page.getByText('what moves').click()
@@ -158,7 +159,7 @@ test('a maker is ill: what moves is shown, accepted, and taken back', async ({ p
       (task) => task.personId === tobin && task.startAt > tomorrow && task.startAt < `${back}T00`,
     ),
   ).toEqual([])
-  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await page.getByRole('button', { name: BUTTON.undo, exact: true }).click()
   await expect(page.getByText(/^Tobin Ferrow is away from/)).toHaveCount(0, { timeout: 120_000 })
   expect((await held(page)).terms.away).toEqual(before.terms.away)
 })
@@ -180,7 +181,7 @@ test('the heated box is not to be had for a while: what would lie in it goes els
   }
   await askWhatIf(page, 'the heated box is not to be had')
   const back = inDays(20).slice(0, 10)
-  await page.getByLabel('To the end of', { exact: true }).fill(back)
+  await page.getByLabel(FIELD.toTheEndOf, { exact: true }).fill(back)
   await showIt(page)
   await accept(page).click({ timeout: 120_000 })
   await expect(accept(page)).toHaveCount(0)
@@ -193,7 +194,7 @@ test('the heated box is not to be had for a while: what would lie in it goes els
   await accept(page).click({ timeout: 120_000 })
   await expect(accept(page)).toHaveCount(0)
 
-  await page.getByLabel('What if').selectOption({ label: 'the heated box runs longer' })
+  await page.getByLabel(FIELD.whatIf).selectOption({ label: 'the heated box runs longer' })
   await expect(page.getByLabel('From', { exact: true })).toHaveValue('22:00')
   await page.getByLabel('To', { exact: true }).fill('02:30')
   await showIt(page)
@@ -211,10 +212,10 @@ test('what is only supposed is shown promise by promise and cannot be accepted; 
   await openPlan(page)
   await askWhatIf(page, 'something new is asked for')
   await pick(page, 'Recipe', 'Keepsake block')
-  await page.getByLabel('How many', { exact: true }).fill('0')
+  await page.getByLabel(FIELD.howMany, { exact: true }).fill('0')
   await showIt(page)
   await expect(page.getByText('must be at least 1')).toBeVisible()
-  await page.getByLabel('How many', { exact: true }).fill('3')
+  await page.getByLabel(FIELD.howMany, { exact: true }).fill('3')
   await showIt(page)
   const row = page
     .getByRole('list', { name: 'Promises that change' })
@@ -222,7 +223,7 @@ test('what is only supposed is shown promise by promise and cannot be accepted; 
     .filter({ hasText: 'what is asked for' })
   await expect(row).toContainText(/nine times in ten by \w{3} \d+/, { timeout: 120_000 })
   await expect(accept(page)).toHaveCount(0)
-  await page.getByRole('button', { name: 'Close', exact: true }).click()
+  await page.getByRole('button', { name: BUTTON.close, exact: true }).click()
   await expect(row).toHaveCount(0)
   await page.getByRole('button', { name: 'Find out' }).click()
   await expect(page.getByRole('button', { name: 'Try again' })).toBeVisible({ timeout: 120_000 })
@@ -238,9 +239,9 @@ test('two people change the plan at once: the slower one is told, and sees the o
   ).newPage()
   await signInAs(other, 'wilda')
   await other.goto('/plan')
-  await page.getByRole('button', { name: 'Bring up to date' }).click()
+  await page.getByRole('button', { name: BUTTON.bringUpToDate }).click()
   await expect(accept(page)).toBeVisible({ timeout: 120_000 })
-  await other.getByRole('button', { name: 'Bring up to date' }).click()
+  await other.getByRole('button', { name: BUTTON.bringUpToDate }).click()
   await expect(accept(other)).toBeVisible({ timeout: 120_000 })
   await accept(other).click()
   await expect(accept(other)).toHaveCount(0)
@@ -305,13 +306,13 @@ test('a calendar has a secret address that works without a session until it is r
   await page.getByRole('button', { name: 'Calendar' }).click()
   const own = page.getByRole('listitem').filter({ hasText: 'My own hands' })
   await own.getByRole('button', { name: /^Make a/ }).click()
-  const address = await page.getByLabel('The secret address').inputValue()
+  const address = await page.getByLabel(FIELD.theSecretAddress).inputValue()
   const stranger = await playwright.request.newContext({ baseURL })
   const file = await stranger.get(address)
   expect(file.headers()['content-type']).toContain('text/calendar')
   expect(await file.text()).toContain('BEGIN:VEVENT')
   await own.getByRole('button', { name: 'Make a new address' }).click()
-  await expect(page.getByLabel('The secret address')).not.toHaveValue(address)
+  await expect(page.getByLabel(FIELD.theSecretAddress)).not.toHaveValue(address)
   expect((await stranger.get(address)).status()).toBe(404)
   expect((await stranger.get('/api/plan')).status()).toBe(401)
   await stranger.dispose()

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { pdfText } from '../fixtures/pdfText'
 import { signInAs } from './people'
 import { expect, test } from './yard'
+import { FIELD, HEADING, LIST } from './names'
 
 test('a pot shows its mix, colour and time, saves a mispour, and prints its card', async ({
   page,
@@ -21,21 +22,21 @@ test('a pot shows its mix, colour and time, saves a mispour, and prints its card
     page.getByRole('img', { name: /Resting and pouring take \d+ of \d+ minutes/ }),
   ).toBeVisible()
   await expect(
-    page.getByRole('list', { name: 'Cups' }).getByRole('listitem').first(),
+    page.getByRole('list', { name: LIST.cups }).getByRole('listitem').first(),
   ).toContainText(/ ml/)
 
   // 109 g of A are 100 ml and want 100 ml of B, 98 g; 70 g are in: 28 g are missing.
-  await page.getByLabel('part A in the cup').fill('109')
-  await page.getByLabel('part B in the cup').fill('70')
+  await page.getByLabel(FIELD.partAInTheCup).fill('109')
+  await page.getByLabel(FIELD.partBInTheCup).fill('70')
   await page.getByLabel('the cup holds').fill('180')
   await expect(page.getByRole('status').filter({ hasText: 'Add' })).toContainText(
     '28.0 g of part B',
   )
   await expect(page.getByText('It does not fit this cup any more')).toBeVisible()
-  await page.getByLabel('part B in the cup').fill('98')
+  await page.getByLabel(FIELD.partBInTheCup).fill('98')
   await expect(page.getByText('nothing to add')).toBeVisible()
-  await page.getByLabel('part A in the cup').fill('0')
-  await page.getByLabel('part B in the cup').fill('0')
+  await page.getByLabel(FIELD.partAInTheCup).fill('0')
+  await page.getByLabel(FIELD.partBInTheCup).fill('0')
   await expect(page.getByText('nothing to rescue')).toBeVisible()
 
   const [download] = await Promise.all([
@@ -64,5 +65,5 @@ test('a pot that is not ahead any more says so', async ({ page }) => {
   await page.goto('/pots/999999')
   await expect(page.getByText('This pot is not ahead any more')).toBeVisible()
   await page.getByRole('link', { name: 'The pots ahead' }).click()
-  await expect(page.getByRole('heading', { name: 'Pots', level: 1 })).toBeVisible()
+  await expect(page.getByRole('heading', { name: HEADING.pots, level: 1 })).toBeVisible()
 })

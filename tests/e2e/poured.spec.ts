@@ -1,6 +1,7 @@
 import { signInAs } from './people'
 import { choice, pick } from './pick'
 import { expect, test } from './yard'
+import { BUTTON, LINK, LIST, TEXT } from './names'
 
 test('a layer of three cups and five pours is built on the picture, ordered, and read as pot, plan and cost', async ({
   page,
@@ -8,7 +9,7 @@ test('a layer of three cups and five pours is built on the picture, ordered, and
   const name = 'Three cups, five pours'
   await signInAs(page, 'maren')
   const field = (label: string) => page.getByLabel(label, { exact: true })
-  const course = page.getByRole('list', { name: 'The course of work' }).getByRole('listitem')
+  const course = page.getByRole('list', { name: LIST.theCourseOfWork }).getByRole('listitem')
 
   await test.step('the layer and its cups', async () => {
     await page.goto('/recipes/new')
@@ -17,17 +18,17 @@ test('a layer of three cups and five pours is built on the picture, ordered, and
     await field('length').fill('50')
     await field('height').fill('20')
     await field('Layer').fill('poured face')
-    await page.getByRole('button', { name: 'cup', exact: true }).click()
+    await page.getByRole('button', { name: BUTTON.cup, exact: true }).click()
     await field('Cup').fill('chalk')
     await field('share').fill('30')
-    await page.getByRole('button', { name: 'pigment', exact: true }).click()
+    await page.getByRole('button', { name: BUTTON.pigment, exact: true }).click()
     await choice(page, 'Pigment').fill('Chalk')
     await page.getByRole('option', { name: 'Chalk white paste' }).click()
-    await page.getByRole('button', { name: 'cup', exact: true }).click()
+    await page.getByRole('button', { name: BUTTON.cup, exact: true }).click()
     await field('Cup').fill('copper')
     await field('takes').selectOption('ml a piece')
     await field('amount').fill('15')
-    await page.getByRole('button', { name: 'pigment', exact: true }).click()
+    await page.getByRole('button', { name: BUTTON.pigment, exact: true }).click()
     await choice(page, 'Pigment').fill('Copper')
     await page.getByRole('option', { name: 'Copper mica' }).click()
     // More than the layer takes is told at the cups, at once.
@@ -68,7 +69,7 @@ test('a layer of three cups and five pours is built on the picture, ordered, and
         course.filter({ hasText: / of (poured face|chalk|copper)/ }).nth(at),
       ).toContainText(`${ml} ml`)
     await pick(page, 'Add to the course', 'Demould')
-    await page.getByRole('button', { name: 'Save the recipe' }).click()
+    await page.getByRole('button', { name: BUTTON.saveTheRecipe }).click()
     await expect(page).toHaveURL(/recipes\/\d+$/)
   })
 
@@ -80,10 +81,10 @@ test('a layer of three cups and five pours is built on the picture, ordered, and
       Object.values(sessionStorage).some((kept) => String(kept).includes('nowhere')),
     )
     await page.reload()
-    await page.getByRole('button', { name: 'Drop it' }).click()
+    await page.getByRole('button', { name: BUTTON.dropIt }).click()
     await expect(course.filter({ hasText: 'nowhere' })).toHaveCount(0)
-    await page.getByRole('button', { name: 'Save the recipe' }).click()
-    await expect(page.getByText('Saved.')).toBeVisible()
+    await page.getByRole('button', { name: BUTTON.saveTheRecipe }).click()
+    await expect(page.getByText(TEXT.saved)).toBeVisible()
     const again = await page.evaluate(async () => (await fetch('/api/recipes')).json())
     const of = (list: { name: string }[]) => {
       const { version: _version, ...rest } = list.find(
@@ -100,14 +101,14 @@ test('a layer of three cups and five pours is built on the picture, ordered, and
     await choice(page, 'For whom').fill('The pantry')
     await pick(page, 'Recipe', name)
     await field('How many').fill('2')
-    await page.getByRole('button', { name: 'Take the order' }).click()
+    await page.getByRole('button', { name: BUTTON.takeTheOrder }).click()
     await expect(page.getByRole('heading', { name: 'Poured tiles' })).toBeVisible()
-    await expect(page.getByText('a good piece costs')).toBeVisible()
+    await expect(page.getByText(TEXT.aGoodPieceCosts)).toBeVisible()
     await expect(page.getByRole('row', { name: /^pour copper/ })).toContainText(/\d\.\d\d/)
 
     await page.goto('/pots')
     await page.getByRole('link', { name: `${name}, poured face` }).click()
-    const cups = page.getByRole('list', { name: 'Cups' }).getByRole('listitem')
+    const cups = page.getByRole('list', { name: LIST.cups }).getByRole('listitem')
     await expect(cups).toHaveCount(3)
     await expect(cups.filter({ hasText: 'chalk' })).toContainText('Chalk white paste')
     // 2 × 15 ml and the film of a cup
@@ -119,7 +120,7 @@ test('a layer of three cups and five pours is built on the picture, ordered, and
   })
 
   await test.step('at the bench its pours are told one by one, as they were really done', async () => {
-    await page.getByRole('link', { name: 'To the bench' }).click()
+    await page.getByRole('link', { name: LINK.toTheBench }).click()
     const press = (label: string | RegExp) => page.getByRole('button', { name: label }).click()
     const part = page.getByText(/Pour part [AB] until it shows/)
     const first = (await part.textContent()) ?? ''

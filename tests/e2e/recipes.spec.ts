@@ -1,14 +1,15 @@
 import { signInAs } from './people'
 import { choice, pick } from './pick'
 import { expect, test } from './yard'
+import { BUTTON, FIELD, LIST, TEXT } from './names'
 
 test('on the cutaway a layer is dropped in, tinted and given an inclusion; its step goes along; the save is a version to compare', async ({
   page,
 }) => {
   await signInAs(page, 'maren')
   await page.goto('/recipes/new')
-  await page.getByLabel('Name', { exact: true }).fill('Versioned block')
-  await page.getByLabel('height').fill('30')
+  await page.getByLabel(FIELD.name, { exact: true }).fill('Versioned block')
+  await page.getByLabel(FIELD.height).fill('30')
   await pick(page, 'Add to the course', 'Seal or prime')
   await page.getByLabel('dries for').fill('60')
   await pick(page, 'Add to the course', 'Take the tape off')
@@ -33,10 +34,10 @@ test('on the cutaway a layer is dropped in, tinted and given an inclusion; its s
   await page.getByLabel('Load of Plum paste').fill('2.5')
   await expect(page.getByText('layer 2: 2.5 % pigment')).toBeVisible()
 
-  await page.getByRole('button', { name: 'inclusion', exact: true }).click()
-  await page.getByLabel('high').fill('40')
+  await page.getByRole('button', { name: BUTTON.inclusion, exact: true }).click()
+  await page.getByLabel(FIELD.high).fill('40')
   await expect(page.getByText(/would stand .* mm proud/)).toBeVisible()
-  await page.getByLabel('high').fill('4')
+  await page.getByLabel(FIELD.high).fill('4')
   await expect(page.getByText(/proud/)).toHaveCount(0)
   const inclusion = cutaway.getByRole('button', { name: /inclusion: place it/ })
   const before = (await inclusion.locator('path').getAttribute('transform'))!
@@ -45,23 +46,23 @@ test('on the cutaway a layer is dropped in, tinted and given an inclusion; its s
 
   // The new layer goes to the face: what was done before and on the face goes behind it.
   await page.getByRole('button', { name: 'to the face' }).click()
-  const course = page.getByRole('list', { name: 'The course of work' }).getByRole('listitem')
+  const course = page.getByRole('list', { name: LIST.theCourseOfWork }).getByRole('listitem')
   await expect(course.nth(1)).toContainText('mix layer 2')
   await expect(course.nth(4)).toContainText('mix face')
   await page.getByRole('button', { name: 'to the back' }).click()
-  await page.getByRole('button', { name: 'Save the recipe' }).click()
+  await page.getByRole('button', { name: BUTTON.saveTheRecipe }).click()
   await expect(page).toHaveURL(/recipes\/\d+$/)
 
   await page.getByRole('button', { name: '1 face' }).click()
-  await page.getByLabel('rest at least').fill('11')
-  await page.getByRole('button', { name: 'Save the recipe' }).click()
-  await expect(page.getByText('Saved.')).toBeVisible()
+  await page.getByLabel(FIELD.restAtLeast).fill('11')
+  await page.getByRole('button', { name: BUTTON.saveTheRecipe }).click()
+  await expect(page.getByText(TEXT.saved)).toBeVisible()
   await page.getByRole('button', { name: 'Versions' }).click()
   const dialog = page.getByRole('dialog', { name: 'Versions' })
   await expect(dialog.getByRole('row', { name: /face: rest: least/ })).toContainText('8 min')
   await expect(dialog.getByRole('row', { name: /face: rest: least/ })).toContainText('11 min')
   await dialog.getByRole('button', { name: 'Write from version 1 again' }).click()
-  await expect(page.getByLabel('rest at least')).toHaveValue('8')
+  await expect(page.getByLabel(FIELD.restAtLeast)).toHaveValue('8')
 })
 
 test('a recipe is duplicated, put away and brought back; a set is sized as one', async ({
@@ -75,8 +76,8 @@ test('a recipe is duplicated, put away and brought back; a set is sized as one',
     .click()
   await expect(page.getByText(/one set takes/)).toBeVisible()
   await page.getByRole('link', { name: 'Duplicate' }).click()
-  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Desk set, copy')
-  await page.getByRole('button', { name: 'Save the recipe' }).click()
+  await expect(page.getByLabel(FIELD.name, { exact: true })).toHaveValue('Desk set, copy')
+  await page.getByRole('button', { name: BUTTON.saveTheRecipe }).click()
   await expect(page).toHaveURL(/recipes\/\d+$/)
   await page.getByRole('button', { name: 'Put away' }).click()
   await expect(page.getByText('put away: not offered for new orders')).toBeVisible()
@@ -110,20 +111,20 @@ test('a piece of a set goes without a layer, and a rest goes along with another 
   await bead.getByLabel('clear body of bead for its cord').selectOption('not in this piece')
   await expect(page.getByText('bead for its cord gets no layer at all').first()).toBeVisible()
   // 8 mm of copper in both are 4.07 ml.
-  await bead.getByLabel('copper tip of bead for its cord').selectOption('as in the first piece')
+  await bead.getByLabel(FIELD.copperTipOfBeadForItsCord).selectOption('as in the first piece')
   await expect(page.getByText('one set takes 31.3 ml')).toBeVisible()
-  await bead.getByLabel('copper tip of bead for its cord').selectOption('filled otherwise')
-  await bead.getByLabel('deep').fill('4')
-  await expect(page.getByText('one set takes 29.3 ml')).toBeVisible()
+  await bead.getByLabel(FIELD.copperTipOfBeadForItsCord).selectOption('filled otherwise')
+  await bead.getByLabel(FIELD.deep).fill('4')
+  await expect(page.getByText(TEXT.oneSetTakes293Ml)).toBeVisible()
 
   await pick(page, 'Resin', 'Lantern clear, slow')
   await expect(page.getByText('The rest went along with the resin').first()).toContainText(
     'in Lantern clear, quick it was',
   )
-  await page.getByRole('button', { name: 'Save the recipe' }).click()
-  await expect(page.getByText('Saved.')).toBeVisible()
+  await page.getByRole('button', { name: BUTTON.saveTheRecipe }).click()
+  await expect(page.getByText(TEXT.saved)).toBeVisible()
   await page.reload()
-  await expect(page.getByText('one set takes 29.3 ml')).toBeVisible()
+  await expect(page.getByText(TEXT.oneSetTakes293Ml)).toBeVisible()
 })
 
 test('resins are compared figure by figure, and where a figure came from is kept', async ({
@@ -133,8 +134,8 @@ test('resins are compared figure by figure, and where a figure came from is kept
   await page.goto('/stores/resins')
   await page.getByRole('main').getByRole('link', { name: 'Deep hall casting' }).click()
   await page.getByLabel('Where density of A comes from').selectOption('learned')
-  await page.getByRole('button', { name: 'Save the resin' }).click()
-  await expect(page.getByText('Saved.')).toBeVisible()
+  await page.getByRole('button', { name: BUTTON.saveTheResin }).click()
+  await expect(page.getByText(TEXT.saved)).toBeVisible()
   await page.goto('/stores/resins')
   await page.getByLabel('Compare Deep hall casting').check()
   await page.getByLabel('Compare Bramble thin coat').check()
@@ -157,15 +158,15 @@ test('each maker reads and types in units of their own', async ({ page }) => {
     .click()
   await page.getByRole('button', { name: /^The piece/ }).click()
   // 9 mm and 34 mm
-  await expect(page.getByLabel('deep')).toHaveValue('0.3543')
-  await expect(page.getByLabel('height')).toHaveValue('1.3386')
+  await expect(page.getByLabel(FIELD.deep)).toHaveValue('0.3543')
+  await expect(page.getByLabel(FIELD.height)).toHaveValue('1.3386')
   await expect(page.getByRole('group', { name: /^Cut through/ })).toContainText('0.354 in')
-  await page.getByLabel('deep').fill('1/4')
+  await page.getByLabel(FIELD.deep).fill('1/4')
   await expect(page.getByRole('slider', { name: 'Surface of clear face' })).toHaveAttribute(
     'aria-valuenow',
     '6.4',
   )
-  await page.getByLabel('deep').fill('8 mm')
+  await page.getByLabel(FIELD.deep).fill('8 mm')
   await expect(page.getByText('mm: 0.315 in')).toBeVisible()
 
   await page.getByRole('button', { name: 'My scale and cup' }).click()
@@ -175,7 +176,7 @@ test('each maker reads and types in units of their own', async ({ page }) => {
   await expect(dialog).toHaveCount(0)
   await page.reload()
   await expect(page.getByText('What you had typed here is back')).toBeVisible()
-  await expect(page.getByLabel('deep')).toHaveValue('8')
-  await page.getByRole('button', { name: 'Drop it' }).click()
-  await expect(page.getByLabel('deep')).toHaveValue('9')
+  await expect(page.getByLabel(FIELD.deep)).toHaveValue('8')
+  await page.getByRole('button', { name: BUTTON.dropIt }).click()
+  await expect(page.getByLabel(FIELD.deep)).toHaveValue('9')
 })

@@ -3,6 +3,7 @@ import { ROUTES } from '../../server/services/service/openapi'
 import { RIGHTS } from '../../shared/rights'
 import { signInAs } from './people'
 import { expect, test } from './yard'
+import { BUTTON, HEADING, LINK } from './names'
 
 const WHO = { manager: 'maren', maker: 'tobin', guest: 'jessamy' } as const
 type Role = keyof typeof WHO
@@ -67,14 +68,14 @@ test.describe('a guest', () => {
   test('sees their own order, no cost, and no button that is not for them', async ({ page }) => {
     await signInAs(page, 'jessamy')
     await page.goto('/orders')
-    await expect(page.getByRole('link', { name: 'First-tooth blocks' })).toBeVisible()
+    await expect(page.getByRole('link', { name: LINK.firstToothBlocks })).toBeVisible()
     await expect(page.getByText('Dial for the long-case clock')).toHaveCount(0)
-    await page.getByRole('link', { name: 'First-tooth blocks' }).click()
+    await page.getByRole('link', { name: LINK.firstToothBlocks }).click()
     await expect(page.getByRole('heading', { name: 'First-tooth blocks' })).toBeVisible()
     await expect(page.getByRole('heading', { name: 'Cost' })).toHaveCount(0)
     await page.goto('/plan')
-    await expect(page.getByRole('heading', { name: 'Plan' })).toBeVisible()
-    await expect(page.getByRole('button', { name: 'Plan from now' })).toHaveCount(0)
+    await expect(page.getByRole('heading', { name: HEADING.plan })).toBeVisible()
+    await expect(page.getByRole('button', { name: BUTTON.planFromNow })).toHaveCount(0)
     await page.goto('/stores')
     await expect(page.getByRole('heading', { name: 'Resins' })).toBeVisible()
     await expect(page.getByRole('link', { name: 'Ledger' })).toHaveCount(0)

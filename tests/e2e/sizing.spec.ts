@@ -4,6 +4,7 @@ import { binaryStl, prism, textStl, type Triangle } from '../fixtures/stl'
 import { signInAs } from './people'
 import { pick } from './pick'
 import { expect, test } from './yard'
+import { BUTTON, FIELD, REGION, TEXT } from './names'
 
 const square = (side: number): [number, number][] => [
   [0, 0],
@@ -19,9 +20,9 @@ const file = (name: string, mimeType: string, content: string | Uint8Array) => (
 const stl = (name: string, triangles: readonly Triangle[]) =>
   file(name, 'model/stl', binaryStl(triangles))
 const holds = (page: Page, text: string) =>
-  expect(page.getByRole('region', { name: 'What it holds' }).locator('dd').first()).toContainText(
-    text,
-  )
+  expect(
+    page.getByRole('region', { name: REGION.whatItHolds }).locator('dd').first(),
+  ).toContainText(text)
 
 async function aNewMould(page: Page, way: string): Promise<void> {
   await signInAs(page, 'maren')
@@ -33,18 +34,18 @@ test('a mould is sized from a mesh, kept, and its shape taken by a recipe', asyn
   await aNewMould(page, 'from a mesh')
   // a box of 60 × 60 × 50 mm: 180 ml
   await page
-    .getByLabel('Choose the mesh')
+    .getByLabel(FIELD.chooseTheMesh)
     .setInputFiles(stl('box.stl', prism(square(60), square(60), 50)))
   await holds(page, '180.0')
   await expect(page.getByText('12 triangles, 50.0 mm high')).toBeVisible()
-  await page.getByLabel('how deep are').fill('90')
+  await page.getByLabel(FIELD.howDeepAre).fill('90')
   await expect(page.getByText('25.00 mm')).toBeVisible()
   await page.getByLabel('how much is a depth of').fill('10')
   await expect(page.getByText('36.00 ml')).toBeVisible()
   await page.getByLabel('millilitres in the mould').fill('36')
   await expect(page.getByText('to 10.0 mm')).toBeVisible()
-  await page.getByLabel('Name').fill('Meshed mould')
-  await page.getByRole('button', { name: 'Save the mould' }).click()
+  await page.getByLabel(FIELD.name).fill('Meshed mould')
+  await page.getByRole('button', { name: BUTTON.saveTheMould }).click()
   await expect(page).toHaveURL(/sizing\/\d+$/)
   await expect(page.getByText('the mesh “box.stl”').first()).toBeVisible()
 
@@ -56,8 +57,8 @@ test('a mould is sized from a mesh, kept, and its shape taken by a recipe', asyn
 
 test('a file that is no closed mesh is told so, and nothing typed is lost', async ({ page }) => {
   await aNewMould(page, 'from a mesh')
-  await page.getByLabel('Name').fill('Half a mould')
-  const choose = page.getByLabel('Choose the mesh')
+  await page.getByLabel(FIELD.name).fill('Half a mould')
+  const choose = page.getByLabel(FIELD.chooseTheMesh)
   await choose.setInputFiles(file('photo.stl', 'model/stl', 'this is no mesh at all'))
   await expect(page.getByRole('alert')).toContainText('is not an STL file')
   await choose.setInputFiles(
@@ -66,42 +67,42 @@ test('a file that is no closed mesh is told so, and nothing typed is lost', asyn
   await expect(page.getByRole('alert')).toContainText('breaks off')
   await choose.setInputFiles(stl('open.stl', prism(square(60), square(60), 50).slice(2)))
   await expect(page.getByRole('alert')).toContainText('does not close')
-  await expect(page.getByLabel('Name')).toHaveValue('Half a mould')
+  await expect(page.getByLabel(FIELD.name)).toHaveValue('Half a mould')
 })
 
 test('measures are taken in the units they are typed in, and an ounce is asked about', async ({
   page,
 }) => {
   await aNewMould(page, 'by measures')
-  await page.getByLabel('width').fill('4 in')
+  await page.getByLabel(FIELD.width).fill('4 in')
   await expect(page.getByText('in: 101.6 mm')).toBeVisible()
   await page.getByLabel('length').fill('2,5 cm')
-  await page.getByLabel('height').fill('10')
+  await page.getByLabel(FIELD.height).fill('10')
   // 101.6 × 25 × 10 mm
   await holds(page, '25.4')
-  await page.getByLabel('how deep are').fill('0.5 imp fl oz')
+  await page.getByLabel(FIELD.howDeepAre).fill('0.5 imp fl oz')
   // 14.206531 ml over 25.4 cm²
   await expect(page.getByText('5.59 mm')).toBeVisible()
-  await page.getByLabel('how deep are').fill('1 oz')
+  await page.getByLabel(FIELD.howDeepAre).fill('1 oz')
   await expect(page.getByText('an ounce can be a weight or a volume')).toBeVisible()
-  await page.getByLabel('width').fill('4 kg')
+  await page.getByLabel(FIELD.width).fill('4 kg')
   await expect(page.getByText('"4 kg" measures something else')).toBeVisible()
 })
 
 test('water at several levels makes a curve', async ({ page }) => {
   await aNewMould(page, 'with water')
-  await page.getByLabel('the water has').fill('20')
+  await page.getByLabel(FIELD.theWaterHas).fill('20')
   await page.getByLabel('level above the lowest point').fill('10')
-  await page.getByLabel('water in it').fill('99,82067')
+  await page.getByLabel(FIELD.waterInIt).fill('99,82067')
   // 0.9982067 g/ml at 20 °C
   await holds(page, '100.0')
   await page.getByRole('button', { name: 'another level' }).click()
-  await page.getByLabel('next level').fill('8')
-  await page.getByLabel('water in it').nth(1).fill('150')
+  await page.getByLabel(FIELD.nextLevel).fill('8')
+  await page.getByLabel(FIELD.waterInIt).nth(1).fill('150')
   await expect(page.getByText('must be higher than 10 mm')).toBeVisible()
-  await page.getByLabel('next level').fill('30')
+  await page.getByLabel(FIELD.nextLevel).fill('30')
   await holds(page, '150.3')
-  await page.getByLabel('the water has').fill('55')
+  await page.getByLabel(FIELD.theWaterHas).fill('55')
   await expect(page.getByText('must be from 0 to 40 °C')).toBeVisible()
 })
 
@@ -116,7 +117,7 @@ test('a drawing with its own scale, one without, and one that is none', async ({
       '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="60mm" viewBox="0 0 200 120"><script>document.title="hostile"</script><rect width="200" height="120"/><circle cx="100" cy="60" r="40"/></svg>',
     ),
   )
-  await page.getByLabel('height of its sides').fill('10')
+  await page.getByLabel(FIELD.heightOfItsSides).fill('10')
   await holds(page, '47.4')
   await choose.setInputFiles(
     file(
@@ -148,16 +149,18 @@ test('an outline is traced on a photograph with a known rectangle', async ({ pag
     .png()
     .toBuffer()
   await page
-    .getByLabel('Choose the photograph')
+    .getByLabel(FIELD.chooseThePhotograph)
     .setInputFiles(file('none.png', 'image/png', 'no picture'))
   await expect(page.getByRole('alert')).toContainText('no picture')
-  await page.getByLabel('Choose the photograph').setInputFiles(file('mould.png', 'image/png', png))
+  await page
+    .getByLabel(FIELD.chooseThePhotograph)
+    .setInputFiles(file('mould.png', 'image/png', png))
   await page
     .getByLabel('The scale comes from')
     .selectOption({ label: 'four corners of a known rectangle' })
   await page.getByLabel('first side').fill('200')
   await page.getByLabel('second side').fill('100')
-  await page.getByLabel('height of its sides').fill('10')
+  await page.getByLabel(FIELD.heightOfItsSides).fill('10')
   const stage = page.getByRole('group', { name: /The photograph/ })
   const box = (await stage.boundingBox())!
   const scale = Math.min(box.width / 800, box.height / 600)
@@ -187,7 +190,7 @@ test('an outline is traced on a photograph with a known rectangle', async ({ pag
     Number(
       (
         await page
-          .getByRole('region', { name: 'What it holds' })
+          .getByRole('region', { name: REGION.whatItHolds })
           .locator('dd')
           .first()
           .textContent()
@@ -198,8 +201,8 @@ test('an outline is traced on a photograph with a known rectangle', async ({ pag
   const before = await volume()
   await page.getByRole('button', { name: 'Insert a corner after 1', exact: true }).press('Enter')
   await page.getByRole('button', { name: /^Point 2;/ }).press('ArrowUp')
-  await page.getByRole('button', { name: 'Undo' }).click()
-  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: BUTTON.undo }).click()
+  await page.getByRole('button', { name: BUTTON.undo }).click()
   await expect.poll(volume).toBeCloseTo(before, 1)
 })
 
@@ -211,12 +214,12 @@ test('two people size one mould: the second is told', async ({ page, browser }) 
   const other = await (await browser.newContext()).newPage()
   await signInAs(other, 'wilda')
   await other.goto(page.url())
-  await other.getByLabel('in the workshop').fill('9')
-  await other.getByRole('button', { name: 'Save the mould' }).click()
-  await expect(other.getByText('Saved.')).toBeVisible()
-  await expect(page.getByText('saved this while you have it open')).toBeVisible()
-  await page.getByRole('button', { name: 'Save the mould' }).click()
+  await other.getByLabel(FIELD.inTheWorkshop).fill('9')
+  await other.getByRole('button', { name: BUTTON.saveTheMould }).click()
+  await expect(other.getByText(TEXT.saved)).toBeVisible()
+  await expect(page.getByText(TEXT.savedThisWhileYouHaveItOpen)).toBeVisible()
+  await page.getByRole('button', { name: BUTTON.saveTheMould }).click()
   await expect(page.getByRole('alert')).toContainText('Somebody else saved this')
   await page.getByRole('alert').getByRole('button', { name: 'Take theirs, drop mine' }).click()
-  await expect(page.getByLabel('in the workshop')).toHaveValue('9')
+  await expect(page.getByLabel(FIELD.inTheWorkshop)).toHaveValue('9')
 })

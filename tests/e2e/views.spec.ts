@@ -4,6 +4,7 @@ import { beginAPot } from './bench'
 import { settled, VIEWS } from './everyView'
 import { signInAs } from './people'
 import { expect, test } from './yard'
+import { BUTTON, HEADING } from './names'
 
 /** What hangs on colours alone, and can be other in the dark. */
 const OF_COLOURS = ['color-contrast', 'link-in-text-block']
@@ -27,7 +28,7 @@ const serious = async (page: Page, rules: string[] = []) => {
 
 test('axe finds nothing serious at the door', async ({ page }) => {
   await page.goto('/sign-in')
-  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible()
+  await expect(page.getByRole('button', { name: BUTTON.signIn })).toBeVisible()
   expect(await serious(page)).toEqual([])
 })
 
@@ -84,7 +85,7 @@ test('every place has a key, and ? tells which', async ({ page }) => {
   await page.goto('/')
   await settled(page)
   await page.keyboard.press('6')
-  await expect(page.getByRole('heading', { name: 'Plan', level: 1 })).toBeVisible()
+  await expect(page.getByRole('heading', { name: HEADING.plan, level: 1 })).toBeVisible()
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toContainText('Notebook')
   await page.keyboard.press('Escape')

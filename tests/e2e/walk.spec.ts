@@ -2,6 +2,7 @@ import { type Page } from '@playwright/test'
 import { signInAs, signInByHand } from './people'
 import { choice, pick } from './pick'
 import { expect, test } from './yard'
+import { BUTTON, FIELD, HEADING, LINK, TEXT } from './names'
 
 /** A 1 × 1 picture. */
 const PICTURE = Buffer.from(
@@ -28,7 +29,7 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     await field(page, 'greatest layer').fill('25')
     await field(page, 'a kit makes').fill('1000')
     await page.getByLabel('a kit costs').fill('50.00')
-    await page.getByRole('button', { name: 'Save the resin' }).click()
+    await page.getByRole('button', { name: BUTTON.saveTheResin }).click()
     await expect(page).toHaveURL(/stores\/\d+$/)
   })
 
@@ -59,7 +60,7 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
         'once it is ready to be demoulded · finish · finishing bench · frees the mould',
       ),
     ).toBeVisible()
-    await page.getByRole('button', { name: 'Save the recipe' }).click()
+    await page.getByRole('button', { name: BUTTON.saveTheRecipe }).click()
     await expect(page).toHaveURL(/recipes\/\d+$/)
   })
 
@@ -69,7 +70,7 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     await choice(page, 'For whom').fill('The walk')
     await pick(page, 'Recipe', RECIPE)
     await field(page, 'How many').fill('3')
-    await page.getByRole('button', { name: 'Take the order' }).click()
+    await page.getByRole('button', { name: BUTTON.takeTheOrder }).click()
     await expect(page.getByRole('heading', { name: ORDER })).toBeVisible()
   })
 
@@ -101,10 +102,10 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
 
   await test.step('5 · the plan', async () => {
     await page.goto('/plan')
-    await page.getByRole('button', { name: 'Plan from now' }).click()
-    await page.getByRole('button', { name: 'Accept' }).click({ timeout: 120_000 })
+    await page.getByRole('button', { name: BUTTON.planFromNow }).click()
+    await page.getByRole('button', { name: BUTTON.accept }).click({ timeout: 120_000 })
     await expect(page.getByRole('listitem').filter({ hasText: ORDER })).toContainText('ready')
-    await page.getByRole('button', { name: 'week', exact: true }).click()
+    await page.getByRole('button', { name: BUTTON.week, exact: true }).click()
     // A full workshop comes to it in a week or two.
     const pouring = page.getByRole('button', { name: /^pour clear block .*, pot/ }).first()
     await expect(async () => {
@@ -114,7 +115,7 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     }).toPass({ timeout: 120_000 })
     await pouring.focus()
     await page.keyboard.press('Enter')
-    await expect(page.getByRole('heading', { name: 'Why then?' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: HEADING.whyThen })).toBeVisible()
   })
 
   const maker = await (
@@ -127,24 +128,24 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
     await maker
       .getByRole('listitem')
       .filter({ hasText: ORDER })
-      .getByRole('link', { name: 'To the bench' })
+      .getByRole('link', { name: LINK.toTheBench })
       .click()
     // Wilda measures in a cup marked every 5 ml, the lighter part B first
     await expect(maker.getByText('Pour part B until it shows')).toBeVisible()
     await expect(maker.getByText('165ml')).toBeVisible()
     await maker.keyboard.press('Enter')
     await expect(maker.getByText('330ml')).toBeVisible()
-    await expect(maker.getByRole('button', { name: 'It is in' })).toBeEnabled()
+    await expect(maker.getByRole('button', { name: BUTTON.itIsIn })).toBeEnabled()
     await maker.keyboard.press(' ')
-    await maker.getByRole('button', { name: 'Stir now' }).click()
-    await maker.getByRole('button', { name: 'Stirred, no streaks' }).click()
+    await maker.getByRole('button', { name: BUTTON.stirNow }).click()
+    await maker.getByRole('button', { name: BUTTON.stirredNoStreaks }).click()
     await expect(maker.getByText('Let it rest')).toBeVisible()
-    await maker.getByRole('button', { name: 'Pour already' }).click()
-    await maker.getByRole('button', { name: 'All poured' }).click()
-    await maker.getByRole('button', { name: 'Heat pass done' }).click()
+    await maker.getByRole('button', { name: BUTTON.pourAlready }).click()
+    await maker.getByRole('button', { name: BUTTON.allPoured }).click()
+    await maker.getByRole('button', { name: BUTTON.heatPassDone }).click()
     await maker.getByRole('button', { name: 'Stove rack' }).click()
-    await maker.getByRole('button', { name: 'It lies there, cure begins' }).click()
-    await expect(maker.getByText('is poured and curing')).toBeVisible()
+    await maker.getByRole('button', { name: BUTTON.itLiesThereCureBegins }).click()
+    await expect(maker.getByText(TEXT.isPouredAndCuring)).toBeVisible()
   })
 
   await test.step('7 · cure, demould, judge, photograph', async () => {
@@ -161,8 +162,8 @@ test('an order goes from asking to packed', async ({ page, browser }) => {
       .getByLabel('Photograph')
       .setInputFiles({ name: 'block.png', mimeType: 'image/png', buffer: PICTURE })
     await expect(maker.getByText('The photograph is in the log.')).toBeVisible()
-    await maker.getByLabel('What was seen').fill('Clear as glass.')
-    await maker.getByRole('button', { name: 'Good', exact: true }).click()
+    await maker.getByLabel(FIELD.whatWasSeen).fill('Clear as glass.')
+    await maker.getByRole('button', { name: BUTTON.good, exact: true }).click()
     await expect(maker.getByText(`${RECIPE} 1: good.`)).toBeVisible()
     await maker.goto('/notebook')
     await maker.getByRole('row').filter({ hasText: 'Clear as glass.' }).getByRole('link').click()

@@ -2,14 +2,15 @@ import sharp from 'sharp'
 import { signInAs } from './people'
 import { pick } from './pick'
 import { expect, test } from './yard'
+import { BUTTON, FIELD, GROUP, LIST, TEXT } from './names'
 
 test('a board is begun from a base, coated on half, set with stones that stand proud, oiled by one person, and priced', async ({
   page,
 }) => {
   await signInAs(page, 'maren')
   const field = (label: string) => page.getByLabel(label, { exact: true })
-  const course = page.getByRole('list', { name: 'The course of work' }).getByRole('listitem')
-  const cost = page.getByText('a good piece costs').locator('..')
+  const course = page.getByRole('list', { name: LIST.theCourseOfWork }).getByRole('listitem')
+  const cost = page.getByText(TEXT.aGoodPieceCosts).locator('..')
   const costed = async () => {
     await expect(page.locator('dl').filter({ has: cost })).toHaveAttribute('aria-busy', 'false')
     return Number((await cost.innerText()).match(/\d+\.\d\d/)?.[0])
@@ -35,7 +36,7 @@ test('a board is begun from a base, coated on half, set with stones that stand p
   })
 
   await test.step('stones that stand proud take room only as far as they are under', async () => {
-    await page.getByRole('button', { name: 'inclusion', exact: true }).click()
+    await page.getByRole('button', { name: BUTTON.inclusion, exact: true }).click()
     await field('What').fill('stones')
     await field('how many').fill('4')
     await field('each takes').selectOption('weighed')
@@ -61,7 +62,7 @@ test('a board is begun from a base, coated on half, set with stones that stand p
     await field('so much').fill('20')
     await page.getByRole('button', { name: 'comes so long after something' }).click()
     await expect(course.filter({ hasText: 'Oil the wood' })).toContainText('at least 1 h after')
-    await page.getByRole('button', { name: 'Save the recipe' }).click()
+    await page.getByRole('button', { name: BUTTON.saveTheRecipe }).click()
     await expect(page).toHaveURL(/recipes\/\d+$/)
   })
 
@@ -73,11 +74,11 @@ test('a board is begun from a base, coated on half, set with stones that stand p
       .toBuffer()
     const pinned = page.getByRole('region', { name: 'Pictures of Board with stones' })
     await pinned
-      .getByLabel('Pin a drawing or a photograph')
+      .getByLabel(FIELD.pinADrawingOrAPhotograph)
       .setInputFiles({ name: 'sketch.png', mimeType: 'image/png', buffer })
     await expect(pinned.getByRole('img')).toHaveCount(1)
     await pinned
-      .getByLabel('Pin a drawing or a photograph')
+      .getByLabel(FIELD.pinADrawingOrAPhotograph)
       .setInputFiles({ name: 'note.txt', mimeType: 'text/plain', buffer: Buffer.from('no') })
     await expect(pinned.getByRole('alert')).toContainText('picture')
     await pinned.getByRole('button', { name: 'Take picture 1 off' }).click()
@@ -88,7 +89,7 @@ test('a board is begun from a base, coated on half, set with stones that stand p
 test('the plan folds its nights, names its boxes, and closes its promises', async ({ page }) => {
   await signInAs(page, 'maren')
   await page.goto('/plan')
-  const lanes = page.getByRole('group', { name: 'The plan, lane by lane' })
+  const lanes = page.getByRole('group', { name: GROUP.thePlanLaneByLane })
   await expect(lanes.getByRole('button').first()).toBeVisible()
   const widthOf = async () => (await lanes.boundingBox())!.width
   const folds = page.getByRole('button', { name: 'fold the nights' })
@@ -101,7 +102,7 @@ test('the plan folds its nights, names its boxes, and closes its promises', asyn
   await expect.poll(widthOf).not.toBe(folded)
   const promises = page.getByRole('button', { name: 'promises beside it' })
   await promises.click()
-  await expect(page.getByText('how the odds are found')).toHaveCount(0)
+  await expect(page.getByText(TEXT.howTheOddsAreFound)).toHaveCount(0)
   await page.reload()
   await expect(promises).toHaveAttribute('aria-pressed', 'false')
   await expect(folds).toHaveAttribute('aria-pressed', 'false')

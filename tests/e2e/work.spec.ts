@@ -1,17 +1,18 @@
 import { type Page } from '@playwright/test'
 import { signInAs } from './people'
 import { expect, test } from './yard'
+import { BUTTON, REGION } from './names'
 
 const openTask = (page: Page) =>
   page
-    .getByRole('region', { name: 'Hands, now and next' })
+    .getByRole('region', { name: REGION.handsNowAndNext })
     .getByRole('button', { name: /: done$/ })
     .first()
 const titleOf = async (page: Page) =>
   ((await openTask(page).getAttribute('aria-label')) ?? '').replace(/: done$/, '')
 const choose = async (page: Page, title: string, name: string) => {
   await page
-    .getByRole('region', { name: 'Hands, now and next' })
+    .getByRole('region', { name: REGION.handsNowAndNext })
     .getByRole('button', { name: `${title}: more`, exact: true })
     .first()
     .click()
@@ -31,7 +32,7 @@ test('work is begun, done by somebody else, taken back, skipped with a reason an
   const title = await titleOf(page)
   const row = (one: Page) =>
     one
-      .getByRole('region', { name: 'Hands, now and next' })
+      .getByRole('region', { name: REGION.handsNowAndNext })
       .getByRole('listitem')
       .filter({ has: one.getByRole('button', { name: `${title}: done`, exact: true }) })
   const count = await row(page).count()
@@ -48,17 +49,17 @@ test('work is begun, done by somebody else, taken back, skipped with a reason an
   await expect(row(page)).toHaveCount(count - 1)
   await expect(row(other)).toHaveCount(count - 1)
 
-  await page.getByRole('button', { name: 'Take back' }).click()
+  await page.getByRole('button', { name: BUTTON.takeBack }).click()
   await expect(row(page).first()).toContainText('begun')
 
   await choose(page, title, 'skip …')
-  await page.getByRole('button', { name: 'Skip it' }).click()
+  await page.getByRole('button', { name: BUTTON.skipIt }).click()
   await expect(page.getByText('is missing: say why in a few words')).toBeVisible()
   await page.getByLabel('why').fill('it came so from the joiner')
-  await page.getByRole('button', { name: 'Skip it' }).click()
+  await page.getByRole('button', { name: BUTTON.skipIt }).click()
   await expect(page.getByText(`“${title}” is skipped.`)).toBeVisible()
   await expect(row(page)).toHaveCount(count - 1)
-  await page.getByRole('button', { name: 'Take back' }).click()
+  await page.getByRole('button', { name: BUTTON.takeBack }).click()
   await expect(row(page)).toHaveCount(count)
 
   await choose(page, title, 'not now …')
@@ -105,7 +106,7 @@ test('what is done is no more in the plan that is made anew', async ({ page }) =
 test('a guest is offered to tell of their own work only', async ({ page }) => {
   await signInAs(page, 'jessamy')
   await page.goto('/')
-  const hands = page.getByRole('region', { name: 'Hands, now and next' })
+  const hands = page.getByRole('region', { name: REGION.handsNowAndNext })
   await expect(hands.getByRole('listitem').first()).toBeVisible()
   const { promises } = (await (await page.request.get('/api/plan')).json()) as {
     promises: { title: string }[]
