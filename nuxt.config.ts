@@ -2,6 +2,7 @@ import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
 import { build } from 'esbuild'
 import { join } from 'node:path'
+import { routesModule } from './server/build/routesModule'
 
 /** Threads load their files by path, so these are bundled by themselves beside the built server. */
 async function bundleWorkers(serverDir: string): Promise<void> {
@@ -83,6 +84,9 @@ export default defineNuxtConfig({
     // Compressed once, while building; a browser is sent what it can read.
     compressPublicAssets: { gzip: true, brotli: true },
     serverAssets: [],
+    virtual: {
+      '#routes': () => routesModule(fileURLToPath(new URL('server/api', import.meta.url))),
+    },
     externals: { inline: [] },
     // The pages are isolated; a worker's script has to say so too, or the browser refuses to start
     // it.

@@ -1,4 +1,7 @@
 import { houseRules } from '../services/house/rules'
-import { api, whoOf } from '../utils/api'
+import { whoOf } from '../utils/api'
+import { route } from '../utils/route'
 
-export default api((event) => houseRules(whoOf(event)))
+export default route({ action: 'keep the house', summary: 'The rules of the house' }, (event) =>
+  houseRules(whoOf(event)),
+)

@@ -1,8 +1,14 @@
 import { now } from '../clock'
 import { rulesSchema } from '../../shared/schemas/house'
 import { saveRules } from '../services/house/rules'
-import { api, bodyOf, whoOf } from '../utils/api'
+import { whoOf } from '../utils/api'
+import { route } from '../utils/route'
 
-export default api(async (event) =>
-  saveRules(whoOf(event), await bodyOf(event, rulesSchema), now()),
+export default route(
+  {
+    action: 'keep the house',
+    summary: 'Change the rules of the house, with the version that was read',
+    body: rulesSchema,
+  },
+  (event, body) => saveRules(whoOf(event), body, now()),
 )

@@ -1,8 +1,8 @@
 import { signOut } from '../services/people/auth'
-import { api } from '../utils/api'
+import { route } from '../utils/route'
 import { clearSessionCookie, readSessionCookie } from '../utils/sessionCookie'
 
-export default api(async (event) => {
+export default route({ action: null, summary: 'Sign out' }, async (event) => {
   await signOut(readSessionCookie(event) ?? '')
   clearSessionCookie(event)
   return { signedOut: true }

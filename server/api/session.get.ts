@@ -1,4 +1,7 @@
 import type { Person } from '../../shared/types/people'
-import { api } from '../utils/api'
+import { route } from '../utils/route'
 
-export default api((event) => event.context.person as Person)
+export default route(
+  { action: null, summary: 'Who is signed in' },
+  (event) => event.context.person as Person,
+)

@@ -1,5 +1,12 @@
 import { setUpState } from '../services/setup/setup'
 import { isNear } from '../utils/addressOf'
-import { api } from '../utils/api'
+import { route } from '../utils/route'
 
-export default api((event) => setUpState(isNear(event)))
+export default route(
+  {
+    action: null,
+    isOpen: true,
+    summary: 'Whether the first workshop is still to be set up',
+  },
+  (event) => setUpState(isNear(event)),
+)

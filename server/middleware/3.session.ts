@@ -1,7 +1,6 @@
 import { defineEventHandler } from 'h3'
 import { now } from '../clock'
 import { AppError } from '../services/AppError'
-import { ROUTE_PATTERNS } from '../services/service/openapi'
 import { personOfToken } from '../services/people/auth'
 import { sendProblem } from '../utils/problem'
 import { readSessionCookie } from '../utils/sessionCookie'
@@ -10,6 +9,7 @@ import { readSessionCookie } from '../utils/sessionCookie'
 export default defineEventHandler(async (event) => {
   const [path = ''] = event.path.split('?')
   if (!path.startsWith('/api/')) return
+  const { ROUTE_PATTERNS } = await import('../utils/everyRoute')
   const isOpen = ROUTE_PATTERNS.some(
     (route) => route.isOpen && route.method === event.method && route.path.test(path),
   )

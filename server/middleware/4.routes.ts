@@ -3,7 +3,6 @@ import type { Action } from '../../shared/rights'
 import type { Problem } from '../../shared/types/exchange'
 import { AppError } from '../services/AppError'
 import { requireMay } from '../services/rights'
-import { ROUTE_PATTERNS } from '../services/service/openapi'
 import { whoOf } from '../utils/api'
 import { sendProblem } from '../utils/problem'
 
@@ -11,9 +10,10 @@ import { sendProblem } from '../utils/problem'
  * Whatever is no route of the API is refused before a page could answer it: an address that there
  * is not, and one that does not take this method (RFC 9110, 15.5.5 and 15.5.6).
  */
-export default defineEventHandler((event) => {
+export default defineEventHandler(async (event) => {
   const [path = ''] = event.path.split('?')
   if (!path.startsWith('/api/')) return
+  const { ROUTE_PATTERNS } = await import('../utils/everyRoute')
   const here = ROUTE_PATTERNS.filter((one) => one.path.test(path))
   const methods = here.map(({ method }) => method)
   const asked = event.method === 'HEAD' ? 'GET' : event.method

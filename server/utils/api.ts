@@ -1,22 +1,10 @@
-import { defineEventHandler, getRouterParam, type EventHandler, type H3Event } from 'h3'
+import { getRouterParam, type H3Event } from 'h3'
 import { issue } from '../../core/result'
 import { check } from '../../shared/schemas/check'
 import type { SchemaOf } from '../../shared/schemas/typed'
 import { AppError } from '../services/AppError'
 import type { Who } from '../services/Who'
 import { MOST_BYTES, readBody } from './body'
-import { sendProblem } from './problem'
-
-/** A route: check, call one service, return. Whatever goes wrong leaves as a problem document. */
-export function api<T>(handler: (event: H3Event) => Promise<T> | T): EventHandler {
-  return defineEventHandler(async (event) => {
-    try {
-      return await handler(event)
-    } catch (error) {
-      return sendProblem(event, error)
-    }
-  })
-}
 
 /** The person of this request; the session middleware has let nobody else through. */
 export function whoOf(event: H3Event): Who {

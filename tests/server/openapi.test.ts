@@ -1,39 +1,55 @@
-import { readdirSync } from 'node:fs'
-import { join } from 'node:path'
-import { expect, test } from '@jest/globals'
+import { beforeAll, expect, test } from '@jest/globals'
 import { createConfig, lintFromString } from '@redocly/openapi-core'
-import { openApiDocument, ROUTE_PATTERNS, ROUTES } from '../../server/services/service/openapi'
 import { operationNames } from '../../server/services/compute/compute'
+import { openApiDocument } from '../../server/utils/openapi'
+import type { Declared } from '../../server/utils/route'
+import { patternsOf } from '../../server/utils/routesOf'
+import { readRoutes } from '../fixtures/routes'
 
-const FOLDER = join(import.meta.dirname, '../../server/api')
+let routes: Record<string, Declared>
+beforeAll(async () => {
+  routes = await readRoutes()
+})
 
-/** `pieces/[id]/judge.post.ts` is `POST /api/pieces/{id}/judge`. */
-function routeOf(file: string): string[] {
-  const found = /^(.*?)\.(get|post|put|delete)\.ts$/.exec(file)
-  if (!found) return []
-  const [, path = '', method = ''] = found
-  const named = path.replace(/\/index$/, '').replace(/\[(\w+)\]/g, '{$1}')
-  return named === 'compute/{operation}'
-    ? [...operationNames, 'mesh'].map((name) => `POST /api/compute/${name}`)
-    : [`${method.toUpperCase()} /api/${named}`]
-}
+test('every calculation is a route of its own', () => {
+  const computed = Object.keys(routes).filter((name) => name.startsWith('POST /api/compute/'))
+  expect(computed.sort()).toEqual(
+    [...operationNames, 'mesh'].map((name) => `POST /api/compute/${name}`).sort(),
+  )
+})
 
-test('every route is described, and nothing else', () => {
-  const files = readdirSync(FOLDER, { recursive: true }).map(String)
-  expect(files.flatMap(routeOf).sort()).toEqual(Object.keys(ROUTES).sort())
+test('every route takes a right, but for these', () => {
+  const names = (of: (one: Declared) => boolean) =>
+    Object.keys(routes)
+      .filter((name) => of(routes[name]!))
+      .sort()
+  expect(names(({ isOpen = false }) => isOpen)).toEqual([
+    'GET /api/calendar/{secret}',
+    'GET /api/health',
+    'GET /api/invitation/{secret}',
+    'GET /api/setup',
+    'POST /api/invitation/{secret}',
+    'POST /api/session',
+    'POST /api/setup',
+  ])
+  expect(names(({ action, isOpen }) => action === null && !isOpen)).toEqual([
+    'DELETE /api/session',
+    'GET /api/openapi.json',
+    'GET /api/session',
+  ])
 })
 
 test('no address is taken for another, whose rights would then be asked', () => {
-  const literal = Object.keys(ROUTES).filter((name) => !name.includes('{'))
+  const literal = Object.keys(routes).filter((name) => !name.includes('{'))
   for (const name of literal) {
     const [method = '', path = ''] = name.split(' ')
-    const taken = ROUTE_PATTERNS.filter((one) => one.method === method && one.path.test(path))
+    const taken = patternsOf(routes).filter((one) => one.method === method && one.path.test(path))
     expect(`${name}: ${taken.length}`).toBe(`${name}: 1`)
   }
 })
 
 test('request bodies come from the schemas that check them', () => {
-  const { paths } = openApiDocument()
+  const { paths } = openApiDocument(routes)
   const body = (
     paths['/api/orders'] as {
       post: {
@@ -55,7 +71,7 @@ test('request bodies come from the schemas that check them', () => {
 test('a public linter finds no errors in the description', async () => {
   const config = await createConfig('extends: [recommended]')
   const problems = await lintFromString({
-    source: JSON.stringify(openApiDocument()),
+    source: JSON.stringify(openApiDocument(routes)),
     absoluteRef: '/openapi.json',
     config,
   })

@@ -1,7 +1,9 @@
+import type { Schema } from 'yup'
 import { getQuery, getRouterParam, setResponseStatus, type H3Event } from 'h3'
 import { invalid, type Result } from '../../../core/result'
 import { check } from '../../../shared/schemas/check'
 import {
+  COMPUTE_SCHEMAS,
   oddsSchema,
   outlineSchema,
   planSchema,
@@ -9,16 +11,31 @@ import {
   surplusSchema,
 } from '../../../shared/schemas/compute'
 import { compute, resultBody } from '../../services/compute/compute'
-import { api, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { routes, type Declared } from '../../utils/route'
 import { MOST_BYTES, readBody } from '../../utils/body'
 import { statusOf } from '../../utils/problem'
 import { inTurnOf } from '../../workers/pool'
+
+const MESH: Declared = {
+  action: 'calculate',
+  summary: 'Compute: mesh; the body is an STL file',
+  query: { samples: 'equal steps of height, 1 to 10000; 64 if absent' },
+  sends: 'model/stl',
+}
+const OPERATIONS = new Map<string, Declared>([
+  ['mesh', MESH],
+  ...Object.entries(COMPUTE_SCHEMAS).map(([name, schema]): [string, Declared] => [
+    name,
+    { action: 'calculate', summary: `Compute: ${name}`, body: schema as Schema },
+  ]),
+])
 
 /**
  * The compute contract over HTTP; what can take long runs in a worker, everything else takes
  * microseconds.
  */
-export default api(async (event) => {
+export default routes(OPERATIONS, async (event) => {
   const startedAt = performance.now()
   const operation = getRouterParam(event, 'operation') ?? ''
   const result =

@@ -1,4 +1,11 @@
 import { listCustomerNames } from '../../services/orders/orders'
-import { api, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api((event) => listCustomerNames(whoOf(event)))
+export default route(
+  {
+    action: 'see orders',
+    summary: 'Names of those for whom the workshop makes; none for a guest',
+  },
+  (event) => listCustomerNames(whoOf(event)),
+)

@@ -1,8 +1,14 @@
 import { finishedSchema } from '../../../shared/schemas/markets'
 import { now } from '../../clock'
 import { saveFinished } from '../../services/markets/finished'
-import { api, bodyOf, idOf, whoOf } from '../../utils/api'
+import { idOf, whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api(async (event) =>
-  saveFinished(whoOf(event), idOf(event), await bodyOf(event, finishedSchema), now()),
+export default route(
+  {
+    action: 'change prices',
+    summary: 'Where the finished pieces of a recipe stand, and what is asked for one',
+    body: finishedSchema,
+  },
+  (event, body) => saveFinished(whoOf(event), idOf(event), body, now()),
 )

@@ -1,4 +1,11 @@
 import { listFinished } from '../../services/markets/finished'
-import { api, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api((event) => listFinished(whoOf(event)))
+export default route(
+  {
+    action: 'see prices',
+    summary: 'Finished pieces that are nobody’s, with where they stand',
+  },
+  (event) => listFinished(whoOf(event)),
+)

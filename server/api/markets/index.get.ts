@@ -1,4 +1,8 @@
 import { listMarkets } from '../../services/markets/markets'
-import { api, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api((event) => listMarkets(whoOf(event)))
+export default route(
+  { action: 'see prices', summary: 'Every market day, the latest first' },
+  (event) => listMarkets(whoOf(event)),
+)

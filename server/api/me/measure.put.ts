@@ -1,8 +1,14 @@
 import { now } from '../../clock'
 import { measureChoiceSchema } from '../../../shared/schemas/people'
 import { chooseMeasure } from '../../services/people/auth'
-import { api, bodyOf, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api(async (event) =>
-  chooseMeasure(whoOf(event), await bodyOf(event, measureChoiceSchema), now()),
+export default route(
+  {
+    action: 'choose own units and measure',
+    summary: 'Choose the scale or cup one measures with',
+    body: measureChoiceSchema,
+  },
+  (event, body) => chooseMeasure(whoOf(event), body, now()),
 )

@@ -1,8 +1,14 @@
 import { now } from '../../clock'
 import { ownUnitsSchema } from '../../../shared/schemas/people'
 import { chooseUnits } from '../../services/people/auth'
-import { api, bodyOf, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api(async (event) =>
-  chooseUnits(whoOf(event), await bodyOf(event, ownUnitsSchema), now()),
+export default route(
+  {
+    action: 'choose own units and measure',
+    summary: 'Choose the units one reads and types in',
+    body: ownUnitsSchema,
+  },
+  (event, body) => chooseUnits(whoOf(event), body, now()),
 )

@@ -1,4 +1,11 @@
 import { listMoulds } from '../../services/moulds/moulds'
-import { api, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api((event) => listMoulds(whoOf(event)))
+export default route(
+  {
+    action: 'see the stores',
+    summary: 'All moulds with their inside, as far as it has been sized',
+  },
+  (event) => listMoulds(whoOf(event)),
+)

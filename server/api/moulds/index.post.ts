@@ -1,8 +1,14 @@
 import { now } from '../../clock'
 import { newMouldSchema } from '../../../shared/schemas/moulds'
 import { createMould } from '../../services/moulds/moulds'
-import { api, bodyOf, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api(async (event) =>
-  createMould(whoOf(event), await bodyOf(event, newMouldSchema), now()),
+export default route(
+  {
+    action: 'change the stores',
+    summary: 'Add a mould',
+    body: newMouldSchema,
+  },
+  (event, body) => createMould(whoOf(event), body, now()),
 )

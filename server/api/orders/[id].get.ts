@@ -1,4 +1,7 @@
 import { getOrder } from '../../services/orders/orders'
-import { api, idOf, whoOf } from '../../utils/api'
+import { idOf, whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api((event) => getOrder(whoOf(event), idOf(event)))
+export default route({ action: 'see orders', summary: 'One order' }, (event) =>
+  getOrder(whoOf(event), idOf(event)),
+)

@@ -1,8 +1,14 @@
 import { now } from '../../clock'
 import { newOrderSchema } from '../../../shared/schemas/orders'
 import { createOrder } from '../../services/orders/orders'
-import { api, bodyOf, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api(async (event) =>
-  createOrder(whoOf(event), await bodyOf(event, newOrderSchema), now()),
+export default route(
+  {
+    action: 'take orders',
+    summary: 'Take an order',
+    body: newOrderSchema,
+  },
+  (event, body) => createOrder(whoOf(event), body, now()),
 )

@@ -1,5 +1,12 @@
 import { now } from '../../clock'
 import { listAccess } from '../../services/people/access'
-import { api, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api((event) => listAccess(whoOf(event), now()))
+export default route(
+  {
+    action: 'keep the house',
+    summary: 'Who can sign in, and who is invited',
+  },
+  (event) => listAccess(whoOf(event), now()),
+)

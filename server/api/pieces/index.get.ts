@@ -1,4 +1,8 @@
 import { listLying } from '../../services/pieces/pieces'
-import { api, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api((event) => listLying(whoOf(event)))
+export default route(
+  { action: 'see the racks', summary: 'What lies where, and what opens when' },
+  (event) => listLying(whoOf(event)),
+)

@@ -1,5 +1,8 @@
 import { now } from '../../clock'
 import { unpinPicture } from '../../services/pinned/pinned'
-import { api, idOf, whoOf } from '../../utils/api'
+import { idOf, whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api((event) => unpinPicture(whoOf(event), idOf(event), now()))
+export default route({ action: 'change orders', summary: 'Take a pinned picture off' }, (event) =>
+  unpinPicture(whoOf(event), idOf(event), now()),
+)

@@ -1,4 +1,7 @@
 import { currentPlan } from '../../services/planning/plans'
-import { api, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api((event) => currentPlan(whoOf(event)))
+export default route({ action: 'see the plan', summary: 'The plan that holds now' }, (event) =>
+  currentPlan(whoOf(event)),
+)

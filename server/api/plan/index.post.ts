@@ -1,10 +1,15 @@
 import { now } from '../../clock'
 import { nothingSchema } from '../../../shared/schemas/fields'
 import { makePlan } from '../../services/planning/propose/makePlan'
-import { api, bodyOf, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 import { planInWorker, weighInWorker } from '../../workers/pool'
 
-export default api(async (event) => {
-  await bodyOf(event, nothingSchema)
-  return makePlan(whoOf(event), planInWorker(), now(), weighInWorker())
-})
+export default route(
+  {
+    action: 'plan',
+    summary: 'Plan all accepted orders from now',
+    body: nothingSchema,
+  },
+  (event) => makePlan(whoOf(event), planInWorker(), now(), weighInWorker()),
+)

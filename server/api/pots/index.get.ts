@@ -1,4 +1,11 @@
 import { openPots } from '../../services/pots/pots'
-import { api, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api((event) => openPots(whoOf(event)))
+export default route(
+  {
+    action: 'see pots',
+    summary: 'Pots still to be poured, in the order of the plan',
+  },
+  (event) => openPots(whoOf(event)),
+)

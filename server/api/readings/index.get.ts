@@ -1,5 +1,12 @@
 import { now } from '../../clock'
 import { recentReadings } from '../../services/climate/readings'
-import { api, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api((event) => recentReadings(whoOf(event), now()))
+export default route(
+  {
+    action: 'see the workshop',
+    summary: 'What was measured in rooms and heated boxes lately',
+  },
+  (event) => recentReadings(whoOf(event), now()),
+)

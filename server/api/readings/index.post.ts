@@ -1,8 +1,14 @@
 import { readingSchema } from '../../../shared/schemas/climate'
 import { now } from '../../clock'
 import { noteReading } from '../../services/climate/readings'
-import { api, bodyOf, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api(async (event) =>
-  noteReading(whoOf(event), await bodyOf(event, readingSchema), now()),
+export default route(
+  {
+    action: 'measure',
+    summary: 'Note a temperature that was read',
+    body: readingSchema,
+  },
+  (event, body) => noteReading(whoOf(event), body, now()),
 )

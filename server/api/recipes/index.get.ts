@@ -1,4 +1,8 @@
 import { listRecipes } from '../../services/recipes/recipes'
-import { api, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api((event) => listRecipes(whoOf(event)))
+export default route(
+  { action: 'see recipes', summary: 'All recipes with layers and steps' },
+  (event) => listRecipes(whoOf(event)),
+)

@@ -1,8 +1,14 @@
 import { now } from '../../clock'
 import { newRecipeSchema } from '../../../shared/schemas/recipes'
 import { createRecipe } from '../../services/recipes/recipes'
-import { api, bodyOf, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api(async (event) =>
-  createRecipe(whoOf(event), await bodyOf(event, newRecipeSchema), now()),
+export default route(
+  {
+    action: 'write recipes',
+    summary: 'Write a recipe',
+    body: newRecipeSchema,
+  },
+  (event, body) => createRecipe(whoOf(event), body, now()),
 )

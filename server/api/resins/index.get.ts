@@ -1,4 +1,7 @@
 import { listResins } from '../../services/resins/resins'
-import { api, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api((event) => listResins(whoOf(event)))
+export default route({ action: 'see the stores', summary: 'All resins' }, (event) =>
+  listResins(whoOf(event)),
+)

@@ -1,8 +1,14 @@
 import { now } from '../../clock'
 import { newResinSchema } from '../../../shared/schemas/resins'
 import { createResin } from '../../services/resins/resins'
-import { api, bodyOf, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api(async (event) =>
-  createResin(whoOf(event), await bodyOf(event, newResinSchema), now()),
+export default route(
+  {
+    action: 'change the stores',
+    summary: 'Add a resin',
+    body: newResinSchema,
+  },
+  (event, body) => createResin(whoOf(event), body, now()),
 )

@@ -1,4 +1,8 @@
 import { openRuns } from '../../services/runs/runs'
-import { api, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api((event) => openRuns(whoOf(event)))
+export default route(
+  { action: 'see runs', summary: 'The runs that go on at the benches' },
+  (event) => openRuns(whoOf(event)),
+)

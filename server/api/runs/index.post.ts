@@ -1,9 +1,14 @@
 import { now } from '../../clock'
 import { startRunSchema } from '../../../shared/schemas/runs'
 import { startRun } from '../../services/runs/runs'
-import { api, bodyOf, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api(async (event) => {
-  const { potId, measure, soItIs } = await bodyOf(event, startRunSchema)
-  return startRun(whoOf(event), potId, measure, now(), soItIs)
-})
+export default route(
+  {
+    action: 'pour pots',
+    summary: 'Begin the run of a pot',
+    body: startRunSchema,
+  },
+  (event, { potId, measure, soItIs }) => startRun(whoOf(event), potId, measure, now(), soItIs),
+)

@@ -1,9 +1,14 @@
 import { now } from '../../clock'
 import { workSchema } from '../../../shared/schemas/work'
 import { tellWork } from '../../services/work/work'
-import { api, bodyOf, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api(async (event) => {
-  const { events, soItIs } = await bodyOf(event, workSchema)
-  return tellWork(whoOf(event), events, now(), soItIs)
-})
+export default route(
+  {
+    action: 'work on pieces',
+    summary: 'Tell what hands did, or have begun, skipped or put off; sending twice is harmless',
+    body: workSchema,
+  },
+  (event, { events, soItIs }) => tellWork(whoOf(event), events, now(), soItIs),
+)

@@ -1,4 +1,11 @@
 import { getWorkshop } from '../../services/workshop/workshop'
-import { api, whoOf } from '../../utils/api'
+import { whoOf } from '../../utils/api'
+import { route } from '../../utils/route'
 
-export default api((event) => getWorkshop(whoOf(event)))
+export default route(
+  {
+    action: 'see the workshop',
+    summary: 'House rules, people, places, moulds and pigments',
+  },
+  (event) => getWorkshop(whoOf(event)),
+)

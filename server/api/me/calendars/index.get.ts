@@ -1,4 +1,11 @@
 import { calendarFeeds } from '../../../services/calendars/calendars'
-import { api, whoOf } from '../../../utils/api'
+import { whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api((event) => calendarFeeds(whoOf(event)))
+export default route(
+  {
+    action: 'have a calendar of one’s own',
+    summary: 'Which calendars have a secret address',
+  },
+  (event) => calendarFeeds(whoOf(event)),
+)

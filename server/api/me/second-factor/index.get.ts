@@ -1,4 +1,11 @@
 import { secondFactorState } from '../../../services/people/secondFactor'
-import { api, whoOf } from '../../../utils/api'
+import { whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api((event) => secondFactorState(whoOf(event)))
+export default route(
+  {
+    action: 'choose own units and measure',
+    summary: 'Whether one signs in with a second factor',
+  },
+  (event) => secondFactorState(whoOf(event)),
+)

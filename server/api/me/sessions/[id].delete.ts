@@ -1,7 +1,14 @@
 import { endSession } from '../../../services/people/access'
-import { api, idOf, whoOf } from '../../../utils/api'
+import { idOf, whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api(async (event) => {
-  await endSession(whoOf(event), idOf(event))
-  return { ended: true }
-})
+export default route(
+  {
+    action: 'choose own units and measure',
+    summary: 'End a session of one’s own',
+  },
+  async (event) => {
+    await endSession(whoOf(event), idOf(event))
+    return { ended: true }
+  },
+)

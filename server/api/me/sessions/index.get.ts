@@ -1,6 +1,13 @@
 import { now } from '../../../clock'
 import { ownSessions } from '../../../services/people/access'
-import { api, whoOf } from '../../../utils/api'
+import { whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 import { readSessionCookie } from '../../../utils/sessionCookie'
 
-export default api((event) => ownSessions(whoOf(event), readSessionCookie(event) ?? '', now()))
+export default route(
+  {
+    action: 'choose own units and measure',
+    summary: 'The sessions one has open',
+  },
+  (event) => ownSessions(whoOf(event), readSessionCookie(event) ?? '', now()),
+)

@@ -1,4 +1,11 @@
 import { listOwnWorkshops } from '../../../services/workshops/workshops'
-import { api, whoOf } from '../../../utils/api'
+import { whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api((event) => listOwnWorkshops(whoOf(event)))
+export default route(
+  {
+    action: 'choose own units and measure',
+    summary: 'The workshops one belongs to',
+  },
+  (event) => listOwnWorkshops(whoOf(event)),
+)

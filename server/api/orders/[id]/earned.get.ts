@@ -1,4 +1,11 @@
 import { readEarnedOfOrder } from '../../../services/earned/earned'
-import { api, idOf, whoOf } from '../../../utils/api'
+import { idOf, whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api((event) => readEarnedOfOrder(whoOf(event), idOf(event)))
+export default route(
+  {
+    action: 'see prices',
+    summary: 'What the lines of an order were to cost, what they did, and what they brought',
+  },
+  (event) => readEarnedOfOrder(whoOf(event), idOf(event)),
+)

@@ -1,4 +1,11 @@
 import { readPrices } from '../../../services/quotes/quotes'
-import { api, idOf, whoOf } from '../../../utils/api'
+import { idOf, whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api((event) => readPrices(whoOf(event), idOf(event)))
+export default route(
+  {
+    action: 'see prices',
+    summary: 'What an order costs, was offered for and brought in',
+  },
+  (event) => readPrices(whoOf(event), idOf(event)),
+)

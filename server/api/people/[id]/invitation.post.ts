@@ -1,9 +1,14 @@
 import { now } from '../../../clock'
 import { nothingSchema } from '../../../../shared/schemas/fields'
 import { invite } from '../../../services/people/access'
-import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
+import { idOf, whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api(async (event) => {
-  await bodyOf(event, nothingSchema)
-  return invite(whoOf(event), idOf(event), now())
-})
+export default route(
+  {
+    action: 'keep the house',
+    summary: 'Make the one link with which somebody chooses a password; it is told once',
+    body: nothingSchema,
+  },
+  (event) => invite(whoOf(event), idOf(event), now()),
+)

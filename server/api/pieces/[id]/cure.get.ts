@@ -1,4 +1,11 @@
 import { pieceCure } from '../../../services/pieces/pieces'
-import { api, idOf, whoOf } from '../../../utils/api'
+import { idOf, whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api((event) => pieceCure(whoOf(event), idOf(event)))
+export default route(
+  {
+    action: 'see pieces',
+    summary: 'The temperatures a piece meets, and what fingers found on it',
+  },
+  (event) => pieceCure(whoOf(event), idOf(event)),
+)

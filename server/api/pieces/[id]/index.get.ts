@@ -1,4 +1,7 @@
 import { getPieceLog } from '../../../services/pieces/pieces'
-import { api, idOf, whoOf } from '../../../utils/api'
+import { idOf, whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api((event) => getPieceLog(whoOf(event), idOf(event)))
+export default route({ action: 'see pieces', summary: 'The log of a piece' }, (event) =>
+  getPieceLog(whoOf(event), idOf(event)),
+)

@@ -1,9 +1,14 @@
 import { now } from '../../../clock'
 import { judgeSchema } from '../../../../shared/schemas/pieces'
 import { actOnPiece } from '../../../services/pieces/judging'
-import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
+import { idOf, whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api(async (event) => {
-  const { verdict, ...rest } = await bodyOf(event, judgeSchema)
-  return actOnPiece(whoOf(event), idOf(event), verdict, rest, now())
-})
+export default route(
+  {
+    action: 'work on pieces',
+    summary: 'Judge a piece or one of a set, and say how it is mended',
+    body: judgeSchema,
+  },
+  (event, { verdict, ...rest }) => actOnPiece(whoOf(event), idOf(event), verdict, rest, now()),
+)

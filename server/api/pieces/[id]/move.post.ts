@@ -1,8 +1,14 @@
 import { now } from '../../../clock'
 import { movePieceSchema } from '../../../../shared/schemas/pieces'
 import { movePiece } from '../../../services/pieces/pieces'
-import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
+import { idOf, whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api(async (event) =>
-  movePiece(whoOf(event), idOf(event), await bodyOf(event, movePieceSchema), now()),
+export default route(
+  {
+    action: 'work on pieces',
+    summary: 'Lay a piece somewhere else',
+    body: movePieceSchema,
+  },
+  (event, body) => movePiece(whoOf(event), idOf(event), body, now()),
 )

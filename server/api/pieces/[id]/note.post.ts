@@ -1,9 +1,14 @@
 import { now } from '../../../clock'
 import { noteSchema } from '../../../../shared/schemas/pieces'
 import { notePiece } from '../../../services/pieces/pieces'
-import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
+import { idOf, whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api(async (event) => {
-  const { note } = await bodyOf(event, noteSchema)
-  return notePiece(whoOf(event), idOf(event), note, now())
-})
+export default route(
+  {
+    action: 'work on pieces',
+    summary: 'Write a note in the log of a piece',
+    body: noteSchema,
+  },
+  (event, { note }) => notePiece(whoOf(event), idOf(event), note, now()),
+)

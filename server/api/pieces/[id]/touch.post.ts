@@ -1,8 +1,14 @@
 import { touchSchema } from '../../../../shared/schemas/pieces'
 import { now } from '../../../clock'
 import { touchPiece } from '../../../services/pieces/pieces'
-import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
+import { idOf, whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api(async (event) =>
-  touchPiece(whoOf(event), idOf(event), await bodyOf(event, touchSchema), now()),
+export default route(
+  {
+    action: 'work on pieces',
+    summary: 'Tell whether a piece has come so far, by touching it',
+    body: touchSchema,
+  },
+  (event, body) => touchPiece(whoOf(event), idOf(event), body, now()),
 )

@@ -1,8 +1,14 @@
 import { decideQuoteSchema } from '../../../../shared/schemas/quotes'
 import { now } from '../../../clock'
 import { decideQuote } from '../../../services/quotes/quotes'
-import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
+import { idOf, whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api(async (event) =>
-  decideQuote(whoOf(event), idOf(event), await bodyOf(event, decideQuoteSchema), now()),
+export default route(
+  {
+    action: 'change prices',
+    summary: 'Accept or decline a quote for whoever it was sent to',
+    body: decideQuoteSchema,
+  },
+  (event, body) => decideQuote(whoOf(event), idOf(event), body, now()),
 )

@@ -1,4 +1,11 @@
 import { listPinned } from '../../../services/pinned/pinned'
-import { api, idOf, whoOf } from '../../../utils/api'
+import { idOf, whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api((event) => listPinned(whoOf(event), { recipeId: idOf(event) }))
+export default route(
+  {
+    action: 'see recipes',
+    summary: 'What is pinned to a recipe: drawings and photographs',
+  },
+  (event) => listPinned(whoOf(event), { recipeId: idOf(event) }),
+)

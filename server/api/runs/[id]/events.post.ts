@@ -1,9 +1,14 @@
 import { now } from '../../../clock'
 import { runEventsSchema } from '../../../../shared/schemas/runs'
 import { addRunEvents } from '../../../services/runs/runs'
-import { api, bodyOf, idOf, whoOf } from '../../../utils/api'
+import { idOf, whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api(async (event) => {
-  const { events } = await bodyOf(event, runEventsSchema)
-  return addRunEvents(whoOf(event), idOf(event), events, now())
-})
+export default route(
+  {
+    action: 'pour pots',
+    summary: 'Add to the log of a run; sending twice is harmless',
+    body: runEventsSchema,
+  },
+  (event, { events }) => addRunEvents(whoOf(event), idOf(event), events, now()),
+)

@@ -1,4 +1,7 @@
 import { getRunView } from '../../../services/runs/runs'
-import { api, idOf, whoOf } from '../../../utils/api'
+import { idOf, whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api((event) => getRunView(whoOf(event), idOf(event)))
+export default route({ action: 'see runs', summary: 'A run with its log' }, (event) =>
+  getRunView(whoOf(event), idOf(event)),
+)

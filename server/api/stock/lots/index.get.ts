@@ -1,4 +1,11 @@
 import { listLots } from '../../../services/stock/lots'
-import { api, whoOf } from '../../../utils/api'
+import { whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api((event) => listLots(whoOf(event)))
+export default route(
+  {
+    action: 'see the stock',
+    summary: 'Every bottle that holds something, with what is left in it',
+  },
+  (event) => listLots(whoOf(event)),
+)

@@ -1,8 +1,14 @@
 import { newLotsSchema } from '../../../../shared/schemas/stock'
 import { now } from '../../../clock'
 import { receiveLots } from '../../../services/stock/lots'
-import { api, bodyOf, whoOf } from '../../../utils/api'
+import { whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api(async (event) =>
-  receiveLots(whoOf(event), (await bodyOf(event, newLotsSchema)).lots, now()),
+export default route(
+  {
+    action: 'change the stores',
+    summary: 'Put bottles into the stores, full',
+    body: newLotsSchema,
+  },
+  (event, body) => receiveLots(whoOf(event), body.lots, now()),
 )

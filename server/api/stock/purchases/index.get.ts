@@ -1,4 +1,11 @@
 import { listPurchases } from '../../../services/stock/purchases'
-import { api, whoOf } from '../../../utils/api'
+import { whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api((event) => listPurchases(whoOf(event)))
+export default route(
+  {
+    action: 'see the stock',
+    summary: 'What is ordered and not here, and what came lately',
+  },
+  (event) => listPurchases(whoOf(event)),
+)

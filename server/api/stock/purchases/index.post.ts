@@ -1,8 +1,14 @@
 import { purchaseSchema } from '../../../../shared/schemas/purchases'
 import { now } from '../../../clock'
 import { placePurchase } from '../../../services/stock/purchases'
-import { api, bodyOf, whoOf } from '../../../utils/api'
+import { whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api(async (event) =>
-  placePurchase(whoOf(event), await bodyOf(event, purchaseSchema), now()),
+export default route(
+  {
+    action: 'change the stores',
+    summary: 'Note what was ordered of a supplier; the plan counts on it',
+    body: purchaseSchema,
+  },
+  (event, body) => placePurchase(whoOf(event), body, now()),
 )

@@ -1,8 +1,14 @@
 import { receivedSchema } from '../../../../shared/schemas/purchases'
 import { now } from '../../../clock'
 import { receivePurchase } from '../../../services/stock/purchases'
-import { api, bodyOf, whoOf } from '../../../utils/api'
+import { whoOf } from '../../../utils/api'
+import { route } from '../../../utils/route'
 
-export default api(async (event) =>
-  receivePurchase(whoOf(event), await bodyOf(event, receivedSchema), now()),
+export default route(
+  {
+    action: 'change the stores',
+    summary: 'Put into the stores what came of a line of a purchase',
+    body: receivedSchema,
+  },
+  (event, body) => receivePurchase(whoOf(event), body, now()),
 )

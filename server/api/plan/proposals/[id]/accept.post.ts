@@ -1,9 +1,14 @@
 import { now } from '../../../../clock'
 import { nothingSchema } from '../../../../../shared/schemas/fields'
 import { acceptProposal } from '../../../../services/planning/propose/proposals'
-import { api, bodyOf, idOf, whoOf } from '../../../../utils/api'
+import { idOf, whoOf } from '../../../../utils/api'
+import { route } from '../../../../utils/route'
 
-export default api(async (event) => {
-  await bodyOf(event, nothingSchema)
-  return acceptProposal(whoOf(event), idOf(event), now())
-})
+export default route(
+  {
+    action: 'plan',
+    summary: 'Make a proposal the plan that holds',
+    body: nothingSchema,
+  },
+  (event) => acceptProposal(whoOf(event), idOf(event), now()),
+)

@@ -1,4 +1,11 @@
 import { getProposal } from '../../../../services/planning/propose/proposals'
-import { api, idOf, whoOf } from '../../../../utils/api'
+import { idOf, whoOf } from '../../../../utils/api'
+import { route } from '../../../../utils/route'
 
-export default api((event) => getProposal(whoOf(event), idOf(event)))
+export default route(
+  {
+    action: 'plan',
+    summary: 'How far a proposal is, and what it comes to',
+  },
+  (event) => getProposal(whoOf(event), idOf(event)),
+)

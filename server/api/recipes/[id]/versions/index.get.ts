@@ -1,4 +1,11 @@
 import { listVersions } from '../../../../services/recipes/recipes'
-import { api, idOf, whoOf } from '../../../../utils/api'
+import { idOf, whoOf } from '../../../../utils/api'
+import { route } from '../../../../utils/route'
 
-export default api((event) => listVersions(whoOf(event), idOf(event)))
+export default route(
+  {
+    action: 'see recipes',
+    summary: 'The versions of a recipe, newest first',
+  },
+  (event) => listVersions(whoOf(event), idOf(event)),
+)

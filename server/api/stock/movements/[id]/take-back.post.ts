@@ -1,9 +1,14 @@
 import { takeBackMovementSchema } from '../../../../../shared/schemas/stock'
 import { now } from '../../../../clock'
 import { takeBack } from '../../../../services/stock/movements'
-import { api, bodyOf, idOf, whoOf } from '../../../../utils/api'
+import { idOf, whoOf } from '../../../../utils/api'
+import { route } from '../../../../utils/route'
 
-export default api(async (event) => {
-  const { note } = await bodyOf(event, takeBackMovementSchema)
-  return takeBack(whoOf(event), idOf(event), note, now())
-})
+export default route(
+  {
+    action: 'change the stores',
+    summary: 'Take back what was told, by its opposite',
+    body: takeBackMovementSchema,
+  },
+  (event, { note }) => takeBack(whoOf(event), idOf(event), note, now()),
+)

@@ -1,9 +1,14 @@
 import { closePurchaseSchema } from '../../../../../shared/schemas/purchases'
 import { now } from '../../../../clock'
 import { closePurchase } from '../../../../services/stock/purchases'
-import { api, bodyOf, idOf, whoOf } from '../../../../utils/api'
+import { idOf, whoOf } from '../../../../utils/api'
+import { route } from '../../../../utils/route'
 
-export default api(async (event) => {
-  const { version } = await bodyOf(event, closePurchaseSchema)
-  return closePurchase(whoOf(event), idOf(event), version, now())
-})
+export default route(
+  {
+    action: 'change the stores',
+    summary: 'The rest of a purchase will not come',
+    body: closePurchaseSchema,
+  },
+  (event, { version }) => closePurchase(whoOf(event), idOf(event), version, now()),
+)

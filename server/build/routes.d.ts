@@ -1,0 +1,4 @@
+declare module '#routes' {
+  const files: readonly import('../utils/routesOf').RouteFile[]
+  export default files
+}
