@@ -1,4 +1,4 @@
-import type { PDFFont, PDFPage } from 'pdf-lib'
+import type { Column, Content, TDocumentDefinitions } from 'pdfmake/interfaces'
 import type { Paper } from '~~/shared/paper'
 import { readableOn } from './readableOn'
 
@@ -23,6 +23,7 @@ export interface PotCard {
 
 const PT_PER_MM = 72 / 25.4
 const MARGIN_MM = 7
+const INK = '#24211c'
 
 /**
  * The standard fonts of a PDF know the letters of Windows-1252; others are replaced by what reads
@@ -41,133 +42,85 @@ const CP1252 =
 export const printable = (text: string): string =>
   [...text].map((letter) => (CP1252.test(letter) ? letter : (ALIKE[letter] ?? '?'))).join('')
 
-const channel = (hex: string, from: number) => Number.parseInt(hex.slice(from, from + 2), 16) / 255
+/** The cup of a pot in its colour, with its letter, as the screens draw it. */
+const cupOf = ({ letter, tint }: PotCard): string =>
+  `<svg viewBox="-2 -2 88 100" xmlns="http://www.w3.org/2000/svg"><path d="M0 0H84L74 96H10Z" fill="${tint}" stroke="${INK}" stroke-width="4"/><text x="42" y="66" font-family="Card" font-weight="bold" font-size="48" text-anchor="middle" fill="${readableOn(tint)}">${escaped(printable(letter))}</text></svg>`
+const escaped = (text: string) =>
+  text.replace(/[&<>]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;' })[sign] ?? sign)
 
-/** Breaks a text into lines that fit. */
-function linesOf(text: string, font: PDFFont, size: number, width: number): string[] {
-  const lines: string[] = []
-  let line = ''
-  for (const word of printable(text).split(' ')) {
-    const longer = line === '' ? word : `${line} ${word}`
-    if (line !== '' && font.widthOfTextAtSize(longer, size) > width) {
-      lines.push(line)
-      line = word
-    } else line = longer
+/** Lays out a mix card or a label for a pot: cup and code on top, what is weighed large under it. */
+export function potCardSheet(card: PotCard, paper: Paper): TDocumentDefinitions {
+  const { grow } = paper
+  const [width, height, margin] = [paper.widthMm, paper.heightMm, MARGIN_MM].map(
+    (mm) => mm * PT_PER_MM,
+  ) as [number, number, number]
+  const rule: Content = {
+    canvas: [
+      { type: 'line', x1: 0, y1: 0, x2: width - 2 * margin, y2: 0, lineWidth: 0.6, lineColor: INK },
+    ],
+    margin: [0, 4 * grow, 0, 3 * grow],
   }
-  return [...lines, line]
+  const lines = (texts: readonly string[], fontSize: number): Content[] =>
+    texts.map((text) => ({ text: printable(text), fontSize }))
+  const pairs = (rows: readonly { name: string; value: string }[], points: number): Content[] =>
+    rows.map(({ name, value }) => ({
+      columns: [
+        {
+          text: printable(name),
+          fontSize: Math.min(points * 0.8, 10 * grow),
+          width: '*',
+          margin: [0, points - Math.min(points * 0.8, 10 * grow), 0, 0],
+        },
+        { text: printable(value), fontSize: points, bold: true, width: 'auto' },
+      ],
+    }))
+  const section = (contents: Content[]): Content[] =>
+    contents.length > 0 ? [rule, ...contents] : []
+  const head: Column[] = [
+    { svg: cupOf(card), width: 42 * grow },
+    {
+      stack: [
+        { text: printable(card.title), fontSize: 13 * grow, bold: true },
+        ...lines([card.note], 8.5 * grow),
+      ],
+      width: '*',
+    },
+    { qr: card.address, fit: Math.max(62, 66 * grow), eccLevel: 'M', width: 'auto' },
+  ]
+  return {
+    info: { title: printable(`Pot ${card.letter}: ${card.title}`) },
+    pageSize: { width, height },
+    pageMargins: margin,
+    defaultStyle: { font: 'Card', color: INK, lineHeight: 1.06 },
+    content: [
+      { columns: head, columnGap: 8 },
+      ...section([
+        ...lines([card.resin], 10 * grow),
+        ...pairs(
+          card.readings.map(({ part, reading }) => ({ name: part, value: reading })),
+          24 * grow,
+        ),
+      ]),
+      ...section(
+        pairs(
+          card.cups.map(({ name, dose }) => ({ name, value: dose })),
+          11 * grow,
+        ),
+      ),
+      ...section(card.pours.length > 1 ? lines(card.pours, 9 * grow) : []),
+      ...section(pairs(card.times, 11 * grow)),
+      ...section(lines(card.cautions, 6.8 * grow)),
+    ],
+  }
 }
 
 /** Draws a mix card or a label for a pot. @returns the PDF file */
 export async function drawPotCard(card: PotCard, paper: Paper): Promise<Uint8Array> {
-  const [{ PDFDocument, StandardFonts, rgb }, qrcode] = await Promise.all([
-    import('pdf-lib'),
-    import('qrcode'),
+  const [{ default: pdfmake }, { default: helvetica }] = await Promise.all([
+    import('pdfmake/build/pdfmake.min.js'),
+    import('pdfmake/build/standard-fonts/Helvetica.js'),
   ])
-  const document = await PDFDocument.create()
-  document.setTitle(printable(`Pot ${card.letter}: ${card.title}`))
-  const [font, bold] = [
-    await document.embedFont(StandardFonts.Helvetica),
-    await document.embedFont(StandardFonts.HelveticaBold),
-  ]
-  const { widthMm, heightMm, grow } = paper
-  const [width, height, margin] = [widthMm * PT_PER_MM, heightMm * PT_PER_MM, MARGIN_MM * PT_PER_MM]
-  const page: PDFPage = document.addPage([width, height])
-  const ink = rgb(0.14, 0.13, 0.11)
-  const colour = (hex: string) => rgb(channel(hex, 1), channel(hex, 3), channel(hex, 5))
-  let y = height - margin
-
-  const write = (
-    text: string,
-    points: number,
-    face: PDFFont,
-    x = margin,
-    room = width - margin - x,
-  ) => {
-    for (const line of linesOf(text, face, points, room)) {
-      y -= points * 1.22
-      page.drawText(line, { x, y, size: points, font: face, color: ink })
-    }
-  }
-  const rule = () => {
-    y -= 5 * grow
-    page.drawLine({
-      start: { x: margin, y },
-      end: { x: width - margin, y },
-      thickness: 0.6,
-      color: ink,
-    })
-    y -= 3 * grow
-  }
-  const pair = (name: string, value: string, points: number) => {
-    y -= points * 1.35
-    page.drawText(printable(name), {
-      x: margin,
-      y,
-      size: Math.min(points * 0.8, 10 * grow),
-      font,
-      color: ink,
-    })
-    const text = printable(value)
-    page.drawText(text, {
-      x: width - margin - bold.widthOfTextAtSize(text, points),
-      y,
-      size: points,
-      font: bold,
-      color: ink,
-    })
-  }
-
-  const cup = 42 * grow
-  page.drawSvgPath('M0 0H84L74 96H10Z', {
-    x: margin,
-    y,
-    scale: cup / 96,
-    color: colour(card.tint),
-    borderColor: ink,
-    borderWidth: 2,
-  })
-  page.drawText(card.letter, {
-    x: margin + cup * 0.44 - bold.widthOfTextAtSize(card.letter, cup * 0.5) / 2,
-    y: y - cup * 0.68,
-    size: cup * 0.5,
-    font: bold,
-    color: colour(readableOn(card.tint)),
-  })
-  const [qr, matrix] = [
-    54 * grow,
-    qrcode.create(card.address, { errorCorrectionLevel: 'M' }).modules,
-  ]
-  const cell = qr / matrix.size
-  for (let row = 0; row < matrix.size; row++) {
-    for (let column = 0; column < matrix.size; column++) {
-      if (matrix.get(row, column))
-        page.drawRectangle({
-          x: width - margin - qr + column * cell,
-          y: y - (row + 1) * cell,
-          width: cell,
-          height: cell,
-          color: rgb(0, 0, 0),
-        })
-    }
-  }
-  const top = y
-  write(card.title, 13 * grow, bold, margin + cup + 8, width - 2 * margin - cup - qr - 16)
-  write(card.note, 8.5 * grow, font, margin + cup + 8, width - 2 * margin - cup - qr - 16)
-  y = Math.min(y, top - Math.max(cup, qr)) - 4
-  rule()
-  write(card.resin, 10 * grow, font)
-  for (const { part, reading } of card.readings) pair(part, reading, 24 * grow)
-  if (card.cups.length > 0) {
-    rule()
-    for (const { name, dose } of card.cups) pair(name, dose, 11 * grow)
-  }
-  if (card.pours.length > 1) {
-    rule()
-    for (const pour of card.pours) write(pour, 9 * grow, font)
-  }
-  rule()
-  for (const { name, value } of card.times) pair(name, value, 11 * grow)
-  rule()
-  for (const caution of card.cautions) write(caution, 6.8 * grow, font)
-  return document.save()
+  pdfmake.addVirtualFileSystem(helvetica.vfs)
+  pdfmake.setFonts({ Card: helvetica.fonts.Helvetica })
+  return pdfmake.createPdf(potCardSheet(card, paper)).getBuffer()
 }

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { DatabaseSettings } from '../../server/db/knex'
 import { copyFurnished } from './furnished'
@@ -31,11 +32,21 @@ export class Yard {
     if (!this.running) throw new Error('the yard has not begun')
     return this.running
   }
+  private get log(): string {
+    return join(this.folder, 'server.log')
+  }
   get address(): string {
     return this.here.server.address
   }
   get settings(): DatabaseSettings {
     return this.here.database.settings
+  }
+
+  /** What the server has logged as a fault since it began, line by line. */
+  wentWrong(): string[] {
+    return readFileSync(this.log, 'utf8')
+      .split('\n')
+      .filter((line) => /"level":[56]0/.test(line))
   }
 
   /** Everything as it was furnished, on a server that has just started. */
@@ -44,8 +55,7 @@ export class Yard {
     copyFurnished(this.furnished, this.folder)
     const database = await startMariadb(this.folder, { isLasting: false })
     try {
-      const log = join(this.folder, 'server.log')
-      const server = await startServer(ROOT, await freePort(), database.settings, log)
+      const server = await startServer(ROOT, await freePort(), database.settings, this.log)
       this.running = { database, server }
     } catch (error) {
       await database.kill()

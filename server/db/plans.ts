@@ -268,18 +268,21 @@ export async function getNewestPlan(db: Db, workspaceId: number): Promise<PlanVi
   }
 }
 
-/** When the newest plan has a pot's task of some kind end, or null. */
+/**
+ * When the newest plan has a task of some kind end, or null.
+ * @param where of a pot or a line; `does` is the entry of its course that hands do
+ */
 export async function plannedEnd(
   db: Db,
   workspaceId: number,
-  where: { potId?: number; orderLineId?: number; kind: string; titleLike?: string },
+  where: { potId?: number; orderLineId?: number; kind: string; does?: string },
 ): Promise<Date | null> {
   const query = db('plan_tasks')
     .where({ workspace_id: workspaceId, kind: where.kind })
     .where('plan_id', db('plans').where({ workspace_id: workspaceId }).max('id'))
   if (where.potId !== undefined) query.where({ pot_id: where.potId })
   if (where.orderLineId !== undefined) query.where({ order_line_id: where.orderLineId })
-  if (where.titleLike !== undefined) query.where('title', 'like', where.titleLike)
+  if (where.does !== undefined) query.whereRaw(`JSON_VALUE(does, '$.what') = ?`, [where.does])
   const row = (await query.orderBy('end_at').first('end_at')) as { end_at: Date } | undefined
   return row?.end_at ?? null
 }

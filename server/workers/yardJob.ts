@@ -1,9 +1,8 @@
 import { parentPort, workerData } from 'node:worker_threads'
-import { furnishYard } from '../../demo/load'
-import { WORKSPACE } from '../../demo/workshop'
 import { useDatabase } from '../db/database'
 import { setFurnished } from '../db/workspaces'
 import { openDatabase, type DatabaseSettings } from '../db/knex'
+import { MADE_UP } from '../madeUp'
 
 /** What a thread needs to fill a made-up workshop. */
 export interface YardWork {
@@ -23,17 +22,8 @@ async function fill({ settings, workspaceId, nowMs }: YardWork): Promise<void> {
   }
   useDatabase(knex)
   try {
-    const { name: _name, ...rules } = WORKSPACE
-    await knex('workspaces').where({ id: workspaceId }).update(rules)
-    await furnishYard(
-      knex,
-      {
-        workspaceId,
-        signInOf: (name) => `yard-${workspaceId}-${name}`,
-        passwordHash: null,
-      },
-      new Date(nowMs),
-      (share) => tell(Math.min(MOST_BEFORE_READY, Math.floor(share * 100))),
+    await MADE_UP.furnish(knex, workspaceId, new Date(nowMs), (share) =>
+      tell(Math.min(MOST_BEFORE_READY, Math.floor(share * 100))),
     )
     await tell(100)
   } finally {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { drawPotCard, printable, type PotCard } from '../../app/utils/potCard'
 import { CARD_PAPERS, LABEL_PAPERS, type Paper } from '../../shared/paper'
-import { pdfText } from '../fixtures/pdfText'
+import { pdfWords } from '../fixtures/pdfWords'
 
 const card: PotCard = {
   letter: 'K',
@@ -24,8 +24,10 @@ describe('a card', () => {
   test.each<Paper>([...Object.values(CARD_PAPERS), ...Object.values(LABEL_PAPERS)])(
     '$name holds every figure and has its size',
     async (paper) => {
-      const { text, widthPt, heightPt } = await pdfText(await drawPotCard(card, paper))
-      for (const words of [
+      const { words, pages, title, widthPt, heightPt } = await pdfWords(
+        await drawPotCard(card, paper),
+      )
+      for (const said of [
         'K',
         'Meadow bookend, moss body',
         '191.0 g',
@@ -36,13 +38,14 @@ describe('a card', () => {
         '4 min',
         'Nitrile gloves.',
       ])
-        expect(text.replace(/\n/g, ' ')).toContain(words)
+        expect(words).toContain(said)
+      expect([pages, title]).toEqual([1, 'Pot K: Meadow bookend, moss body'])
       expect(widthPt / (72 / 25.4)).toBeCloseTo(paper.widthMm, 6)
       expect(heightPt / (72 / 25.4)).toBeCloseTo(paper.heightMm, 6)
     },
   )
   test('long names break into lines and strange letters do not stop it', async () => {
-    const { text } = await pdfText(
+    const { words, pages } = await pdfWords(
       await drawPotCard(
         {
           ...card,
@@ -53,8 +56,9 @@ describe('a card', () => {
         LABEL_PAPERS['100x150'],
       ),
     )
-    expect(text).toContain('A very long name')
-    expect(text.replace(/\n/g, ' ')).toContain('? and -3')
+    expect(words).toContain('A very long name')
+    expect(words).toContain('? and -3')
+    expect(pages).toBe(1)
   })
 })
 

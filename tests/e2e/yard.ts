@@ -1,5 +1,5 @@
 import { join } from 'node:path'
-import { request, test as base } from '@playwright/test'
+import { expect, request, test as base } from '@playwright/test'
 import { furnished } from '../../cli/lib/furnished'
 import { STATE } from '../../cli/lib/paths'
 import { Yard } from '../../cli/lib/yard'
@@ -43,7 +43,13 @@ export const test = base.extend<
     },
     { scope: 'worker', timeout: 120_000 },
   ],
-  yard: async ({ workersYard }, use, { file }) => use(await workersYard.of(file)),
+  yard: async ({ workersYard }, use, { file }) => {
+    const yard = await workersYard.of(file)
+    const before = yard.wentWrong().length
+    await use(yard)
+    // What a person is spared by an apology on the screen is a fault all the same.
+    expect(yard.wentWrong().slice(before)).toEqual([])
+  },
   baseURL: async ({ yard }, use) => use(yard.address),
   database: async ({ yard }, use) => use(yard.settings),
 })

@@ -50,7 +50,7 @@ async function plannedFor(
     ? plannedEnd(db, who.workspaceId, {
         orderLineId: piece.orderLineId,
         kind: 'step',
-        titleLike: step.name,
+        does: step.key,
       })
     : null
 }

@@ -1,10 +1,10 @@
-import { WORKSPACE } from '../../../demo/workshop'
 import type { OwnWorkshop } from '../../../shared/types/workshops'
 import { listWorkshopsOf } from '../../db/accounts'
 import { database } from '../../db/database'
 import { removeWorkspace } from '../../db/workspaceRows'
 import { addWorkspace, markMadeUp } from '../../db/workspaces'
 import { tell } from '../../events/tell'
+import { MADE_UP } from '../../madeUp'
 import { fillYard } from '../../workers/workshopJobs'
 import { inTransaction } from '../transactions'
 import type { Who } from '../Who'
@@ -32,7 +32,7 @@ export async function throwUnfinishedAway(
  * @param fill begins to fill it
  */
 export async function addYard(who: Who, now: Date, fill = fillYard): Promise<{ id: number }> {
-  const { name, time_zone: timeZone, currency } = WORKSPACE
+  const { name, timeZone, currency } = MADE_UP
   const style = { dateStyle: 'dmy', decimalMark: '.' } as const
   await throwUnfinishedAway(who, ({ isMadeUp }) => isMadeUp)
   const made = await inTransaction(async (trx) => {
