@@ -1,14 +1,17 @@
+import { readFileSync } from 'node:fs'
 import { describe, expect, test } from '@jest/globals'
 import { workshopCase } from '../../cli/lib/workshopCase'
 import {
   checkPlan,
   plan,
+  planWork,
   replan,
   roomFor,
   whyNot,
   type PlanAnswer,
   type PlannedTask,
   type PlanRequest,
+  type PlanWork,
 } from '../../core/plan'
 import type { Result } from '../../core/result'
 
@@ -311,3 +314,11 @@ function withoutFirstMaker(request: PlanRequest, untilMin: number): PlanRequest 
     ),
   }
 }
+
+test('blocks that were taken out for one they are tied to by a hold are placed again', () => {
+  const work = JSON.parse(
+    readFileSync('tests/fixtures/plan-work/bundle-taken-out.json', 'utf8'),
+  ) as PlanWork
+  const planned = planWork(work, { now: () => 0, startedAt: 0 })
+  expect(planned.ok ? checkPlan(work.request, planned.value.tasks) : planned.code).toEqual([])
+})

@@ -180,9 +180,10 @@ export class Repair {
       draft.sequence = draft.sequence.filter((one) => !isOut.has(one))
       // Whoever is taken out for a failure may come sooner than before if that is the only way.
       for (const task of options.blocks[failed]!.tasks) (draft.notBefore as Float64Array)[task] = 0
-      const others = new Set([...queue, ...isOut])
+      // Blocks that a hold ties to the one that failed may have been taken out with it.
+      const others = options.blocks.map(({ index }) => index).filter((one) => !draft.isPlaced[one])
       queue = [
-        ...new Set([failed, block, ...[...others].sort((x, y) => this.headOf(x) - this.headOf(y))]),
+        ...new Set([failed, block, ...others.sort((x, y) => this.headOf(x) - this.headOf(y))]),
       ]
     }
     draft.notBefore = null
