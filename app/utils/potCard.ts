@@ -44,12 +44,12 @@ export const printable = (text: string): string =>
 
 /** The cup of a pot in its colour, with its letter, as the screens draw it. */
 const cupOf = ({ letter, tint }: PotCard): string =>
-  `<svg viewBox="-2 -2 88 100" xmlns="http://www.w3.org/2000/svg"><path d="M0 0H84L74 96H10Z" fill="${tint}" stroke="${INK}" stroke-width="4"/><text x="42" y="66" font-family="Card" font-weight="bold" font-size="48" text-anchor="middle" fill="${readableOn(tint)}">${escaped(printable(letter))}</text></svg>`
+  `<svg viewBox="-2 -2 88 100" xmlns="http://www.w3.org/2000/svg"><path d="M0 0H84L74 96H10Z" fill="${tint}" stroke="${INK}" stroke-width="4"/><text x="42" y="66" font-family="Helvetica" font-weight="bold" font-size="48" text-anchor="middle" fill="${readableOn(tint)}">${escaped(printable(letter))}</text></svg>`
 const escaped = (text: string) =>
   text.replace(/[&<>]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;' })[sign] ?? sign)
 
 /** Lays out a mix card or a label for a pot: cup and code on top, what is weighed large under it. */
-export function potCardSheet(card: PotCard, paper: Paper): TDocumentDefinitions {
+function potCardSheet(card: PotCard, paper: Paper): TDocumentDefinitions {
   const { grow } = paper
   const [width, height, margin] = [paper.widthMm, paper.heightMm, MARGIN_MM].map(
     (mm) => mm * PT_PER_MM,
@@ -91,7 +91,7 @@ export function potCardSheet(card: PotCard, paper: Paper): TDocumentDefinitions 
     info: { title: printable(`Pot ${card.letter}: ${card.title}`) },
     pageSize: { width, height },
     pageMargins: margin,
-    defaultStyle: { font: 'Card', color: INK, lineHeight: 1.06 },
+    defaultStyle: { font: 'Helvetica', color: INK, lineHeight: 1.06 },
     content: [
       { columns: head, columnGap: 8 },
       ...section([
@@ -120,7 +120,6 @@ export async function drawPotCard(card: PotCard, paper: Paper): Promise<Uint8Arr
     import('pdfmake/build/pdfmake.min.js'),
     import('pdfmake/build/standard-fonts/Helvetica.js'),
   ])
-  pdfmake.addVirtualFileSystem(helvetica.vfs)
-  pdfmake.setFonts({ Card: helvetica.fonts.Helvetica })
+  pdfmake.addFontContainer(helvetica)
   return pdfmake.createPdf(potCardSheet(card, paper)).getBuffer()
 }

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { pdfText } from '../fixtures/pdfText'
+import { pdfWords } from '../fixtures/pdfWords'
 import { signInAs } from './people'
 import { expect, test } from './yard'
 import { FIELD, HEADING, LIST } from './names'
@@ -43,11 +43,11 @@ test('a pot shows its mix, colour and time, saves a mispour, and prints its card
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Label, 100 × 150' }).click(),
   ])
-  const { text } = await pdfText(readFileSync(await download.path()))
+  const { words } = await pdfWords(readFileSync(await download.path()))
   for (const reading of [first, second])
-    expect(text).toContain(reading?.replace(/(\d)\s*g$/, '$1 g').trim())
-  expect(text).toContain('Bramble thin coat')
-  expect(text).toContain('Nitrile gloves')
+    expect(words).toContain(reading?.replace(/(\d)\s*g$/, '$1 g').trim())
+  expect(words).toContain('Bramble thin coat')
+  expect(words).toContain('Nitrile gloves')
 })
 
 test('filler moulds are laid out for what a day’s pots leave', async ({ page }) => {
