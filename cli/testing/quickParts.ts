@@ -1,6 +1,8 @@
 import { execFileSync } from 'node:child_process'
-import { relative } from 'node:path'
+import { existsSync } from 'node:fs'
+import { join, relative } from 'node:path'
 import { ROOT } from '../lib/paths'
+import { Sentence } from '../lib/Sentence'
 import { changedFiles } from './changedFiles'
 import { TYPES } from './checks'
 import { jestWithDatabase, jestWithout, needsDatabase } from './jestPart'
@@ -30,8 +32,11 @@ function testsOf(files: readonly string[]): string[] {
  * them, the types.
  * @param paths the files; those that changed since the main branch where none is named
  * @returns the parts, and what was left out of them once they have run
+ * @throws Sentence where a path names nothing
  */
 export function quickParts(paths: readonly string[]): { parts: Part[]; leftOut: () => string[] } {
+  for (const path of paths)
+    if (!existsSync(join(ROOT, path))) throw new Sentence(`There is no file ${path}.`)
   const signal = AbortSignal.timeout(MOST_MS)
   const files = (paths.length > 0 ? paths : changedFiles()).filter((file) => CODE.test(file))
   const left = new Set<string>()
