@@ -54,12 +54,13 @@ function potCardSheet(card: PotCard, paper: Paper): TDocumentDefinitions {
   const [width, height, margin] = [paper.widthMm, paper.heightMm, MARGIN_MM].map(
     (mm) => mm * PT_PER_MM,
   ) as [number, number, number]
-  const rule: Content = {
+  // Anew each time: what has been laid out once is not laid out again.
+  const rule = (): Content => ({
     canvas: [
       { type: 'line', x1: 0, y1: 0, x2: width - 2 * margin, y2: 0, lineWidth: 0.6, lineColor: INK },
     ],
     margin: [0, 4 * grow, 0, 3 * grow],
-  }
+  })
   const lines = (texts: readonly string[], fontSize: number): Content[] =>
     texts.map((text) => ({ text: printable(text), fontSize }))
   const pairs = (rows: readonly { name: string; value: string }[], points: number): Content[] =>
@@ -75,7 +76,7 @@ function potCardSheet(card: PotCard, paper: Paper): TDocumentDefinitions {
       ],
     }))
   const section = (contents: Content[]): Content[] =>
-    contents.length > 0 ? [rule, ...contents] : []
+    contents.length > 0 ? [rule(), ...contents] : []
   const head: Column[] = [
     { svg: cupOf(card), width: 42 * grow },
     {
