@@ -106,8 +106,9 @@ export const useBenchStore = defineStore('bench', () => {
     // An answer that overtook this one may tell more already.
     if (run.value?.id === seen.id && seen.events.length >= run.value.events.length) run.value = seen
   })
-  onHappened(({ subject, id }) => {
-    if (subject !== 'run') return
+  onHappened(({ subject, kind, id }) => {
+    // Whatever is told of a run tells that it has begun.
+    if (subject !== 'run' || kind === 'begun') return
     if (id === run.value?.id) readRun()
     else if (id !== null) wentOn.add(id)
   })

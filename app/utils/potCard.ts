@@ -24,6 +24,8 @@ export interface PotCard {
 const PT_PER_MM = 72 / 25.4
 const MARGIN_MM = 7
 const INK = '#24211c'
+/** A smaller code would be drawn in cells of one point, which a telephone reads badly. */
+const LEAST_CODE_PT = 62
 
 /**
  * The standard fonts of a PDF know the letters of Windows-1252; others are replaced by what reads
@@ -86,7 +88,7 @@ function potCardSheet(card: PotCard, paper: Paper): TDocumentDefinitions {
       ],
       width: '*',
     },
-    { qr: card.address, fit: Math.max(62, 66 * grow), eccLevel: 'M', width: 'auto' },
+    { qr: card.address, fit: Math.max(LEAST_CODE_PT, 66 * grow), eccLevel: 'M', width: 'auto' },
   ]
   return {
     info: { title: printable(`Pot ${card.letter}: ${card.title}`) },

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test'
-import { LINK, TAB } from './names'
+import { TAB } from './names'
 
 const firstLink = async (page: Page, list: string, pattern: RegExp) => {
   await page.goto(list)
@@ -54,7 +54,7 @@ export const VIEWS: [string, (page: Page) => Promise<unknown>][] = [
     'a market day that is over',
     async (page) => {
       await page.goto('/prices/markets')
-      await page.getByRole('table').getByRole('link', { name: LINK.thawMarket }).first().click()
+      await page.getByRole('table').getByRole('link', { name: 'Thaw market' }).first().click()
     },
   ],
   [

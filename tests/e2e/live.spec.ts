@@ -3,7 +3,7 @@ import { inDays } from '../fixtures/now'
 import { beginAPot } from './bench'
 import { signInAs } from './people'
 import { expect, test } from './yard'
-import { FIELD, HEADING, LINK, TEXT } from './names'
+import { FIELD, HEADING, TEXT } from './names'
 
 /** What one does, the other sees within so long. */
 const SOON = { timeout: 1500 }
@@ -52,14 +52,14 @@ test('an order that is taken, its pots and its plan appear at the other device b
   const other = await another(browser, 'tobin', '/pots')
   await expect(other.getByRole('heading', { name: HEADING.pots })).toBeVisible()
   await takeAnOrder(other, 'Pulls seen at once')
-  await expect(page.getByRole('link', { name: LINK.pullsSeenAtOnce })).toBeVisible(SOON)
+  await expect(page.getByRole('link', { name: 'Pulls seen at once' })).toBeVisible(SOON)
   await expect(other.getByText('Pulls seen at once').first()).toBeVisible(SOON)
   await other.goto('/plan')
   const made = other.getByText(/^Made .* by /)
   await expect(made).toBeVisible()
   const planned = await page.request.post('/api/plan', { data: {} })
   expect(planned.ok()).toBe(true)
-  await expect(other.getByRole('link', { name: LINK.pullsSeenAtOnce })).toBeVisible(SOON)
+  await expect(other.getByRole('link', { name: 'Pulls seen at once' })).toBeVisible(SOON)
   await other.context().close()
 })
 

@@ -1,7 +1,7 @@
 import { type Page } from '@playwright/test'
 import { signInAs } from './people'
 import { expect, test } from './yard'
-import { FIELD, LINK, TAB } from './names'
+import { FIELD, TAB } from './names'
 
 const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click()
 
@@ -17,15 +17,15 @@ test('a market day is thought of, what to make stands on its order, it sells, an
     answer.getByRole('row').filter({ hasText: name }).getByRole('cell').nth(1)
 
   await test.step('more who come, more to make; a guess that falls is told at its field', async () => {
-    await page.getByLabel(FIELD.likelyCandleScreen).fill('2')
-    await page.getByLabel(FIELD.manyCandleScreen).fill('3')
+    await page.getByLabel('likely, Candle screen').fill('2')
+    await page.getByLabel('many, Candle screen').fill('3')
     await expect(makeOf('Candle screen')).not.toBeEmpty()
     const few = Number(await makeOf('Candle screen').innerText())
-    await page.getByLabel(FIELD.manyCandleScreen).fill('1')
+    await page.getByLabel('many, Candle screen').fill('1')
     await press(page, 'Keep what is thought')
     await expect(page.getByText('must not be below the likeliest')).toBeVisible()
-    await page.getByLabel(FIELD.likelyCandleScreen).fill('7')
-    await page.getByLabel(FIELD.manyCandleScreen).fill('8')
+    await page.getByLabel('likely, Candle screen').fill('7')
+    await page.getByLabel('many, Candle screen').fill('8')
     await expect
       .poll(async () => Number(await makeOf('Candle screen').innerText()))
       .toBeGreaterThan(few)
@@ -33,7 +33,7 @@ test('a market day is thought of, what to make stands on its order, it sells, an
 
   await test.step('it is kept, and put on the order with one press', async () => {
     await press(page, 'Keep what is thought')
-    await expect(page.getByLabel(FIELD.likelyCandleScreen)).toHaveValue('7')
+    await expect(page.getByLabel('likely, Candle screen')).toHaveValue('7')
     await expect(answer).toBeVisible()
     const make = await makeOf('Candle screen').innerText()
     await press(page, 'Put these numbers on the order')
@@ -45,7 +45,7 @@ test('a market day is thought of, what to make stands on its order, it sells, an
 
   await test.step('what a past market sold stands there, and can be put right', async () => {
     await page.goto('/prices/markets')
-    await page.getByRole('table').getByRole('link', { name: LINK.thawMarket }).first().click()
+    await page.getByRole('table').getByRole('link', { name: 'Thaw market' }).first().click()
     const sold = page.getByLabel('Drawer pull: sold')
     const taken = Number(await page.getByLabel('Drawer pull: taken').inputValue())
     await sold.fill(String(taken + 1))

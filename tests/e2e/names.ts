@@ -1,6 +1,7 @@
 /**
- * The names by which tests find things, wherever more than one test looks for them: a label that is changed is
- * changed here. What one test alone looks for stands in that test.
+ * The names by which tests find things, wherever more than one test looks for them: a label that is
+ * changed is changed here. What one test alone looks for stands in that test, and what the yard's
+ * own things are called where they are looked for.
  */
 
 /** What can be pressed. */
@@ -64,7 +65,6 @@ export const FIELD = {
   chooseTheMesh: 'Choose the mesh',
   chooseThePhotograph: 'Choose the photograph',
   codeItShowsNow: 'Code it shows now',
-  copperTipOfBeadForItsCord: 'copper tip of bead for its cord',
   day: 'Day',
   deep: 'deep',
   discount: 'discount',
@@ -78,8 +78,6 @@ export const FIELD = {
   inTheWorkshop: 'in the workshop',
   itIs: 'It is',
   itsName: 'Its name',
-  likelyCandleScreen: 'likely, Candle screen',
-  manyCandleScreen: 'many, Candle screen',
   myHandsOnly: 'my hands only',
   name: 'Name',
   nextLevel: 'next level',
@@ -116,10 +114,7 @@ export const HEADING = {
 } as const
 
 export const LINK = {
-  firstToothBlocks: 'First-tooth blocks',
   prices: 'Prices',
-  pullsSeenAtOnce: 'Pulls seen at once',
-  thawMarket: 'Thaw market',
   toTheBench: 'To the bench',
 } as const
 
@@ -149,7 +144,6 @@ export const TEXT = {
   hasBegun: 'has begun.',
   howTheOddsAreFound: 'how the odds are found',
   isPouredAndCuring: 'is poured and curing',
-  oneSetTakes293Ml: 'one set takes 29.3 ml',
   saved: 'Saved.',
   savedThisWhileYouHaveItOpen: 'saved this while you have it open',
   untilItShows: 'until it shows',

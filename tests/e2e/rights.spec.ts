@@ -3,7 +3,7 @@ import { RIGHTS } from '../../shared/rights'
 import { describedRoutes } from './describedRoutes'
 import { signInAs } from './people'
 import { expect, test } from './yard'
-import { BUTTON, HEADING, LINK } from './names'
+import { BUTTON, HEADING } from './names'
 
 const WHO = { manager: 'maren', maker: 'tobin', guest: 'jessamy' } as const
 type Role = keyof typeof WHO
@@ -68,9 +68,9 @@ test.describe('a guest', () => {
   test('sees their own order, no cost, and no button that is not for them', async ({ page }) => {
     await signInAs(page, 'jessamy')
     await page.goto('/orders')
-    await expect(page.getByRole('link', { name: LINK.firstToothBlocks })).toBeVisible()
+    await expect(page.getByRole('link', { name: 'First-tooth blocks' })).toBeVisible()
     await expect(page.getByText('Dial for the long-case clock')).toHaveCount(0)
-    await page.getByRole('link', { name: LINK.firstToothBlocks }).click()
+    await page.getByRole('link', { name: 'First-tooth blocks' }).click()
     await expect(page.getByRole('heading', { name: 'First-tooth blocks' })).toBeVisible()
     await expect(page.getByRole('heading', { name: 'Cost' })).toHaveCount(0)
     await page.goto('/plan')

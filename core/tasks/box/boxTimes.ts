@@ -11,7 +11,10 @@ export function boxOf(at: AtLayer): HeatedBox | null {
   return heats && opening !== null && isWorthHeating(opening) ? workroom.box : null
 }
 
-/** How long a layer's cure lies on the rack and then in the box, until a milestone; null where it lies on the rack alone. */
+/**
+ * How long a layer's cure lies on the rack and then in the box, until a milestone; null where it lies
+ * on the rack alone.
+ */
 export function boxTimes(
   at: AtLayer,
   milestone = openingOf(at),

@@ -1,7 +1,7 @@
-import { setHeader } from 'h3'
 import { now } from '../../clock'
 import { exportFile } from '../../services/exchange/exchange'
 import { whoOf } from '../../utils/api'
+import { asFile } from '../../utils/asFile'
 import { route } from '../../utils/route'
 import { sheetKindOf } from '../../utils/sheetKind'
 
@@ -14,12 +14,7 @@ export default route(
   async (event) => {
     const kind = sheetKindOf(event)
     const text = await exportFile(whoOf(event), kind)
-    setHeader(event, 'content-type', 'text/csv; charset=utf-8')
-    setHeader(
-      event,
-      'content-disposition',
-      `attachment; filename="${kind}-${now().toISOString().slice(0, 10)}.csv"`,
-    )
+    asFile(event, 'text/csv; charset=utf-8', `${kind}-${now().toISOString().slice(0, 10)}.csv`)
     return text
   },
 )

@@ -1,8 +1,9 @@
 import { Readable } from 'node:stream'
-import { sendStream, setHeader } from 'h3'
+import { sendStream } from 'h3'
 import { now } from '../../clock'
 import { exportWorkshop } from '../../services/workshops/workshops'
 import { whoOf } from '../../utils/api'
+import { asFile } from '../../utils/asFile'
 import { route } from '../../utils/route'
 
 export default route(
@@ -13,11 +14,10 @@ export default route(
   },
   (event) => {
     const at = now()
-    setHeader(event, 'content-type', 'application/json; charset=utf-8')
-    setHeader(
+    asFile(
       event,
-      'content-disposition',
-      `attachment; filename="workshop-${at.toISOString().slice(0, 10)}.json"`,
+      'application/json; charset=utf-8',
+      `workshop-${at.toISOString().slice(0, 10)}.json`,
     )
     return sendStream(event, Readable.from(exportWorkshop(whoOf(event), at)))
   },

@@ -1,6 +1,6 @@
-import { setHeader } from 'h3'
 import { quoteSheet } from '../../../services/quotes/quoteSheet'
 import { idOf, whoOf } from '../../../utils/api'
+import { asFile } from '../../../utils/asFile'
 import { route } from '../../../utils/route'
 
 export default route(
@@ -11,12 +11,7 @@ export default route(
   },
   async (event) => {
     const { name, pdf } = await quoteSheet(whoOf(event), idOf(event))
-    setHeader(event, 'content-type', 'application/pdf')
-    setHeader(
-      event,
-      'content-disposition',
-      `attachment; filename*=UTF-8''${encodeURIComponent(`${name}.pdf`)}`,
-    )
+    asFile(event, 'application/pdf', `${name}.pdf`)
     return pdf
   },
 )

@@ -1,6 +1,6 @@
-import { setHeader } from 'h3'
 import { purchaseTable } from '../../../../services/stock/purchases'
 import { idOf, whoOf } from '../../../../utils/api'
+import { asFile } from '../../../../utils/asFile'
 import { route } from '../../../../utils/route'
 
 export default route(
@@ -11,12 +11,7 @@ export default route(
   },
   async (event) => {
     const { name, text } = await purchaseTable(whoOf(event), idOf(event))
-    setHeader(event, 'content-type', 'text/csv; charset=utf-8')
-    setHeader(
-      event,
-      'content-disposition',
-      `attachment; filename*=UTF-8''${encodeURIComponent(`${name}.csv`)}`,
-    )
+    asFile(event, 'text/csv; charset=utf-8', `${name}.csv`)
     return text
   },
 )
